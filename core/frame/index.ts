@@ -1,0 +1,1 @@
+export { frameWidthMm } from './width'

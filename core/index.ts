@@ -1,0 +1,7 @@
+export * from './pitch'
+export * from './instrument'
+export * from './stop'
+export * from './tape'
+export * from './frame'
+export * from './verdict'
+export * from './simulate'

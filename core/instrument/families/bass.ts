@@ -1,0 +1,58 @@
+import { INTERVALS, note } from '../../pitch'
+import type { Family } from '../family'
+
+const { minorSecond, majorSecond, minorThird, majorThird } = INTERVALS
+
+/** Sounding pitch; players read it an octave higher. The third finger rests with the fourth and plays no note of its own. */
+export const bass: Family = {
+  id: 'bass',
+  tuning: ['E1', 'A1', 'D2', 'G2'].map(note),
+  sizes: [
+    { id: '4/4', typicalLengthMm: 1100 },
+    { id: '3/4', typicalLengthMm: 1050 },
+    { id: '1/2', typicalLengthMm: 970 },
+    { id: '1/4', typicalLengthMm: 900 },
+    { id: '1/8', typicalLengthMm: 800 },
+  ],
+  fingers: [1, 2, 4],
+  shapes: [
+    { id: 'first', fingers: { 1: majorSecond, 2: minorThird, 4: majorThird } },
+    { id: 'half', fingers: { 1: minorSecond, 2: majorSecond, 4: minorThird } },
+  ],
+  defaultShapeId: 'first',
+  schools: [
+    { id: 'none', marks: [] },
+    { id: 'first', marks: [{ finger: 1, shapeId: 'first' }] },
+    {
+      id: 'first_and_fourth',
+      marks: [
+        { finger: 1, shapeId: 'first' },
+        { finger: 4, shapeId: 'first' },
+      ],
+    },
+    {
+      id: 'half_and_first',
+      marks: [
+        { finger: 1, shapeId: 'half' },
+        { finger: 1, shapeId: 'first' },
+      ],
+    },
+  ],
+  defaultSchoolId: 'first_and_fourth',
+  frames: [
+    { id: 'one_two_four', semitones: 2 },
+    { id: 'four_finger', semitones: 3 },
+  ],
+  positions: [
+    { id: 'half', firstFingerSemitones: [1] },
+    { id: 'first', firstFingerSemitones: [2] },
+  ],
+  board: {
+    stringLengthMm: 1050,
+    lengthMm: 840,
+    nutWidthMm: 44,
+    endWidthMm: 86,
+    spreadAtNutMm: 31,
+    spreadAtBridgeMm: 81,
+  },
+}

@@ -1,0 +1,77 @@
+import { INTERVALS, note } from '../../pitch'
+import type { Family } from '../family'
+
+const { minorSecond, majorSecond, minorThird, majorThird, perfectFourth, augmentedFourth } = INTERVALS
+
+export const cello: Family = {
+  id: 'cello',
+  tuning: ['C2', 'G2', 'D3', 'A3'].map(note),
+  sizes: [
+    { id: '4/4', typicalLengthMm: 690 },
+    { id: '7/8', typicalLengthMm: 655 },
+    { id: '3/4', typicalLengthMm: 620 },
+    { id: '1/2', typicalLengthMm: 550 },
+    { id: '1/4', typicalLengthMm: 490 },
+    { id: '1/8', typicalLengthMm: 435 },
+    { id: '1/10', typicalLengthMm: 400 },
+  ].map((size) => ({ ...size, typicalBodyMm: size.typicalLengthMm / 0.914 })),
+  fingers: [1, 2, 3, 4],
+  shapes: [
+    { id: 'first', fingers: { 1: majorSecond, 2: minorThird, 3: majorThird, 4: perfectFourth } },
+    { id: 'half', fingers: { 1: minorSecond, 2: majorSecond, 3: minorThird, 4: majorThird } },
+    { id: 'extended_back', fingers: { 1: minorSecond, 2: minorThird, 3: majorThird, 4: perfectFourth } },
+    {
+      id: 'extended_forward',
+      fingers: { 1: majorSecond, 2: majorThird, 3: perfectFourth, 4: augmentedFourth },
+    },
+  ],
+  defaultShapeId: 'first',
+  schools: [
+    { id: 'none', marks: [] },
+    { id: 'first', marks: [{ finger: 1, shapeId: 'first' }] },
+    {
+      id: 'first_and_fourth',
+      marks: [
+        { finger: 1, shapeId: 'first' },
+        { finger: 4, shapeId: 'first' },
+      ],
+    },
+    {
+      id: 'first_third_fourth',
+      marks: [
+        { finger: 1, shapeId: 'first' },
+        { finger: 3, shapeId: 'first' },
+        { finger: 4, shapeId: 'first' },
+      ],
+    },
+    {
+      id: 'every',
+      marks: [
+        { finger: 1, shapeId: 'first' },
+        { finger: 2, shapeId: 'first' },
+        { finger: 3, shapeId: 'first' },
+        { finger: 4, shapeId: 'first' },
+      ],
+    },
+  ],
+  defaultSchoolId: 'first_and_fourth',
+  frames: [
+    { id: 'closed', semitones: 3 },
+    { id: 'extended', semitones: 4 },
+  ],
+  positions: [
+    { id: 'half', firstFingerSemitones: [1] },
+    { id: 'first', firstFingerSemitones: [2] },
+    { id: 'second', firstFingerSemitones: [3, 4] },
+    { id: 'third', firstFingerSemitones: [5, 6] },
+    { id: 'fourth', firstFingerSemitones: [7] },
+  ],
+  board: {
+    stringLengthMm: 690,
+    lengthMm: 580,
+    nutWidthMm: 32,
+    endWidthMm: 63,
+    spreadAtNutMm: 22,
+    spreadAtBridgeMm: 47,
+  },
+}

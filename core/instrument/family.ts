@@ -1,0 +1,67 @@
+import type { Interval, Note } from '../pitch'
+
+export type FamilyId = 'violin' | 'viola' | 'cello' | 'bass'
+/** 1 is the index finger, 4 the little finger; 0 is the open string. */
+export type Finger = 1 | 2 | 3 | 4
+
+/** A size as makers name it, with the string length to expect. The length is from memory and never replaces a measured one. */
+export interface Size {
+  readonly id: string
+  /** Nut to bridge, mm. */
+  readonly typicalLengthMm: number
+  /** Length of the body without the button, mm, where the family's makers go by it. */
+  readonly typicalBodyMm?: number
+}
+
+/** One shape of the left hand on one string: what each finger stops above the open string. */
+export interface HandShape {
+  readonly id: string
+  readonly fingers: Partial<Record<Finger, Interval>>
+}
+
+/** Which tapes a school of teaching lays. */
+export interface TapeSchool {
+  readonly id: string
+  readonly marks: readonly { readonly finger: Finger; readonly shapeId: string }[]
+}
+
+/** The span from first to last finger on one string, as a way of holding the hand. */
+export interface Frame {
+  readonly id: string
+  readonly semitones: number
+}
+
+/** Semitones above the open string under the first finger. */
+export interface Position {
+  readonly id: string
+  readonly firstFingerSemitones: readonly number[]
+}
+
+/** The fingerboard and strings of the full size, mm; smaller sizes are drawn in proportion. From memory. */
+export interface BoardShape {
+  readonly stringLengthMm: number
+  readonly lengthMm: number
+  readonly nutWidthMm: number
+  readonly endWidthMm: number
+  /** Outer string to outer string. */
+  readonly spreadAtNutMm: number
+  readonly spreadAtBridgeMm: number
+}
+
+/** Everything that makes a family what it is. A new family is one such object and a line in `families/index.ts`. */
+export interface Family {
+  readonly id: FamilyId
+  /** Lowest string first. */
+  readonly tuning: readonly Note[]
+  /** Largest first. */
+  readonly sizes: readonly Size[]
+  readonly fingers: readonly Finger[]
+  /** The first is the one a check starts with. */
+  readonly shapes: readonly HandShape[]
+  readonly defaultShapeId: string
+  readonly schools: readonly TapeSchool[]
+  readonly defaultSchoolId: string
+  readonly frames: readonly Frame[]
+  readonly positions: readonly Position[]
+  readonly board: BoardShape
+}

@@ -1,0 +1,54 @@
+export type LengthUnit = 'mm' | 'cm' | 'in'
+
+export const MM_PER_UNIT: Record<LengthUnit, number> = { mm: 1, cm: 10, in: 25.4 }
+
+export type ParsedLength =
+  | { readonly ok: true; readonly lengthMm: number; readonly number: number; readonly unit: LengthUnit }
+  | { readonly ok: false; readonly code: 'length_empty' | 'length_not_a_number' | 'length_not_positive' }
+
+const UNITS: Record<string, LengthUnit> = {
+  mm: 'mm',
+  cm: 'cm',
+  in: 'in',
+  inch: 'in',
+  inches: 'in',
+  '"': 'in',
+  '″': 'in',
+}
+const FRACTION_SIGNS: Record<string, string> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+}
+
+/**
+ * Reads a length as a teacher writes it: `328`, `32,8 cm`, `12 7/8 in`, `12⅞"`. A bare number is in `defaultUnit`.
+ * Says nothing about whether an instrument can be that long; {@link judgeLength} does.
+ */
+export function parseLength(text: string, defaultUnit: LengthUnit = 'mm'): ParsedLength {
+  const plain = text
+    .trim()
+    .toLowerCase()
+    .replace(/[½¼¾⅛⅜⅝⅞]/g, (sign) => ` ${FRACTION_SIGNS[sign] ?? ''}`)
+    .trim()
+  if (plain === '') return { ok: false, code: 'length_empty' }
+  const match = /^([-−])?(\d+(?:[.,]\d+)?)?(?:\s*(\d+)\s*\/\s*([1-9]\d*))?\s*([a-z"″]*)$/.exec(
+    splitWholeFromFraction(plain),
+  )
+  const unit = match && (match[5] ? UNITS[match[5]] : defaultUnit)
+  if (!match || !unit || (match[2] === undefined && match[3] === undefined))
+    return { ok: false, code: 'length_not_a_number' }
+  const number =
+    Number((match[2] ?? '0').replace(',', '.')) + (match[3] ? Number(match[3]) / Number(match[4]) : 0)
+  if (match[1] || !(number > 0)) return { ok: false, code: 'length_not_positive' }
+  return { ok: true, lengthMm: number * MM_PER_UNIT[unit], number, unit }
+}
+
+/** `7/8` alone is a fraction, not a 7 followed by a broken one: give the pattern its whole number. */
+function splitWholeFromFraction(text: string): string {
+  return /^[-−]?\d+\s*\/\s*\d/.test(text) ? text.replace(/^([-−]?)/, '$10 ') : text
+}

@@ -1,0 +1,106 @@
+import type { Family, Size } from './family'
+import { MM_PER_UNIT, type LengthUnit } from './length'
+
+/** Makers of one size differ by about this much; beyond it a measurement is questioned. Common practice, no source. */
+export const SIZE_TOLERANCE = 0.025
+/** Up to here a wandered bridge or a slip of the ruler explains the difference. Common practice, no source. */
+const SLIP_TOLERANCE = 0.05
+/** How near a body length has to come to be taken for one. */
+const BODY_TOLERANCE = 0.015
+/** String and after-length together: the tailpiece is set a sixth of the string length behind the bridge. Common practice, no source. */
+const TO_TAILPIECE = 7 / 6
+
+/** One way in which a length may have come out wrong. */
+export type LengthExplanation =
+  | {
+      readonly code: 'wrong_unit'
+      readonly typed: LengthUnit
+      readonly meant: LengthUnit
+      readonly lengthMm: number
+    }
+  | { readonly code: 'body_length'; readonly bodyMm: number; readonly expectedMm: number }
+  | { readonly code: 'to_tailpiece'; readonly expectedMm: number }
+  | { readonly code: 'other_size'; readonly sizeIds: readonly string[] }
+  | { readonly code: 'bridge_or_foot'; readonly offByMm: number }
+  | { readonly code: 'no_such_instrument'; readonly shortestMm: number; readonly longestMm: number }
+
+export interface LengthJudgement {
+  /** `doubtful` may be kept after a second look; `impossible` may not: no instrument of the family has it. */
+  readonly verdict: 'fits' | 'doubtful' | 'impossible'
+  /** What the size leads one to expect. From memory. */
+  readonly lowMm: number
+  readonly highMm: number
+  /** Likeliest first; empty when the length fits. */
+  readonly explanations: readonly LengthExplanation[]
+}
+
+/**
+ * Does a measured string length suit the size the instrument is said to be? If not, which of the usual ways of
+ * measuring wrong explains it: unit, body for string, on to the tailpiece, another size, a bridge out of place.
+ */
+export function judgeLength(
+  family: Family,
+  size: Size,
+  measured: { readonly number: number; readonly unit: LengthUnit },
+): LengthJudgement {
+  const lengthMm = measured.number * MM_PER_UNIT[measured.unit]
+  const lowMm = size.typicalLengthMm * (1 - SIZE_TOLERANCE)
+  const highMm = size.typicalLengthMm * (1 + SIZE_TOLERANCE)
+  if (lengthMm >= lowMm && lengthMm <= highMm) return { verdict: 'fits', lowMm, highMm, explanations: [] }
+
+  const lengths = family.sizes.map((s) => s.typicalLengthMm)
+  const shortestMm = Math.min(...lengths) * (1 - SLIP_TOLERANCE)
+  const longestMm = Math.max(...lengths) * (1 + SLIP_TOLERANCE)
+  const possible = lengthMm >= shortestMm && lengthMm <= longestMm
+  const explanations = [
+    ...wrongUnit(size, measured),
+    ...bodyForString(size, lengthMm),
+    ...toTailpiece(size, lengthMm),
+    ...(possible ? otherSize(family, lengthMm) : []),
+    ...bridgeOrFoot(size, lengthMm),
+  ]
+  if (!possible && explanations.length === 0)
+    explanations.push({ code: 'no_such_instrument', shortestMm, longestMm })
+  return { verdict: possible ? 'doubtful' : 'impossible', lowMm, highMm, explanations }
+}
+
+function isNear(lengthMm: number, expectedMm: number, tolerance: number): boolean {
+  return Math.abs(lengthMm / expectedMm - 1) <= tolerance
+}
+
+function wrongUnit(size: Size, { number, unit }: { number: number; unit: LengthUnit }): LengthExplanation[] {
+  const others = (Object.keys(MM_PER_UNIT) as LengthUnit[]).filter((other) => other !== unit)
+  for (const meant of others) {
+    const lengthMm = number * MM_PER_UNIT[meant]
+    if (isNear(lengthMm, size.typicalLengthMm, SLIP_TOLERANCE))
+      return [{ code: 'wrong_unit', typed: unit, meant, lengthMm }]
+    const asBody = bodyForString(size, lengthMm)
+    if (asBody.length > 0) return asBody
+  }
+  return []
+}
+
+function bodyForString({ typicalBodyMm, typicalLengthMm }: Size, lengthMm: number): LengthExplanation[] {
+  return typicalBodyMm !== undefined && isNear(lengthMm, typicalBodyMm, BODY_TOLERANCE)
+    ? [{ code: 'body_length', bodyMm: lengthMm, expectedMm: typicalLengthMm }]
+    : []
+}
+
+function toTailpiece({ typicalLengthMm }: Size, lengthMm: number): LengthExplanation[] {
+  return isNear(lengthMm, typicalLengthMm * TO_TAILPIECE, BODY_TOLERANCE)
+    ? [{ code: 'to_tailpiece', expectedMm: typicalLengthMm }]
+    : []
+}
+
+function otherSize(family: Family, lengthMm: number): LengthExplanation[] {
+  const sizeIds = family.sizes
+    .filter((other) => isNear(lengthMm, other.typicalLengthMm, SIZE_TOLERANCE))
+    .map((other) => other.id)
+  return sizeIds.length > 0 ? [{ code: 'other_size', sizeIds }] : []
+}
+
+function bridgeOrFoot({ typicalLengthMm }: Size, lengthMm: number): LengthExplanation[] {
+  return isNear(lengthMm, typicalLengthMm, SLIP_TOLERANCE)
+    ? [{ code: 'bridge_or_foot', offByMm: lengthMm - typicalLengthMm }]
+    : []
+}

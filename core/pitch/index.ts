@@ -1,0 +1,16 @@
+export { ratioToCents, centsToRatio, PURE_FIFTH_CENTS, SYNTONIC_COMMA_CENTS } from './cents'
+export { INTERVALS } from './interval'
+export { note, parseNote, noteName, midiNumber, fifthsNumber, transpose } from './note'
+export type { Note, Interval, Letter } from './note'
+export {
+  A4_HZ,
+  DEFAULT_SYSTEM,
+  tuningSystem,
+  equal,
+  fifths,
+  just,
+  centsAboveOpen,
+  meterCents,
+  frequencyHz,
+} from './system'
+export type { TuningSystem, SystemChoice } from './system'

@@ -1,0 +1,84 @@
+import { centsToRatio, PURE_FIFTH_CENTS, SYNTONIC_COMMA_CENTS } from './cents'
+import { diatonicNumber, fifthsNumber, midiNumber, note, noteName, type Note } from './note'
+
+/**
+ * What every tuning system can say of a spelled note. All pitches are in cents above A4, whatever A4 is in Hz:
+ * the reference pitch moves no tape.
+ */
+export interface TuningSystem {
+  readonly id: string
+  /** Pitch of a stopped note. */
+  centsAboveA4(stopped: Note): number
+  /** Pitch of an open string as the player tunes it. */
+  openCentsAboveA4(open: Note): number
+}
+
+export type SystemChoice =
+  { readonly kind: 'fifths' } | { readonly kind: 'equal' } | { readonly kind: 'just'; readonly keynote: Note }
+
+/** The ring of open strings is what ears can check, so it is what a studio starts with. */
+export const DEFAULT_SYSTEM: SystemChoice = { kind: 'fifths' }
+
+/** ISO 16:1975, Acoustics: standard tuning frequency. */
+export const A4_HZ = 440
+
+const A4 = note('A4')
+
+/** Twelve-tone equal temperament: 100 cents a semitone. */
+export const equal: TuningSystem = {
+  id: 'equal',
+  centsAboveA4: (n) => 100 * (midiNumber(n) - midiNumber(A4)),
+  openCentsAboveA4: (n) => equal.centsAboveA4(n),
+}
+
+/** A chain of pure 3:2 fifths through A, folded back by octaves: what ringing open strings confirm. */
+export const fifths: TuningSystem = {
+  id: 'fifths',
+  centsAboveA4(n) {
+    const chain = fifthsNumber(n) - fifthsNumber(A4)
+    const octaves = (diatonicNumber(n) - diatonicNumber(A4) - 4 * chain) / 7
+    return chain * PURE_FIFTH_CENTS + 1200 * octaves
+  },
+  openCentsAboveA4: (n) => fifths.centsAboveA4(n),
+}
+
+/**
+ * Just intonation on a keynote: 9:8, 6:5, 5:4, 4:3, 3:2, 8:5, 5:3, 9:5, 15:8 above it, and on to remoter notes by the
+ * same rule. Each group of four neighbours on the line of fifths lies a syntonic comma lower than the chain of fifths
+ * from the keynote puts it. The open strings, and with them the keynote, stay in pure fifths.
+ * Source: Ellis's duodene in Helmholtz, On the Sensations of Tone, appendix XX.
+ */
+export function just(keynote: Note): TuningSystem {
+  return {
+    id: `just-${noteName(keynote, { octave: false })}`,
+    centsAboveA4(n) {
+      const commas = Math.floor((fifthsNumber(n) - fifthsNumber(keynote) + 1) / 4)
+      return fifths.centsAboveA4(n) - commas * SYNTONIC_COMMA_CENTS
+    },
+    openCentsAboveA4: (n) => fifths.centsAboveA4(n),
+  }
+}
+
+export function tuningSystem(choice: SystemChoice): TuningSystem {
+  if (choice.kind === 'just') return just(choice.keynote)
+  return choice.kind === 'equal' ? equal : fifths
+}
+
+/** Cents from the open string up to a stopped note on it. */
+export function centsAboveOpen(system: TuningSystem, open: Note, stopped: Note): number {
+  return system.centsAboveA4(stopped) - system.openCentsAboveA4(open)
+}
+
+/**
+ * What a meter in equal temperament shows for a note that is exactly right in `system`, in cents.
+ * With pure fifths a violin's open G reads −4 and its open E +2.
+ */
+export function meterCents(system: TuningSystem, n: Note, played: 'open' | 'stopped' = 'stopped'): number {
+  const pitch = played === 'open' ? system.openCentsAboveA4(n) : system.centsAboveA4(n)
+  return pitch - equal.centsAboveA4(n)
+}
+
+/** Frequency of a pitch `centsAboveA4`, in Hz, with A4 at `a4Hz`. */
+export function frequencyHz(centsAboveA4: number, a4Hz: number = A4_HZ): number {
+  return a4Hz * centsToRatio(centsAboveA4)
+}

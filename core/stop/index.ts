@@ -1,0 +1,1 @@
+export { placeOfRatio, ratioAtPlace, placeOfCents, centsAtPlace, centsPerMm, placeErrorMm } from './place'

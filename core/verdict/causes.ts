@@ -1,0 +1,107 @@
+import type { Finger } from '../instrument'
+import { centsPerMm } from '../stop'
+import type { Finding, FingerSummary, HandCheck } from './types'
+
+/** A thing that can be wrong in a hand: how far it moves each finger that was heard, in mm for a size of 1 mm. */
+export interface Cause {
+  readonly shift: readonly number[]
+  describe(sizeMm: number, plusMinusMm: number): Finding
+}
+
+/** A shape of error whose size is the least-squares fit to what was heard. */
+export interface Fit {
+  readonly findings: readonly Finding[]
+  /** What is left of each finger's error, in cents. */
+  readonly residualCents: readonly number[]
+  /** Sum of squared residuals in units of the reading's own uncertainty. */
+  readonly chiSquare: number
+  readonly predictedCents: readonly number[]
+}
+
+/** Every single cause the heard fingers can show. `fingers` are in finger order and at least three. */
+export function singleCauses(
+  check: HandCheck,
+  fingers: readonly FingerSummary[],
+  openStringHeard: boolean,
+): Cause[] {
+  return [
+    wholeHand(fingers, openStringHeard),
+    ...frameAcross(check, fingers),
+    ...fingers.map((_, index) => oneFinger(check, fingers, index)),
+  ]
+}
+
+function wholeHand(fingers: readonly FingerSummary[], openStringHeard: boolean): Cause {
+  return {
+    shift: fingers.map(() => 1),
+    describe: (offsetMm, plusMinusMm) => ({ code: 'whole_hand', offsetMm, plusMinusMm, openStringHeard }),
+  }
+}
+
+/**
+ * The spread is wrong by an amount that grows evenly along the hand. Whichever end of the hand stands still, or the
+ * middle, the distance between the outer fingers is off by the same `errorMm`.
+ */
+function frameAcross(check: HandCheck, fingers: readonly FingerSummary[]): Cause[] {
+  const first = fingers[0]
+  const last = fingers.at(-1)
+  if (!first || !last) return []
+  const from = first.target.placeMm
+  const width = last.target.placeMm - from
+  return [0, 0.5, 1].map((still) => {
+    const shift = fingers.map((f) => (f.target.placeMm - from) / width - still)
+    return {
+      shift,
+      describe: (errorMm, plusMinusMm) => {
+        const shown = still === 1 ? first : last
+        const moved = shift[still === 1 ? 0 : fingers.length - 1] ?? 0
+        return {
+          ...frameFinding(first.finger, last.finger, width, errorMm, plusMinusMm),
+          where: 'across',
+          cents: errorMm * moved * centsPerMm(check.lengthMm, shown.target.placeMm),
+          shownBy: shown.finger,
+        }
+      },
+    }
+  })
+}
+
+/** One finger alone. An outer finger alone changes the distance from first to last, which is what a frame is. */
+function oneFinger(check: HandCheck, fingers: readonly FingerSummary[], index: number): Cause {
+  const first = fingers[0]
+  const last = fingers.at(-1)
+  const own = fingers[index]
+  if (!first || !last || !own) throw new RangeError(`no finger at ${index}`)
+  const { finger, target } = own
+  const width = last.target.placeMm - first.target.placeMm
+  const outer = isWholeFrame(check, first, last) && (own === first || own === last)
+  return {
+    shift: fingers.map((_, i) => (i === index ? 1 : 0)),
+    describe(offsetMm, plusMinusMm) {
+      const cents = offsetMm * centsPerMm(check.lengthMm, target.placeMm)
+      if (!outer) return { code: 'finger', finger, offsetMm, plusMinusMm, cents }
+      const errorMm = own === first ? -offsetMm : offsetMm
+      return {
+        ...frameFinding(first.finger, last.finger, width, errorMm, plusMinusMm),
+        where: own === first ? 'first' : 'last',
+        cents,
+        shownBy: finger,
+      }
+    },
+  }
+}
+
+/** Whether both outer fingers of the hand shape were heard: only then can one of them alone speak for the frame. */
+function isWholeFrame({ targets }: HandCheck, first: FingerSummary, last: FingerSummary): boolean {
+  return first.finger === targets[0]?.finger && last.finger === targets.at(-1)?.finger
+}
+
+function frameFinding(
+  fromFinger: Finger,
+  toFinger: Finger,
+  expectedMm: number,
+  errorMm: number,
+  plusMinusMm: number,
+) {
+  return { code: 'frame', errorMm, plusMinusMm, fromFinger, toFinger, expectedMm } as const
+}

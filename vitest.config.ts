@@ -1,0 +1,30 @@
+import vue from '@vitejs/plugin-vue'
+import { defineConfig } from 'vitest/config'
+
+export default defineConfig({
+  test: {
+    projects: [
+      {
+        plugins: [vue()],
+        test: {
+          name: 'unit',
+          include: [
+            'core/**/*.test.ts',
+            'contracts/**/*.test.ts',
+            'web/**/*.test.ts',
+            'scripts/**/*.test.ts',
+          ],
+        },
+      },
+      {
+        test: {
+          name: 'api',
+          include: ['server/**/*.test.ts'],
+          globalSetup: 'server/testing/database.ts',
+          fileParallelism: false,
+          testTimeout: 20_000,
+        },
+      },
+    ],
+  },
+})
