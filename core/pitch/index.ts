@@ -4,7 +4,7 @@ export { note, parseNote, noteName, midiNumber, fifthsNumber, transpose } from '
 export type { Note, Interval, Letter } from './note'
 export {
   A4_HZ,
-  DEFAULT_SYSTEM,
+  DEFAULT_SYSTEM_ID,
   tuningSystem,
   equal,
   fifths,
@@ -13,4 +13,4 @@ export {
   meterCents,
   frequencyHz,
 } from './system'
-export type { TuningSystem, SystemChoice } from './system'
+export type { TuningSystem } from './system'

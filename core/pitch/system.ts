@@ -1,5 +1,5 @@
 import { centsToRatio, PURE_FIFTH_CENTS, SYNTONIC_COMMA_CENTS } from './cents'
-import { diatonicNumber, fifthsNumber, midiNumber, note, noteName, type Note } from './note'
+import { diatonicNumber, fifthsNumber, midiNumber, note, noteName, parseNote, type Note } from './note'
 
 /**
  * What every tuning system can say of a spelled note. All pitches are in cents above A4, whatever A4 is in Hz:
@@ -13,11 +13,8 @@ export interface TuningSystem {
   openCentsAboveA4(open: Note): number
 }
 
-export type SystemChoice =
-  { readonly kind: 'fifths' } | { readonly kind: 'equal' } | { readonly kind: 'just'; readonly keynote: Note }
-
 /** The ring of open strings is what ears can check, so it is what a studio starts with. */
-export const DEFAULT_SYSTEM: SystemChoice = { kind: 'fifths' }
+export const DEFAULT_SYSTEM_ID = 'fifths'
 
 /** ISO 16:1975, Acoustics: standard tuning frequency. */
 export const A4_HZ = 440
@@ -50,7 +47,7 @@ export const fifths: TuningSystem = {
  */
 export function just(keynote: Note): TuningSystem {
   return {
-    id: `just-${noteName(keynote, { octave: false })}`,
+    id: `just:${noteName(keynote, { octave: false })}`,
     centsAboveA4(n) {
       const commas = Math.floor((fifthsNumber(n) - fifthsNumber(keynote) + 1) / 4)
       return fifths.centsAboveA4(n) - commas * SYNTONIC_COMMA_CENTS
@@ -59,9 +56,12 @@ export function just(keynote: Note): TuningSystem {
   }
 }
 
-export function tuningSystem(choice: SystemChoice): TuningSystem {
-  if (choice.kind === 'just') return just(choice.keynote)
-  return choice.kind === 'equal' ? equal : fifths
+/** The system with this id: `fifths`, `equal`, or `just:` and a keynote as in `just:G` or `just:B♭`. */
+export function tuningSystem(id: string): TuningSystem | undefined {
+  if (id === 'fifths') return fifths
+  if (id === 'equal') return equal
+  const keynote = id.startsWith('just:') ? parseNote(`${id.slice('just:'.length)}4`) : undefined
+  return keynote && just(keynote)
 }
 
 /** Cents from the open string up to a stopped note on it. */

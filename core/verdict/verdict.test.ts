@@ -3,7 +3,7 @@ import { familyOf, shapeOf, type FamilyId } from '../instrument'
 import { fifths } from '../pitch'
 import { NO_FAULTS, playHand, seededSource, type PlayerFaults } from '../simulate'
 import { handTargets } from '../tape'
-import { judgeHand, type Reading, type Verdict } from './index'
+import { checkFromMeter, judgeHand, type Reading, type Verdict } from './index'
 
 function targetsOf(familyId: FamilyId, lengthMm: number, stringIndex = 2) {
   const family = familyOf(familyId)
@@ -132,4 +132,23 @@ describe('known faults of simulated players are found with their size', () => {
     }).filter(Boolean).length
     expect(held / trials).toBeGreaterThan(0.9)
   })
+})
+
+it('takes off what a meter in equal temperament shows for a hand that is right', () => {
+  const violin = familyOf('violin')
+  const shape = shapeOf(violin, 'first')!
+  // fifths on A: B +4, C♯ +8, D −2, E +2 (multiples of 1.955); open A 0
+  const shown = [0, 3.91, 7.82, -1.955, 1.955].map((shownCents, i) => ({
+    finger: i as Reading['finger'],
+    shownCents,
+  }))
+  const check = checkFromMeter({
+    lengthMm: 328,
+    open: violin.tuning[2]!,
+    shape,
+    system: fifths,
+    shown,
+    toleranceCents: 10,
+  })
+  for (const reading of check.readings) expect(reading.cents).toBeCloseTo(0, 2)
 })

@@ -1,0 +1,155 @@
+import { z } from 'zod'
+import { Check, CheckDraft } from './checks'
+import { Id } from './common'
+import {
+  Instrument,
+  InstrumentChange,
+  InstrumentDraft,
+  Measurement,
+  MeasurementDraft,
+  TapeSet,
+  TapeSetDraft,
+} from './instruments'
+import type { ProblemCode } from './problems'
+import type { RouteName } from './routes'
+import { Credentials, Session } from './session'
+import { LoanDraft, Student, StudentChange, StudentDraft } from './students'
+
+/** What one route takes and gives. */
+export interface Endpoint {
+  readonly summary: string
+  /** Open to people who have not signed in. */
+  readonly isPublic?: boolean
+  /** A new thing comes of it: it needs an Idempotency-Key, and twice the same makes one. */
+  readonly creates?: boolean
+  readonly params?: z.ZodObject
+  readonly query?: z.ZodObject
+  readonly body?: z.ZodType
+  readonly response: z.ZodType
+  readonly problems?: readonly ProblemCode[]
+}
+
+const studentParams = z.object({ studentId: Id })
+const instrumentParams = z.object({ instrumentId: Id })
+const checkParams = z.object({ checkId: Id })
+const Done = z.null()
+
+export const Health = z
+  .object({ status: z.enum(['ok', 'unavailable']), version: z.string(), database: z.enum(['ok', 'away']) })
+  .meta({ id: 'Health' })
+
+export const ENDPOINTS = {
+  'health.read': {
+    summary: 'Whether the server and its database answer; 503 when the database is away',
+    isPublic: true,
+    response: Health,
+  },
+  'openapi.read': { summary: 'This description', isPublic: true, response: z.looseObject({}) },
+  'session.open': {
+    summary: 'Sign in',
+    isPublic: true,
+    body: Credentials,
+    response: Session,
+    problems: ['wrong_credentials', 'too_many_attempts'],
+  },
+  'session.read': { summary: 'Who is signed in', response: Session },
+  'session.close': { summary: 'Sign out', response: Done },
+  'students.list': {
+    summary: 'The roster, by name, each with instrument and last check',
+    query: z.object({ q: z.string().max(200).optional() }),
+    response: z.array(Student),
+  },
+  'students.create': { summary: 'Enrol a student', creates: true, body: StudentDraft, response: Student },
+  'students.read': { summary: 'A student’s file', params: studentParams, response: Student },
+  'students.update': {
+    summary: 'Change a student’s file',
+    params: studentParams,
+    body: StudentChange,
+    response: Student,
+    problems: ['changed_meanwhile'],
+  },
+  'students.remove': { summary: 'Take a student off the roster', params: studentParams, response: Done },
+  'students.restore': { summary: 'Undo taking a student off', params: studentParams, response: Student },
+  'students.lend': {
+    summary: 'Lend the student an instrument, or take it back',
+    creates: true,
+    params: studentParams,
+    body: LoanDraft,
+    response: Student,
+  },
+  'checks.list': {
+    summary: 'A student’s checks, newest first',
+    params: studentParams,
+    response: z.array(Check),
+  },
+  'checks.create': {
+    summary: 'Keep a check; the server judges it again',
+    creates: true,
+    params: studentParams,
+    body: CheckDraft,
+    response: Check,
+    problems: ['instrument_not_measured'],
+  },
+  'checks.remove': { summary: 'Take a check out of the file', params: checkParams, response: Done },
+  'checks.restore': { summary: 'Undo taking a check out', params: checkParams, response: Check },
+  'instruments.list': { summary: 'The cupboard', response: z.array(Instrument) },
+  'instruments.create': {
+    summary: 'Add an instrument',
+    creates: true,
+    body: InstrumentDraft,
+    response: Instrument,
+  },
+  'instruments.read': { summary: 'One instrument', params: instrumentParams, response: Instrument },
+  'instruments.update': {
+    summary: 'Change an instrument',
+    params: instrumentParams,
+    body: InstrumentChange,
+    response: Instrument,
+    problems: ['changed_meanwhile'],
+  },
+  'measurements.list': {
+    summary: 'An instrument’s measured lengths, newest first',
+    params: instrumentParams,
+    response: z.array(Measurement),
+  },
+  'measurements.create': {
+    summary: 'Keep a measured string length',
+    creates: true,
+    params: instrumentParams,
+    body: MeasurementDraft,
+    response: Instrument,
+    problems: ['length_doubtful', 'length_impossible'],
+  },
+  'tapeSets.list': {
+    summary: 'Tapes laid on an instrument, newest first',
+    params: instrumentParams,
+    response: z.array(TapeSet),
+  },
+  'tapeSets.create': {
+    summary: 'Log tapes as laid',
+    creates: true,
+    params: instrumentParams,
+    body: TapeSetDraft,
+    response: Instrument,
+    problems: ['instrument_not_measured'],
+  },
+} as const satisfies Record<RouteName, Endpoint>
+
+type Part<K extends RouteName, P extends 'params' | 'query' | 'body'> =
+  (typeof ENDPOINTS)[K] extends Record<P, infer S> ? S : undefined
+
+/** What a client hands over. */
+export type ClientInput<K extends RouteName> = {
+  [P in 'params' | 'query' | 'body' as Part<K, P> extends z.ZodType ? P : never]: Part<K, P> extends z.ZodType
+    ? z.input<Part<K, P>>
+    : never
+}
+
+/** What a handler receives, checked and completed. */
+export type HandlerInput<K extends RouteName> = {
+  [P in 'params' | 'query' | 'body' as Part<K, P> extends z.ZodType ? P : never]: Part<K, P> extends z.ZodType
+    ? z.output<Part<K, P>>
+    : never
+}
+
+export type Answer<K extends RouteName> = z.output<(typeof ENDPOINTS)[K]['response']>

@@ -1,0 +1,24 @@
+import type { z } from 'zod'
+import type * as checks from './checks'
+import type * as instruments from './instruments'
+import type * as session from './session'
+import type * as students from './students'
+
+export { ROUTES, API_BASE, UNVERSIONED_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER, type RouteName } from './routes'
+export { PROBLEMS, type Problem, type ProblemCode, type FieldProblem } from './problems'
+export type { ClientInput, HandlerInput, Answer, Endpoint } from './endpoints'
+
+export type Session = z.output<typeof session.Session>
+export type Student = z.output<typeof students.Student>
+export type StudentDraft = z.input<typeof students.StudentDraft>
+export type StudentChange = z.input<typeof students.StudentChange>
+export type Lesson = z.output<typeof students.Lesson>
+export type Instrument = z.output<typeof instruments.Instrument>
+export type Measurement = z.output<typeof instruments.Measurement>
+export type TapeSet = z.output<typeof instruments.TapeSet>
+export type TapeSetDraft = z.output<typeof instruments.TapeSetDraft>
+export type Check = z.output<typeof checks.Check>
+export type CheckDraft = z.input<typeof checks.CheckDraft>
+export type CheckSummary = z.output<typeof checks.CheckSummary>
+export type KeptVerdict = z.output<typeof checks.KeptVerdict>
+export type Reading = z.output<typeof checks.Reading>

@@ -1,0 +1,41 @@
+/** Every error the server answers with, as problem+json (RFC 9457): HTTP status and title by code. */
+export const PROBLEMS = {
+  invalid_request: { status: 422, title: 'Some of this cannot be saved' },
+  malformed_json: { status: 400, title: 'The request is not JSON' },
+  too_large: { status: 413, title: 'The request is too large' },
+  idempotency_key_missing: { status: 400, title: 'A save needs an Idempotency-Key header' },
+  idempotency_key_reused: { status: 422, title: 'This Idempotency-Key was used for something else' },
+  not_signed_in: { status: 401, title: 'Sign in first' },
+  wrong_credentials: { status: 401, title: 'The address or the password is wrong' },
+  too_many_attempts: { status: 429, title: 'Too many attempts to sign in' },
+  csrf_failed: { status: 403, title: 'This page is out of date' },
+  not_found: { status: 404, title: 'There is nothing here' },
+  changed_meanwhile: { status: 409, title: 'Somebody changed this meanwhile' },
+  instrument_not_measured: { status: 409, title: 'The string length is not measured yet' },
+  length_doubtful: { status: 422, title: 'This length does not suit the size' },
+  length_impossible: { status: 422, title: 'No instrument of this family has this length' },
+  database_unavailable: { status: 503, title: 'The database is away' },
+  internal: { status: 500, title: 'Something went wrong here' },
+} as const
+
+export type ProblemCode = keyof typeof PROBLEMS
+
+/** A fault in one field of what was sent. */
+export interface FieldProblem {
+  /** Dotted path, as in `readings.2.cents`. */
+  readonly path: string
+  /** What is wrong and what to do, in a sentence. */
+  readonly message: string
+}
+
+export interface Problem {
+  readonly type: string
+  readonly title: string
+  readonly status: number
+  readonly code: ProblemCode
+  readonly detail?: string
+  readonly fields?: readonly FieldProblem[]
+  /** What the code promises beside itself: the judgement of a length, the row as it is now. */
+  readonly data?: unknown
+  readonly requestId?: string
+}

@@ -1,0 +1,37 @@
+/** Every request the server answers: method and path under {@link API_BASE}. Free of Zod, so the page can carry it. */
+export const ROUTES = {
+  'health.read': ['GET', '/health'],
+  'openapi.read': ['GET', '/openapi.json'],
+  'session.open': ['POST', '/session'],
+  'session.read': ['GET', '/session'],
+  'session.close': ['DELETE', '/session'],
+  'students.list': ['GET', '/students'],
+  'students.create': ['POST', '/students'],
+  'students.read': ['GET', '/students/:studentId'],
+  'students.update': ['PATCH', '/students/:studentId'],
+  'students.remove': ['DELETE', '/students/:studentId'],
+  'students.restore': ['POST', '/students/:studentId/restore'],
+  'students.lend': ['POST', '/students/:studentId/loans'],
+  'checks.list': ['GET', '/students/:studentId/checks'],
+  'checks.create': ['POST', '/students/:studentId/checks'],
+  'checks.remove': ['DELETE', '/checks/:checkId'],
+  'checks.restore': ['POST', '/checks/:checkId/restore'],
+  'instruments.list': ['GET', '/instruments'],
+  'instruments.create': ['POST', '/instruments'],
+  'instruments.read': ['GET', '/instruments/:instrumentId'],
+  'instruments.update': ['PATCH', '/instruments/:instrumentId'],
+  'measurements.list': ['GET', '/instruments/:instrumentId/measurements'],
+  'measurements.create': ['POST', '/instruments/:instrumentId/measurements'],
+  'tapeSets.list': ['GET', '/instruments/:instrumentId/tape-sets'],
+  'tapeSets.create': ['POST', '/instruments/:instrumentId/tape-sets'],
+} as const satisfies Record<string, readonly ['GET' | 'POST' | 'PATCH' | 'DELETE', string]>
+
+export type RouteName = keyof typeof ROUTES
+
+/** Where every route lives. */
+export const API_BASE = '/api/v1'
+/** Also without the version, for machines that only ask how the server is. */
+export const UNVERSIONED_BASE = '/api'
+
+export const CSRF_HEADER = 'x-csrf-token'
+export const IDEMPOTENCY_HEADER = 'idempotency-key'

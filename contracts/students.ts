@@ -1,0 +1,82 @@
+import { z } from 'zod'
+import { Family, Id, Instant, IsoDate, line, NOTE_LENGTH, Version } from './common'
+import { CheckSummary } from './checks'
+import { Instrument } from './instruments'
+
+export const Lesson = z.object({
+  /** 0 is Sunday. */
+  weekday: z.int().min(0).max(6),
+  time: z
+    .string()
+    .regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: 'Give the time as hours and minutes, as in 09:30.' }),
+})
+
+/** How far off still counts as in tune, in cents. */
+export const Tolerance = z
+  .int({ error: 'Give the tolerance in whole cents.' })
+  .min(3, { error: 'Nobody hears or holds less than 3 cents; give 3 or more.' })
+  .max(40, { error: 'At 40 cents a note is nearly the next one; give 40 or less.' })
+
+const editable = {
+  name: line('the name').meta({ examples: ['Orla Venn'] }),
+  birthYear: z
+    .int({ error: 'Give the year of birth in four figures.' })
+    .min(1900, { error: 'Give the year of birth in four figures.' })
+    .max(2100, { error: 'Give the year of birth in four figures.' })
+    .nullable(),
+  family: Family,
+  toleranceCents: Tolerance,
+  /** Tape school of the family; null follows the family's default. */
+  tapeSchoolId: z.string().max(40).nullable(),
+  lesson: Lesson.nullable(),
+  note: z.string().max(NOTE_LENGTH, { error: `Keep the note to ${NOTE_LENGTH} characters.` }),
+}
+
+export const Student = z
+  .object({
+    id: Id,
+    version: Version,
+    ...editable,
+    removedAt: Instant.nullable(),
+    instrument: Instrument.nullable(),
+    lastCheck: CheckSummary.nullable(),
+  })
+  .meta({ id: 'Student' })
+
+export const StudentDraft = z
+  .object({
+    ...editable,
+    birthYear: editable.birthYear.default(null),
+    toleranceCents: Tolerance.default(20),
+    tapeSchoolId: editable.tapeSchoolId.default(null),
+    lesson: editable.lesson.default(null),
+    note: editable.note.default(''),
+  })
+  .meta({
+    id: 'StudentDraft',
+    examples: [
+      {
+        name: 'Orla Venn',
+        family: 'violin',
+        birthYear: 2017,
+        toleranceCents: 20,
+        lesson: { weekday: 6, time: '09:30' },
+      },
+    ],
+  })
+
+export const StudentChange = z
+  .object({ version: Version })
+  .extend(z.object(editable).partial().shape)
+  .meta({ id: 'StudentChange', examples: [{ version: 1, name: 'Orla Venn-Marsh' }] })
+
+export const LoanDraft = z
+  .object({
+    /** Null takes the present instrument back. */
+    instrumentId: Id.nullable(),
+    on: IsoDate,
+  })
+  .meta({
+    id: 'LoanDraft',
+    examples: [{ instrumentId: '00000000-0000-7000-8000-000000000000', on: '2026-11-28' }],
+  })

@@ -1,0 +1,107 @@
+// Builds what `npm start` runs, when its sources changed: the server by esbuild, the page by Vite.
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { join, relative } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { gzipSync } from 'node:zlib'
+
+const root = join(fileURLToPath(import.meta.url), '../..')
+const SOURCES = [
+  'core',
+  'contracts',
+  'server',
+  'web',
+  'scripts',
+  'package-lock.json',
+  'package.json',
+  'vite.config.ts',
+]
+/** The first page's JavaScript, gzipped. */
+const FIRST_PAGE_LIMIT = 230_000
+
+export async function build({ force = false, say = console.log } = {}) {
+  const stamp = join(root, 'dist/.sources')
+  const sources = hashOf(SOURCES)
+  if (!force && existsSync(stamp) && readFileSync(stamp, 'utf8') === sources) return false
+  rmSync(join(root, 'dist'), { recursive: true, force: true })
+  say('  building the server')
+  const esbuild = await import('esbuild')
+  await esbuild.build({
+    absWorkingDir: root,
+    entryPoints: ['scripts/launch.ts'],
+    outdir: 'dist/node',
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    packages: 'external',
+    alias: { '#core': './core/index.ts', '#contracts': './contracts/index.ts' },
+    plugins: [subpathImports],
+    sourcemap: true,
+    logLevel: 'warning',
+  })
+  say('  building the page')
+  const vite = await import('vite')
+  await vite.build({ root: join(root, 'web'), configFile: join(root, 'vite.config.ts'), logLevel: 'warn' })
+  const size = firstPageSize()
+  say(`  first page: ${(size / 1000).toFixed(0)} kB of gzipped JavaScript`)
+  if (size > FIRST_PAGE_LIMIT)
+    throw new Error(
+      `The first page carries ${size} bytes of gzipped JavaScript; the limit is ${FIRST_PAGE_LIMIT}.`,
+    )
+  mkdirSync(join(root, 'dist'), { recursive: true })
+  writeFileSync(stamp, sources)
+  return true
+}
+
+/** `#contracts/x` is a file of ours although packages stay outside the bundle. */
+const subpathImports = {
+  name: 'subpath-imports',
+  setup(build) {
+    build.onResolve({ filter: /^#contracts\// }, ({ path }) => ({ path: join(root, `${path.slice(1)}.ts`) }))
+  },
+}
+
+/** The entry, what it imports at once, and the pages one meets first. */
+function firstPageSize() {
+  const manifest = JSON.parse(readFileSync(join(root, 'dist/web/.vite/manifest.json'), 'utf8'))
+  const wanted = new Set()
+  const add = (key) => {
+    const chunk = manifest[key]
+    if (!chunk || wanted.has(chunk.file)) return
+    wanted.add(chunk.file)
+    for (const next of chunk.imports ?? []) add(next)
+  }
+  const first = Object.keys(manifest).filter(
+    (key) => manifest[key].isEntry || /pages\/(Today|SignIn)Page/.test(key),
+  )
+  if (first.length < 3) throw new Error('the build has lost its entry or its first pages')
+  first.forEach(add)
+  return [...wanted].reduce(
+    (sum, file) => sum + gzipSync(readFileSync(join(root, 'dist/web', file))).length,
+    0,
+  )
+}
+
+function hashOf(paths) {
+  const hash = createHash('sha256')
+  const visit = (path) => {
+    const absolute = join(root, path)
+    let entries
+    try {
+      entries = readdirSync(absolute, { withFileTypes: true })
+    } catch {
+      hash.update(`${path}\0`).update(readFileSync(absolute))
+      return
+    }
+    for (const entry of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) {
+      if (/\.test\.ts$/.test(entry.name)) continue
+      visit(relative(root, join(absolute, entry.name)))
+    }
+  }
+  paths.forEach(visit)
+  return hash.digest('hex')
+}
+
+if (process.argv[1] === fileURLToPath(import.meta.url))
+  await build({ force: process.argv.includes('--force') })

@@ -1,0 +1,45 @@
+import { randomBytes } from 'node:crypto'
+import { chmodSync, existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { join, resolve } from 'node:path'
+
+export interface Secrets {
+  readonly databasePassword: string
+  readonly rootPassword: string
+  readonly sessionSecret: string
+}
+
+/** The folder that holds everything of one installation: database, secrets, what runs. */
+export interface DataDirectory {
+  readonly path: string
+  readonly secrets: Secrets
+  file(name: string): string
+}
+
+const MARKER = 'jadefell.json'
+
+/** Opens the folder, or makes it. Refuses one that holds something else. */
+export function openDataDirectory(path: string): DataDirectory {
+  const absolute = resolve(path)
+  const file = (name: string) => join(absolute, name)
+  if (existsSync(absolute) && readdirSync(absolute).length > 0 && !existsSync(file(MARKER)))
+    throw new Error(
+      `${absolute} is not empty and not a data directory of Jadefell. Point JADEFELL_DATA at an empty folder.`,
+    )
+  mkdirSync(absolute, { recursive: true, mode: 0o700 })
+  chmodSync(absolute, 0o700)
+  if (!existsSync(file(MARKER)))
+    writePrivate(file(MARKER), JSON.stringify({ layout: 1, ...newSecrets() }, null, 2))
+  const secrets = JSON.parse(readFileSync(file(MARKER), 'utf8')) as Secrets
+  return { path: absolute, secrets, file }
+}
+
+/** A file that only its owner can read. */
+export function writePrivate(path: string, text: string): void {
+  writeFileSync(path, text, { mode: 0o600 })
+  chmodSync(path, 0o600)
+}
+
+function newSecrets(): Secrets {
+  const secret = () => randomBytes(24).toString('base64url')
+  return { databasePassword: secret(), rootPassword: secret(), sessionSecret: `${secret()}${secret()}` }
+}

@@ -1,0 +1,94 @@
+import { existsSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { readConfig } from '../server/config'
+import { openDatabase } from '../server/db/database'
+import { migrate } from '../server/db/migrate'
+import { DEMO_EMAIL, DEMO_PASSWORD, seedDemo } from '../server/demo/seed'
+import { startServer } from '../server/main'
+import { openDataDirectory } from './database/data-directory'
+import { databasePrograms } from './database/programs'
+import { startPrivateServer, type PrivateServer } from './database/private-server'
+import { lockDirectory } from './lib/lock'
+
+/** Brings up the database and the web server, and ends them in the opposite order when asked to. */
+export async function launch(root: string): Promise<void> {
+  const version = (JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string })
+    .version
+  const data = openDataDirectory(process.env['JADEFELL_DATA'] ?? join(root, '.jadefell'))
+  const lock = lockDirectory(data)
+  const undo: (() => Promise<void> | void)[] = [() => lock.release()]
+  let ending: Promise<void> | undefined
+  const end = () =>
+    (ending ??= (async () => {
+      for (const step of undo.toReversed())
+        try {
+          await step()
+        } catch (error) {
+          console.error(`  ${(error as Error).message}`)
+          process.exitCode = 1
+        }
+    })())
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const)
+    process.on(signal, () => {
+      if (!ending) step(`${signal}: stopping`)
+      void end().then(() => process.exit())
+    })
+
+  try {
+    const database = await databaseOf(data)
+    if (database.server) undo.push(() => (step('stopping MariaDB'), database.server?.stop()))
+    await prepareSchema(database.url)
+    const webRoot = join(root, 'dist/web')
+    const config = readConfig({
+      SESSION_SECRET: data.secrets.sessionSecret,
+      ...process.env,
+      DATABASE_URL: database.url,
+    })
+    const server = await startServer(config, version, existsSync(webRoot) ? webRoot : undefined)
+    undo.push(() => (step('stopping the web server'), server.close()))
+    lock.announce(server.url)
+    greet(server.url)
+  } catch (error) {
+    if (!ending) {
+      console.error(`\nJadefell could not start.\n${(error as Error).message}`)
+      process.exitCode = 1
+      await end()
+      process.exit()
+    }
+  }
+}
+
+async function databaseOf(
+  data: ReturnType<typeof openDataDirectory>,
+): Promise<{ url: string; server?: PrivateServer }> {
+  const given = process.env['DATABASE_URL']
+  if (given !== undefined && given !== '') {
+    step('using the database of DATABASE_URL')
+    return { url: given }
+  }
+  const server = await startPrivateServer(data, databasePrograms, step)
+  return { url: server.url, server }
+}
+
+async function prepareSchema(url: string): Promise<void> {
+  const database = openDatabase(url)
+  try {
+    const ran = await migrate(database.sequelize)
+    if (ran.length > 0) step(`migrated: ${ran.join(', ')}`)
+    if (process.env['JADEFELL_DEMO'] !== 'off' && (await seedDemo(database, new Date())))
+      step('made the demo studio')
+  } finally {
+    await database.close()
+  }
+}
+
+function greet(url: string): void {
+  console.log(`\n  Jadefell is at ${url}`)
+  if (process.env['JADEFELL_DEMO'] !== 'off')
+    console.log(`  Demo studio: ${DEMO_EMAIL}, password ${DEMO_PASSWORD}`)
+  console.log('  Ctrl-C stops it.\n')
+}
+
+function step(text: string): void {
+  console.log(`  ${text}`)
+}

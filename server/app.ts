@@ -1,0 +1,127 @@
+import compression from 'compression'
+import { randomUUID } from 'node:crypto'
+import express, { type Express, type RequestHandler } from 'express'
+import helmet from 'helmet'
+import type { Logger } from 'pino'
+import { API_BASE, UNVERSIONED_BASE } from '#contracts'
+import type { Database } from './db/database'
+import { checkRoutes } from './features/checks/routes'
+import { healthRoutes } from './features/health/routes'
+import { instrumentRoutes } from './features/instruments/routes'
+import { sessionRepository } from './features/session/repository'
+import { sessionRoutes } from './features/session/routes'
+import { sessionService } from './features/session/service'
+import { studentRoutes } from './features/students/routes'
+import type { Handlers } from './http/call'
+import { errorHandler, notFound, routeOf } from './http/errors'
+import { sessionGuard } from './http/guard'
+import { ProblemError } from './http/problem-error'
+import { signInLimit } from './http/rate-limit'
+import { apiRouter } from './http/router'
+import { webFiles } from './http/web-files'
+
+export interface AppDeps {
+  readonly database: Database
+  readonly logger: Logger
+  readonly now: () => Date
+  readonly version: string
+  readonly sessionSecret: string
+  readonly cookieSecure: boolean
+  readonly trustProxy: number
+  /** Folder of the built page; without it only the interface for programs is served. */
+  readonly webRoot?: string
+  readonly checkAnswers?: boolean
+}
+
+/** The largest request body: a check of 400 notes with a long remark is a tenth of it. */
+const BODY_LIMIT = '200kb'
+
+export function createApp(deps: AppDeps): Express {
+  const { database, logger, now } = deps
+  const sessions = sessionService(sessionRepository(database), deps.sessionSecret)
+  const handlers: Handlers = {
+    ...healthRoutes(database, deps.version),
+    ...sessionRoutes(sessions),
+    ...studentRoutes,
+    ...instrumentRoutes,
+    ...checkRoutes,
+  }
+  const routerDeps = {
+    database,
+    handlers,
+    now,
+    guard: sessionGuard((token, at) => sessions.find(token, at)),
+    cookieSecure: deps.cookieSecure,
+    before: { 'session.open': signInLimit(database, now) },
+    checkAnswers: deps.checkAnswers ?? false,
+  }
+
+  const app = express()
+  app.disable('x-powered-by')
+  app.set('trust proxy', deps.trustProxy)
+  app.set('query parser', 'simple')
+  app.use(security(deps.cookieSecure), requestLog(logger))
+  app.use(UNVERSIONED_BASE, noStore, ownSite, express.json({ limit: BODY_LIMIT, type: 'application/json' }))
+  app.use(API_BASE, apiRouter(routerDeps), notFound)
+  app.use(UNVERSIONED_BASE, apiRouter(routerDeps, ['health.read', 'openapi.read']), notFound)
+  if (deps.webRoot !== undefined) app.use(compression(), webFiles(deps.webRoot))
+  app.use(notFound)
+  app.use(errorHandler(logger))
+  return app
+}
+
+function security(https: boolean): RequestHandler {
+  return helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        scriptSrc: ["'self'"],
+        styleSrc: ["'self'"],
+        fontSrc: ["'self'"],
+        imgSrc: ["'self'", 'data:'],
+        connectSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        manifestSrc: ["'self'"],
+        formAction: ["'self'"],
+        baseUri: ["'none'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+    strictTransportSecurity: https,
+    referrerPolicy: { policy: 'no-referrer' },
+  })
+}
+
+/** One line a request: route by name, never by address, since an address can hold what somebody searched for. */
+function requestLog(logger: Logger): RequestHandler {
+  return (request, response, next) => {
+    const requestId = randomUUID()
+    const startedAt = performance.now()
+    response.locals['requestId'] = requestId
+    response.setHeader('x-request-id', requestId)
+    response.on('finish', () => {
+      const ms = Math.round(performance.now() - startedAt)
+      logger.info({
+        requestId,
+        method: request.method,
+        route: routeOf(response),
+        status: response.statusCode,
+        ms,
+      })
+    })
+    next()
+  }
+}
+
+const noStore: RequestHandler = (_request, response, next) => {
+  response.setHeader('cache-control', 'no-store')
+  next()
+}
+
+/** A change that a browser says another site asked for is refused, signing in included. */
+const ownSite: RequestHandler = (request, _response, next) => {
+  if (request.method !== 'GET' && request.get('sec-fetch-site') === 'cross-site')
+    throw new ProblemError('csrf_failed')
+  next()
+}

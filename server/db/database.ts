@@ -1,0 +1,98 @@
+import mariadb from 'mariadb'
+import { QueryTypes, Sequelize, Transaction, type Options } from 'sequelize'
+import { defineModels, type Models } from './models'
+
+/** The open database: its tables, and transactions on it. */
+export interface Database {
+  readonly sequelize: Sequelize
+  readonly models: Models
+  /** Runs `work` in one transaction; resolves once it is committed. A deadlock is tried again, `work` from its start. */
+  inTransaction<T>(work: (transaction: Transaction) => Promise<T>): Promise<T>
+  isAlive(): Promise<boolean>
+  close(): Promise<void>
+}
+
+export interface DatabaseOptions {
+  /** Called with every statement sent. */
+  readonly onStatement?: (sql: string, timing?: number, parameters?: unknown) => void
+  readonly poolSize?: number
+}
+
+const DEADLOCK_TRIES = 4
+
+export function openDatabase(url: string, options: DatabaseOptions = {}): Database {
+  const { onStatement } = options
+  const sequelize = new Sequelize(url.replace(/^mysql:/, 'mariadb:'), {
+    dialect: 'mariadb',
+    dialectModule: mariadb,
+    timezone: '+00:00',
+    isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED,
+    logging: onStatement ? (sql) => onStatement(sql) : false,
+    pool: { max: options.poolSize ?? 10, min: 1, acquire: 10_000, idle: 60_000 },
+    dialectOptions: { connectTimeout: 3000, charset: 'utf8mb4' },
+  } satisfies Options)
+  return {
+    sequelize,
+    models: defineModels(sequelize),
+    async inTransaction(work) {
+      for (let attempt = 1; ; attempt++)
+        try {
+          return await sequelize.transaction(work)
+        } catch (error) {
+          if (attempt >= DEADLOCK_TRIES || errorCodeOf(error) !== 'ER_LOCK_DEADLOCK') throw error
+        }
+    },
+    async isAlive() {
+      try {
+        await sequelize.query('SELECT 1', { type: QueryTypes.SELECT })
+        return true
+      } catch {
+        return false
+      }
+    },
+    close: () => sequelize.close(),
+  }
+}
+
+/** The server's or connector's own code behind an error, as in `ER_DUP_ENTRY`. */
+export function errorCodeOf(error: unknown): string | undefined {
+  for (let e: unknown = error; e instanceof Error; e = nested(e)) {
+    const { code } = e as { code?: unknown }
+    if (typeof code === 'string') return code
+  }
+  return undefined
+}
+
+/** True when the database could not be reached, or went away in the middle: nothing is known to be wrong with the request. */
+export function isUnavailable(error: unknown): boolean {
+  if (!(error instanceof Error)) return false
+  if (error.name.startsWith('SequelizeConnection')) return true
+  const code = errorCodeOf(error)
+  return code !== undefined && UNAVAILABLE.has(code)
+}
+
+const UNAVAILABLE = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  'ENOENT',
+  'ER_SOCKET_UNEXPECTED_CLOSE',
+  'ER_CMD_CONNECTION_CLOSED',
+  'ER_CONNECTION_TIMEOUT',
+  'ER_GET_CONNECTION_TIMEOUT',
+  'ER_SOCKET_BAD_PORT',
+  'ER_SERVER_SHUTDOWN',
+  'ER_SOCKET_TIMEOUT',
+  'ER_CONNECTION_ALREADY_CLOSED',
+  'ER_CONNECTION_KILLED',
+  'ER_LOCK_WAIT_TIMEOUT',
+])
+
+function nested(error: Error): unknown {
+  const { parent, original, cause } = error as Error & {
+    parent?: unknown
+    original?: unknown
+    cause?: unknown
+  }
+  return [parent, original, cause].find((e) => e instanceof Error && e !== error)
+}

@@ -1,0 +1,179 @@
+import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize'
+import type * as rows from './rows'
+
+/** A table whose rows come and go as plain objects of type `Row`. */
+export type Table<Row extends object> = ModelStatic<Model<Row, Row>>
+
+const uuid = { type: DataTypes.UUID, allowNull: false }
+const text = (length: number) => ({ type: DataTypes.STRING(length), allowNull: false })
+const instant = { type: DataTypes.DATE(3), allowNull: false }
+const maybe = { allowNull: true }
+const double = { type: DataTypes.DOUBLE, allowNull: false }
+const integer = { type: DataTypes.INTEGER, allowNull: false }
+const day = { type: DataTypes.DATEONLY, allowNull: false }
+const json = { type: DataTypes.JSON, allowNull: false }
+const key = { ...uuid, primaryKey: true }
+
+/** Every table. The migrations make them; these only say how rows are read and written. */
+export function defineModels(sequelize: Sequelize) {
+  function table<Row extends object>(
+    name: string,
+    attributes: ModelAttributes<Model<Row, Row>, Row>,
+  ): Table<Row> {
+    // Sequelize writes each column's name into its attribute, so no two columns may share one.
+    const own = Object.fromEntries(
+      Object.entries(attributes).map(([column, type]) => [column, { ...(type as object) }]),
+    )
+    return sequelize.define<Model<Row, Row>>(name, own as typeof attributes, {
+      tableName: name,
+      underscored: true,
+      timestamps: false,
+    })
+  }
+
+  /** A table whose rows belong to a studio: a query that names none is a programming error and throws. */
+  function studioTable<Row extends { studioId: string }>(
+    name: string,
+    attributes: ModelAttributes<Model<Row, Row>, Row>,
+  ): Table<Row> {
+    const model = table<Row>(name, attributes)
+    const insist = (options: object) => {
+      const where = (options as { where?: { studioId?: unknown } }).where
+      if (typeof where?.studioId !== 'string') throw new Error(`query on ${name} names no studio`)
+    }
+    model.addHook('beforeFind', insist)
+    model.addHook('beforeCount', insist)
+    model.addHook('beforeBulkUpdate', insist)
+    model.addHook('beforeBulkDestroy', insist)
+    return model
+  }
+
+  return {
+    studio: table<rows.StudioRow>('studio', {
+      id: key,
+      name: text(120),
+      system: text(40),
+      createdAt: instant,
+    }),
+    /** Signing in finds a user before any studio is known, so these two are not studio tables. */
+    user: table<rows.UserRow>('user', {
+      id: key,
+      studioId: uuid,
+      email: text(200),
+      name: text(120),
+      passwordHash: text(200),
+    }),
+    session: table<rows.SessionRow>('session', {
+      id: { ...text(64), primaryKey: true },
+      studioId: uuid,
+      userId: uuid,
+      createdAt: instant,
+      expiresAt: instant,
+    }),
+    student: studioTable<rows.StudentRow>('student', {
+      id: key,
+      studioId: uuid,
+      version: integer,
+      name: text(120),
+      birthYear: { ...integer, ...maybe },
+      family: text(20),
+      toleranceCents: integer,
+      tapeSchoolId: { ...text(40), ...maybe },
+      lessonWeekday: { ...integer, ...maybe },
+      lessonTime: { ...text(5), ...maybe },
+      note: { type: DataTypes.TEXT, allowNull: false },
+      createdAt: instant,
+      removedAt: { ...instant, ...maybe },
+    }),
+    instrument: studioTable<rows.InstrumentRow>('instrument', {
+      id: key,
+      studioId: uuid,
+      version: integer,
+      label: text(60),
+      family: text(20),
+      sizeId: text(20),
+      tuning: json,
+      createdAt: instant,
+    }),
+    loan: studioTable<rows.LoanRow>('loan', {
+      id: key,
+      studioId: uuid,
+      studentId: uuid,
+      instrumentId: uuid,
+      fromDate: day,
+      toDate: { ...day, ...maybe },
+    }),
+    measurement: studioTable<rows.MeasurementRow>('measurement', {
+      id: key,
+      studioId: uuid,
+      instrumentId: uuid,
+      userId: uuid,
+      lengthMm: double,
+      typed: text(40),
+      measuredOn: day,
+      recordedAt: instant,
+    }),
+    tapeSet: studioTable<rows.TapeSetRow>('tape_set', {
+      id: key,
+      studioId: uuid,
+      instrumentId: uuid,
+      userId: uuid,
+      schoolId: text(40),
+      system: text(40),
+      lengthMm: double,
+      tapeWidthMm: double,
+      marks: json,
+      laidOn: day,
+      recordedAt: instant,
+    }),
+    check: studioTable<rows.CheckRow>('hand_check', {
+      id: key,
+      studioId: uuid,
+      studentId: uuid,
+      instrumentId: uuid,
+      userId: uuid,
+      takenAt: instant,
+      string: text(8),
+      shapeId: text(40),
+      system: text(40),
+      lengthMm: double,
+      toleranceCents: integer,
+      outcome: text(40),
+      detail: json,
+      note: { type: DataTypes.TEXT, allowNull: false },
+      recordedAt: instant,
+      removedAt: { ...instant, ...maybe },
+    }),
+    reading: studioTable<rows.ReadingRow>('reading', {
+      id: key,
+      studioId: uuid,
+      checkId: uuid,
+      position: integer,
+      finger: integer,
+      shownCents: double,
+    }),
+    finding: studioTable<rows.FindingRow>('finding', {
+      id: key,
+      studioId: uuid,
+      checkId: uuid,
+      position: integer,
+      isAlternative: { type: DataTypes.BOOLEAN, allowNull: false },
+      code: text(40),
+      data: json,
+    }),
+    idempotencyKey: studioTable<rows.IdempotencyKeyRow>('idempotency_key', {
+      studioId: { ...uuid, primaryKey: true },
+      idempotencyKey: { ...text(80), primaryKey: true },
+      requestHash: text(64),
+      answer: json,
+      createdAt: instant,
+    }),
+    rateLimit: table<rows.RateLimitRow>('rate_limit', {
+      id: { ...text(64), primaryKey: true },
+      hits: integer,
+      resetAt: instant,
+    }),
+  }
+}
+
+export type Models = ReturnType<typeof defineModels>

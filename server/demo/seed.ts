@@ -1,0 +1,156 @@
+import {
+  familyOf,
+  handTargets,
+  note,
+  parseLength,
+  playHand,
+  seededSource,
+  shapeOf,
+  tuningSystem,
+  DEFAULT_SYSTEM_ID,
+  type PlayerFaults,
+  type RandomSource,
+} from '#core'
+import type { Reading } from '#contracts'
+import type { Database } from '../db/database'
+import { StudioStore } from '../db/studio-store'
+import { checkService } from '../features/checks/service'
+import { instrumentService } from '../features/instruments/service'
+import { addStudio } from '../features/session/accounts'
+import { studentService } from '../features/students/service'
+import type { Call } from '../http/call'
+import { DEMO_INSTRUMENTS, DEMO_STUDENTS, type DemoInstrument, type DemoStudent } from './roster'
+
+export const DEMO_EMAIL = 'teacher@port-ellery.example'
+export const DEMO_PASSWORD = 'lantern-round'
+const SEED = 0.4207
+const WEEK_MS = 7 * 24 * 3600_000
+const SATURDAY = 6
+
+/**
+ * Fills an empty database with an invented Saturday programme: every hand is a simulated player with known faults, and
+ * everything is saved the way a teacher saves it. Returns false where there is a studio already.
+ */
+export async function seedDemo(database: Database, now: Date): Promise<boolean> {
+  if ((await database.models.studio.count()) > 0) return false
+  await database.inTransaction(async (transaction) => {
+    const session = await addStudio(database, transaction, {
+      studioName: 'Port Ellery Saturday Strings',
+      teacherName: 'Hester Lowe',
+      email: DEMO_EMAIL,
+      password: DEMO_PASSWORD,
+      now,
+    })
+    const store = new StudioStore(database, session.studio.id, transaction)
+    const saturday = lastSaturday(now)
+    const weeksAgo = (weeks: number) => new Date(saturday.getTime() - weeks * WEEK_MS)
+    const callAt = (at: Date) =>
+      ({ store, now: at, signedIn: { session, sessionId: '' } }) satisfies Partial<Call>
+
+    const instrumentIds = new Map<string, string>()
+    for (const instrument of DEMO_INSTRUMENTS)
+      instrumentIds.set(instrument.label, await addInstrument(instrument, callAt, weeksAgo))
+    const source = seededSource(SEED)
+    for (const student of DEMO_STUDENTS) await addStudent(student, instrumentIds, source, callAt, weeksAgo)
+  })
+  return true
+}
+
+type CallAt = (at: Date) => Pick<Call, 'store' | 'now' | 'signedIn'>
+type WeeksAgo = (weeks: number) => Date
+
+async function addInstrument(demo: DemoInstrument, callAt: CallAt, weeksAgo: WeeksAgo): Promise<string> {
+  const { label, family, sizeId, length, school } = demo
+  const service = instrumentService(callAt(weeksAgo(13)))
+  const { id } = await service.create({ label, family, sizeId })
+  if (length === undefined) return id
+  await service.measure(id, { length, measuredOn: dayOf(weeksAgo(13)), keepAnyway: false })
+  if (school !== undefined) {
+    const laidOn = weeksAgo(demo.tapesLaidWeeksAgo ?? 6)
+    await instrumentService(callAt(laidOn)).layTapes(id, {
+      schoolId: school,
+      system: DEFAULT_SYSTEM_ID,
+      tapeWidthMm: 3,
+      laidOn: dayOf(laidOn),
+    })
+  }
+  return id
+}
+
+async function addStudent(
+  demo: DemoStudent,
+  instrumentIds: ReadonlyMap<string, string>,
+  source: RandomSource,
+  callAt: CallAt,
+  weeksAgo: WeeksAgo,
+): Promise<void> {
+  const students = studentService(callAt(weeksAgo(13)))
+  const { id } = await students.create({
+    name: demo.name,
+    birthYear: weeksAgo(0).getUTCFullYear() - demo.age,
+    family: demo.family,
+    toleranceCents: demo.toleranceCents,
+    tapeSchoolId: null,
+    lesson: { weekday: SATURDAY, time: demo.time },
+    note: demo.note,
+  })
+  const instrumentId = instrumentIds.get(demo.instrument ?? '')
+  if (instrumentId === undefined) return
+  await students.lend(id, instrumentId, dayOf(weeksAgo(13)))
+  for (const [index, weeks] of demo.checks.entries()) {
+    const progress = demo.checks.length > 1 ? index / (demo.checks.length - 1) : 0
+    const string = demo.strings[index % demo.strings.length] ?? ''
+    const readings = play(demo, string, fade(demo.faults, 1 - (1 - demo.left) * progress), source)
+    const takenAt = lessonTime(weeksAgo(weeks), demo.time)
+    await checkService(callAt(takenAt)).create(id, {
+      instrumentId,
+      takenAt: takenAt.toISOString(),
+      string,
+      shapeId: demo.shapeId,
+      system: DEFAULT_SYSTEM_ID,
+      readings,
+      note: '',
+    })
+  }
+}
+
+/** What a meter shows while the simulated player goes through the hand shape twice. */
+function play(demo: DemoStudent, string: string, faults: PlayerFaults, source: RandomSource): Reading[] {
+  const instrument = DEMO_INSTRUMENTS.find((i) => i.label === demo.instrument)
+  const length = parseLength(instrument?.length ?? '')
+  const shape = shapeOf(familyOf(demo.family), demo.shapeId)
+  const system = tuningSystem(DEFAULT_SYSTEM_ID)
+  if (!length.ok || !shape || !system)
+    throw new Error(`the demo student ${demo.name} has no hand to play with`)
+  const targets = handTargets(length.lengthMm, note(string), shape, system)
+  return playHand(source, length.lengthMm, targets, faults, 2).map(({ finger, cents }) => ({
+    finger,
+    shownCents: Math.round(cents + (targets.find((t) => t.finger === finger)?.meterCents ?? 0)),
+  }))
+}
+
+function fade(faults: PlayerFaults, left: number): PlayerFaults {
+  return {
+    ...faults,
+    handOffsetMm: faults.handOffsetMm * left,
+    frameErrorMm: faults.frameErrorMm * left,
+    fingerOffsetMm: Object.fromEntries(
+      Object.entries(faults.fingerOffsetMm).map(([finger, mm]) => [finger, mm * left]),
+    ),
+  }
+}
+
+function lastSaturday(now: Date): Date {
+  const day = new Date(Date.UTC(now.getUTCFullYear(), now.getUTCMonth(), now.getUTCDate()))
+  day.setUTCDate(day.getUTCDate() - ((day.getUTCDay() + 1) % 7))
+  return day
+}
+
+function lessonTime(day: Date, time: string): Date {
+  const [hours = 0, minutes = 0] = time.split(':').map(Number)
+  return new Date(day.getTime() + (hours * 60 + minutes) * 60_000)
+}
+
+function dayOf(date: Date): string {
+  return date.toISOString().slice(0, 10)
+}

@@ -1,0 +1,12 @@
+import type { Handlers } from '../../http/call'
+import { checkService } from './service'
+
+export const checkRoutes: Pick<
+  Handlers,
+  'checks.list' | 'checks.create' | 'checks.remove' | 'checks.restore'
+> = {
+  'checks.list': (call, { params }) => checkService(call).list(params.studentId),
+  'checks.create': (call, { params, body }) => checkService(call).create(params.studentId, body),
+  'checks.remove': (call, { params }) => checkService(call).remove(params.checkId),
+  'checks.restore': (call, { params }) => checkService(call).restore(params.checkId),
+}

@@ -1,0 +1,17 @@
+import type { Database } from '../../db/database'
+import type { Handlers } from '../../http/call'
+import { openApi } from '../../http/openapi'
+
+export function healthRoutes(
+  database: Database,
+  version: string,
+): Pick<Handlers, 'health.read' | 'openapi.read'> {
+  return {
+    async 'health.read'(call) {
+      const alive = await database.isAlive()
+      if (!alive) call.setStatus(503)
+      return { status: alive ? 'ok' : 'unavailable', version, database: alive ? 'ok' : 'away' }
+    },
+    'openapi.read': () => Promise.resolve(openApi(version)),
+  }
+}

@@ -1,0 +1,24 @@
+import type { Handlers } from '../../http/call'
+import { instrumentService } from './service'
+
+type Name =
+  | 'instruments.list'
+  | 'instruments.create'
+  | 'instruments.read'
+  | 'instruments.update'
+  | 'measurements.list'
+  | 'measurements.create'
+  | 'tapeSets.list'
+  | 'tapeSets.create'
+
+export const instrumentRoutes: Pick<Handlers, Name> = {
+  'instruments.list': (call) => instrumentService(call).list(),
+  'instruments.create': (call, { body }) => instrumentService(call).create(body),
+  'instruments.read': (call, { params }) => instrumentService(call).read(params.instrumentId),
+  'instruments.update': (call, { params, body }) => instrumentService(call).update(params.instrumentId, body),
+  'measurements.list': (call, { params }) => instrumentService(call).measurements(params.instrumentId),
+  'measurements.create': (call, { params, body }) =>
+    instrumentService(call).measure(params.instrumentId, body),
+  'tapeSets.list': (call, { params }) => instrumentService(call).tapeSets(params.instrumentId),
+  'tapeSets.create': (call, { params, body }) => instrumentService(call).layTapes(params.instrumentId, body),
+}

@@ -1,0 +1,38 @@
+import type { Transaction } from 'sequelize'
+import { v7 as uuid } from 'uuid'
+import { DEFAULT_SYSTEM_ID } from '#core'
+import type { Session } from '#contracts'
+import type { Database } from '../../db/database'
+import { hashPassword } from './password'
+
+export interface NewStudio {
+  readonly studioName: string
+  readonly teacherName: string
+  readonly email: string
+  readonly password: string
+  readonly now: Date
+}
+
+/** A new studio with its first teacher. Fails where the e-mail address has an account already. */
+export async function addStudio(
+  { models }: Database,
+  transaction: Transaction,
+  { studioName, teacherName, email, password, now }: NewStudio,
+): Promise<Session> {
+  const studio = { id: uuid(), name: studioName, system: DEFAULT_SYSTEM_ID, createdAt: now }
+  const passwordHash = await hashPassword(password)
+  const user = {
+    id: uuid(),
+    studioId: studio.id,
+    email: email.toLowerCase(),
+    name: teacherName,
+    passwordHash,
+  }
+  await models.studio.create(studio, { transaction })
+  await models.user.create(user, { transaction })
+  return {
+    studio: { id: studio.id, name: studio.name, system: studio.system },
+    user: { id: user.id, name: user.name, email: user.email },
+    csrfToken: '',
+  }
+}

@@ -1,0 +1,129 @@
+import { v7 as uuid } from 'uuid'
+import { familyOf, schoolOf, type FamilyId } from '#core'
+import type { HandlerInput, Student } from '#contracts'
+import type { StudentRow } from '../../db/rows'
+import type { Call } from '../../http/call'
+import { given } from '../../http/given'
+import { fieldProblem, ProblemError } from '../../http/problem-error'
+import { checkSummaryDto } from '../checks/dto'
+import { checkRepository } from '../checks/repository'
+import { readInstruments } from '../instruments/service'
+import { studentRepository } from './repository'
+
+type Change = Omit<HandlerInput<'students.update'>['body'], 'version'>
+
+export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
+  const repository = studentRepository(store)
+
+  async function withFacts(rows: readonly StudentRow[]): Promise<Student[]> {
+    const ids = rows.map((row) => row.id)
+    const loans = await repository.openLoans(ids)
+    const instruments = await readInstruments(
+      store,
+      loans.map((loan) => loan.instrumentId),
+    )
+    const checks = await checkRepository(store).newestOf(ids)
+    return rows.map((row) => {
+      const loan = loans.find((l) => l.studentId === row.id)
+      const check = checks.find((c) => c.check.studentId === row.id)
+      return {
+        id: row.id,
+        version: row.version,
+        name: row.name,
+        birthYear: row.birthYear,
+        family: row.family as FamilyId,
+        toleranceCents: row.toleranceCents,
+        tapeSchoolId: row.tapeSchoolId,
+        lesson:
+          row.lessonWeekday !== null && row.lessonTime !== null
+            ? { weekday: row.lessonWeekday, time: row.lessonTime }
+            : null,
+        note: row.note,
+        removedAt: row.removedAt?.toISOString() ?? null,
+        instrument: (loan && instruments.get(loan.instrumentId)) ?? null,
+        lastCheck: check ? checkSummaryDto(check) : null,
+      }
+    })
+  }
+
+  async function existing(id: string): Promise<StudentRow> {
+    const row = await repository.byId(id)
+    if (!row) throw new ProblemError('not_found')
+    return row
+  }
+
+  async function read(id: string): Promise<Student> {
+    const [student] = await withFacts([await existing(id)])
+    if (!student) throw new ProblemError('not_found')
+    return student
+  }
+
+  return {
+    read,
+
+    async list(q: string | undefined): Promise<Student[]> {
+      return withFacts(await repository.roster(q?.trim() ?? ''))
+    },
+
+    async create(draft: HandlerInput<'students.create'>['body']): Promise<Student> {
+      insistOnSchool(draft.family, draft.tapeSchoolId)
+      const id = uuid()
+      const { lesson, ...rest } = draft
+      await repository.add({
+        id,
+        version: 1,
+        ...rest,
+        ...lessonColumns(lesson),
+        createdAt: now,
+        removedAt: null,
+      })
+      return read(id)
+    },
+
+    async update(id: string, version: number, change: Change): Promise<Student> {
+      const row = await existing(id)
+      const { lesson, ...rest } = change
+      const family = rest.family ?? (row.family as FamilyId)
+      // A school belongs to a family: who changes the family alone starts with the new family's default.
+      if (rest.tapeSchoolId === undefined && family !== row.family) rest.tapeSchoolId = null
+      if (rest.tapeSchoolId !== undefined) insistOnSchool(family, rest.tapeSchoolId)
+      const values = { ...given(rest), ...(lesson === undefined ? {} : lessonColumns(lesson)) }
+      if (!(await repository.change(id, version, values)))
+        throw new ProblemError('changed_meanwhile', {
+          detail: 'Your entries are still here. Look at what changed, then save again.',
+          data: await read(id),
+        })
+      return read(id)
+    },
+
+    async remove(id: string): Promise<null> {
+      if (!(await repository.setRemoved(id, now))) throw new ProblemError('not_found')
+      return null
+    },
+
+    async restore(id: string): Promise<Student> {
+      await existing(id)
+      await repository.setRemoved(id, null)
+      return read(id)
+    },
+
+    async lend(id: string, instrumentId: string | null, on: string): Promise<Student> {
+      await existing(id)
+      if (instrumentId !== null && !(await readInstruments(store, [instrumentId])).has(instrumentId))
+        throw fieldProblem('instrumentId', 'Choose one of the studio’s instruments.')
+      await repository.endLoans(id, instrumentId, on)
+      if (instrumentId !== null)
+        await repository.addLoan({ id: uuid(), studentId: id, instrumentId, fromDate: on, toDate: null })
+      return read(id)
+    },
+  }
+}
+
+function insistOnSchool(familyId: FamilyId, schoolId: string | null): void {
+  if (schoolId !== null && !schoolOf(familyOf(familyId), schoolId))
+    throw fieldProblem('tapeSchoolId', `Choose one of the ${familyId}’s tape schools.`)
+}
+
+function lessonColumns(lesson: { weekday: number; time: string } | null) {
+  return { lessonWeekday: lesson?.weekday ?? null, lessonTime: lesson?.time ?? null }
+}

@@ -1,0 +1,56 @@
+import type { ErrorRequestHandler, RequestHandler, Response } from 'express'
+import type { Logger } from 'pino'
+import { PROBLEMS, type Problem, type ProblemCode } from '#contracts'
+import { isUnavailable } from '../db/database'
+import { ProblemError } from './problem-error'
+
+export const notFound: RequestHandler = () => {
+  throw new ProblemError('not_found')
+}
+
+/** The one place where failures become answers. Logs what is the server's fault, without anything a person typed. */
+export function errorHandler(logger: Logger): ErrorRequestHandler {
+  return (error: unknown, _request, response, next) => {
+    if (response.headersSent) return next(error)
+    const problem = problemOf(error)
+    if (problem.code === 'internal')
+      logger.error({
+        requestId: response.locals['requestId'] as string,
+        route: routeOf(response),
+        stack: stackOf(error),
+      })
+    if (problem.status === 503) response.setHeader('retry-after', '1')
+    response.status(problem.status).type('application/problem+json')
+    response.send(
+      JSON.stringify({ ...problem, requestId: response.locals['requestId'] as string } satisfies Problem),
+    )
+  }
+}
+
+export function routeOf(response: Response): string {
+  return (response.locals['route'] as string | undefined) ?? 'none'
+}
+
+function problemOf(error: unknown): Problem {
+  if (error instanceof ProblemError) return { ...describe(error.code), ...error.particulars }
+  if (isUnavailable(error))
+    return { ...describe('database_unavailable'), detail: 'Nothing was saved. Try again in a moment.' }
+  const type = (error as { type?: unknown }).type
+  if (type === 'entity.parse.failed' || type === 'charset.unsupported' || type === 'encoding.unsupported')
+    return describe('malformed_json')
+  if (type === 'entity.too.large') return describe('too_large')
+  // Express throws these for a path that cannot be decoded.
+  if (error instanceof URIError) return describe('not_found')
+  return { ...describe('internal'), detail: 'It is written down under the request id. Nothing was saved.' }
+}
+
+function describe(code: ProblemCode): Problem {
+  return { type: `/problems/${code}`, code, ...PROBLEMS[code] }
+}
+
+/** The stack without its message: a message of the database can quote a row. */
+function stackOf(error: unknown): string {
+  if (!(error instanceof Error)) return typeof error
+  const frames = (error.stack ?? '').split('\n').filter((row) => /^\s+at /.test(row))
+  return [error.name, ...frames].join('\n')
+}

@@ -1,0 +1,99 @@
+import { Router, type Request, type RequestHandler, type Response } from 'express'
+import { z } from 'zod'
+import { ROUTES, type FieldProblem, type RouteName } from '#contracts'
+import { ENDPOINTS } from '#contracts/endpoints'
+import type { Endpoint } from '#contracts'
+import type { Database } from '../db/database'
+import { StudioStore } from '../db/studio-store'
+import type { Call, Handlers, PublicCall } from './call'
+import { answerOnce } from './idempotency'
+import { ProblemError } from './problem-error'
+import { sessionCookie } from './session-cookie'
+import type { Guard } from './guard'
+
+export interface RouterDeps {
+  readonly database: Database
+  readonly handlers: Handlers
+  readonly guard: Guard
+  readonly now: () => Date
+  readonly cookieSecure: boolean
+  /** Stands before a handler, as the limit on signing in does. */
+  readonly before: Partial<Record<RouteName, RequestHandler>>
+  /** Checks every answer against its contract; for tests, it costs time. */
+  readonly checkAnswers: boolean
+}
+
+/** A router with every route of the contracts bound to its handler. */
+export function apiRouter(deps: RouterDeps, names = Object.keys(ROUTES) as RouteName[]): Router {
+  const router = Router({ caseSensitive: true })
+  for (const name of names) {
+    const [method, path] = ROUTES[name]
+    const before = deps.before[name]
+    const verb = method.toLowerCase() as Lowercase<typeof method>
+    router[verb](path, ...(before ? [before] : []), (request, response) =>
+      answer(deps, name, request, response),
+    )
+  }
+  return router
+}
+
+async function answer(
+  deps: RouterDeps,
+  name: RouteName,
+  request: Request,
+  response: Response,
+): Promise<void> {
+  const endpoint: Endpoint = ENDPOINTS[name]
+  response.locals['route'] = name
+  const publicCall = publicCallOf(deps, request, response)
+  const signedIn = endpoint.isPublic ? undefined : await deps.guard.admit(request, publicCall)
+  const input = checkedInput(endpoint, request)
+  const handle = deps.handlers[name] as (call: PublicCall & Partial<Call>, input: unknown) => Promise<unknown>
+
+  const body = !signedIn
+    ? await handle(publicCall, input)
+    : request.method === 'GET'
+      ? await handle(
+          { ...publicCall, signedIn, store: new StudioStore(deps.database, signedIn.session.studio.id) },
+          input,
+        )
+      : await deps.database.inTransaction((transaction) => {
+          const store = new StudioStore(deps.database, signedIn.session.studio.id, transaction)
+          const work = () => handle({ ...publicCall, signedIn, transaction, store }, input)
+          return endpoint.creates ? answerOnce(store, publicCall.now, name, request, work) : work()
+        })
+  if (deps.checkAnswers) endpoint.response.parse(body)
+  if (body === null) response.status(204).end()
+  else response.json(body)
+}
+
+function publicCallOf(deps: RouterDeps, request: Request, response: Response): PublicCall {
+  const cookie = sessionCookie(deps.cookieSecure)
+  return {
+    now: deps.now(),
+    sessionToken: cookie.read(request),
+    setSessionToken: (token) => cookie.write(response, token),
+    setStatus: (status) => void response.status(status),
+  }
+}
+
+function checkedInput(endpoint: Endpoint, request: Request): unknown {
+  const parts = { params: request.params, query: request.query, body: request.body as unknown }
+  const input: Record<string, unknown> = {}
+  const fields: FieldProblem[] = []
+  for (const part of ['params', 'query', 'body'] as const) {
+    const schema = endpoint[part]
+    if (!schema) continue
+    const parsed = schema.safeParse(parts[part] ?? {})
+    if (parsed.success) input[part] = parsed.data
+    // A path that names no possible row is a path to nothing, not a slip of the pen.
+    else if (part === 'params') throw new ProblemError('not_found')
+    else fields.push(...fieldProblems(parsed.error))
+  }
+  if (fields.length > 0) throw new ProblemError('invalid_request', { fields })
+  return input
+}
+
+function fieldProblems(error: z.ZodError): FieldProblem[] {
+  return error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message }))
+}
