@@ -35,8 +35,6 @@ export async function build({ force = false, say = console.log } = {}) {
     target: 'node20',
     format: 'esm',
     packages: 'external',
-    alias: { '#core': './core/index.ts', '#contracts': './contracts/index.ts' },
-    plugins: [subpathImports],
     sourcemap: true,
     logLevel: 'warning',
   })
@@ -52,14 +50,6 @@ export async function build({ force = false, say = console.log } = {}) {
   mkdirSync(join(root, 'dist'), { recursive: true })
   writeFileSync(stamp, sources)
   return true
-}
-
-/** `#contracts/x` is a file of ours although packages stay outside the bundle. */
-const subpathImports = {
-  name: 'subpath-imports',
-  setup(build) {
-    build.onResolve({ filter: /^#contracts\// }, ({ path }) => ({ path: join(root, `${path.slice(1)}.ts`) }))
-  },
 }
 
 /** The entry, what it imports at once, and the pages one meets first. */

@@ -1,0 +1,26 @@
+import vue from '@vitejs/plugin-vue'
+import { ElementPlusResolver } from 'unplugin-vue-components/resolvers'
+import components from 'unplugin-vue-components/vite'
+import { defineConfig } from 'vite'
+
+/** Where `npm run dev` has the server listening; the page passes its requests on. */
+const apiPort = process.env['JADEFELL_API_PORT'] ?? '4748'
+
+export default defineConfig({
+  root: 'web',
+  plugins: [vue(), components({ dts: false, dirs: [], resolvers: [ElementPlusResolver({ importStyle: 'css' })] })],
+  build: {
+    outDir: '../dist/web',
+    emptyOutDir: true,
+    manifest: true,
+    // A data: address in the style sheet would be refused by the content security policy.
+    assetsInlineLimit: 0,
+    chunkSizeWarningLimit: 900,
+  },
+  server: {
+    host: '127.0.0.1',
+    port: Number(process.env['PORT'] ?? 4747),
+    strictPort: true,
+    proxy: { '/api': `http://127.0.0.1:${apiPort}` },
+  },
+})

@@ -1,0 +1,78 @@
+import { API_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER, ROUTES } from '#contracts'
+import type { Answer, ClientInput, Problem, RouteName } from '#contracts'
+
+/** What the server said it could not do, or that it was not reached at all. */
+export class ApiProblem extends Error {
+  constructor(readonly problem: Problem | undefined) {
+    super(problem?.detail ?? problem?.title ?? 'The server is not reached.')
+  }
+
+  get code() {
+    return this.problem?.code ?? 'unreachable'
+  }
+
+  /** Trying the same again may work. */
+  get isPassing(): boolean {
+    return this.problem === undefined || this.problem.status === 503
+  }
+
+  /** What is wrong with one field, if this problem says so. */
+  field(path: string): string | undefined {
+    return this.problem?.fields?.find((field) => field.path === path)?.message
+  }
+}
+
+export interface CallOptions {
+  /** The same for the same save, however often it is sent; a new one is made where none is given. */
+  readonly idempotencyKey?: string
+}
+
+let csrfToken = ''
+
+export function setCsrfToken(token: string): void {
+  csrfToken = token
+}
+
+/** Sends one request of the contracts; throws {@link ApiProblem}. */
+export async function call<K extends RouteName>(
+  name: K,
+  input: ClientInput<K>,
+  options: CallOptions = {},
+): Promise<Answer<K>> {
+  const [method, path] = ROUTES[name]
+  const { params, query, body } = input as Record<string, Record<string, string> | undefined>
+  const address = path.replace(/:(\w+)/g, (_, key: string) => encodeURIComponent(params?.[key] ?? ''))
+  const search = query ? `?${new URLSearchParams(query).toString()}` : ''
+  const response = await fetch(`${API_BASE}${address}${search}`, {
+    method,
+    credentials: 'same-origin',
+    headers: {
+      ...(body ? { 'content-type': 'application/json' } : {}),
+      ...(method === 'GET' ? {} : { [CSRF_HEADER]: csrfToken }),
+      ...(method === 'POST' ? { [IDEMPOTENCY_HEADER]: options.idempotencyKey ?? crypto.randomUUID() } : {}),
+    },
+    ...(body ? { body: JSON.stringify(body) } : {}),
+  }).catch(() => {
+    throw new ApiProblem(undefined)
+  })
+  if (response.ok) return (response.status === 204 ? null : await response.json()) as Answer<K>
+  throw new ApiProblem((await response.json().catch(() => undefined)) as Problem | undefined)
+}
+
+/** Sends a save again, with the same key, while the server or its database is away. `onWaiting` hears of each wait. */
+export async function callUntilAnswered<K extends RouteName>(
+  name: K,
+  input: ClientInput<K>,
+  options: Required<CallOptions> & { readonly onWaiting: () => void; readonly isWanted: () => boolean },
+): Promise<Answer<K>> {
+  for (;;)
+    try {
+      return await call(name, input, options)
+    } catch (error) {
+      if (!(error instanceof ApiProblem && error.isPassing && options.isWanted())) throw error
+      options.onWaiting()
+      await new Promise((resolve) => setTimeout(resolve, RETRY_MS))
+    }
+}
+
+const RETRY_MS = 1500

@@ -1,0 +1,156 @@
+import { scaleLinear, type ScaleLinear } from 'd3-scale'
+import type { Finger, Note } from '#core'
+import { boardFor, centsAtPlace, noteName, placeOfCents, transpose } from '#core'
+
+/** The instrument a board is drawn for. */
+export interface BoardInstrument {
+  readonly shape: ReturnType<typeof boardFor>
+  /** Lowest string first. */
+  readonly tuning: readonly Note[]
+}
+
+/** A tape across all strings; places in mm from the nut. */
+export interface BoardTape {
+  readonly id: string
+  readonly label: string
+  readonly nearEdgeMm: number
+  readonly middleMm: number
+  readonly farEdgeMm: number
+}
+
+/** Where a finger belongs on a string. */
+export interface BoardTarget {
+  readonly stringIndex: number
+  readonly finger: Finger
+  readonly placeMm: number
+  readonly note: string
+}
+
+/** Where a finger landed: each note of it, and their mean. */
+export interface BoardLanding {
+  readonly stringIndex: number
+  readonly finger: Finger
+  readonly targetMm: number
+  readonly meanMm: number
+  readonly meanCents: number
+  readonly notesMm: readonly number[]
+  readonly toleranceMm: readonly [number, number]
+  readonly isOff: boolean
+}
+
+export const ZOOMS = ['playing', 'octave', 'board'] as const
+export type Zoom = (typeof ZOOMS)[number]
+
+/** How far from the nut the drawing reaches, mm. */
+export function reachMm({ shape }: BoardInstrument, zoom: Zoom, lastPlaceMm: number): number {
+  const octave = placeOfCents(shape.stringLengthMm, 1200)
+  if (zoom === 'board') return shape.lengthMm
+  if (zoom === 'octave') return octave * 1.03
+  return Math.min(shape.lengthMm, Math.max(lastPlaceMm, octave / 2) * 1.2)
+}
+
+/** Millimetres to drawing units, the same along and across: the board keeps its proportion. */
+export interface BoardScale {
+  readonly along: ScaleLinear<number, number>
+  readonly pxPerMm: number
+  readonly reachMm: number
+  readonly width: number
+  readonly top: number
+  readonly bottom: number
+  /** Half the board's width at a place, in drawing units. */
+  halfWidthAt(placeMm: number): number
+  /** Height of a string at a place. */
+  stringY(index: number, placeMm: number): number
+  readonly middleY: number
+}
+
+/** Each round brings width and reach of the tapering board closer to one another; three are within a pixel. */
+const FILLING_ROUNDS = 3
+/** Beyond this the part that matters would become small. */
+const MOST_FILLING = 1.25
+
+export interface BoardLayout {
+  readonly width: number
+  /** Room above the board for places, below it for landings and ruler. */
+  readonly above: number
+  readonly left: number
+  readonly right: number
+  readonly maxBoardHeight: number
+  readonly isFlipped: boolean
+}
+
+/**
+ * The scale on which a board reaches at least `reachMm` and is at most as high as the layout allows. Where the height
+ * decides, somewhat more of the board is shown, so as to fill the width.
+ */
+export function boardScale(instrument: BoardInstrument, reachMm: number, layout: BoardLayout): BoardScale {
+  const { shape, tuning } = instrument
+  const widthMmAt = (placeMm: number) =>
+    shape.nutWidthMm + (shape.endWidthMm - shape.nutWidthMm) * (placeMm / shape.lengthMm)
+  const room = layout.width - layout.left - layout.right
+  let reach = reachMm
+  for (let round = 0; round < FILLING_ROUNDS; round++) {
+    const filling = (room * widthMmAt(reach)) / layout.maxBoardHeight
+    reach = Math.min(shape.lengthMm, Math.max(reachMm, Math.min(filling, reachMm * MOST_FILLING)))
+  }
+  const pxPerMm = Math.min(room / reach, layout.maxBoardHeight / widthMmAt(reach))
+  const start = layout.isFlipped ? layout.width - layout.left : layout.left
+  const end = layout.isFlipped ? start - reach * pxPerMm : start + reach * pxPerMm
+  const along = scaleLinear([0, reach], [start, end])
+  const halfWidthAt = (placeMm: number) => (widthMmAt(placeMm) / 2) * pxPerMm
+  const halfHeight = halfWidthAt(reach)
+  const middleY = layout.above + halfHeight
+  return {
+    along,
+    pxPerMm,
+    reachMm: reach,
+    width: layout.width,
+    top: middleY - halfHeight,
+    bottom: middleY + halfHeight,
+    middleY,
+    halfWidthAt,
+    stringY(index, placeMm) {
+      const spread =
+        shape.spreadAtNutMm +
+        (shape.spreadAtBridgeMm - shape.spreadAtNutMm) * (placeMm / shape.stringLengthMm)
+      // Nut at the left, the highest string lies at the top; turned round, at the bottom.
+      const fromMiddle = ((tuning.length - 1) / 2 - index) / (tuning.length - 1)
+      return middleY + fromMiddle * spread * pxPerMm * (layout.isFlipped ? -1 : 1)
+    },
+  }
+}
+
+/** What is at a place of a string: how far from the nut, how many cents up, and the nearest note. */
+export interface PlaceReading {
+  readonly placeMm: number
+  readonly cents: number
+  readonly open: string
+  readonly note: string
+  /** Off that note in equal temperament. */
+  readonly noteCents: number
+}
+
+export function readPlace(
+  instrument: BoardInstrument,
+  stringIndex: number,
+  placeMm: number,
+): PlaceReading | undefined {
+  const open = instrument.tuning[stringIndex]
+  if (!open) return undefined
+  const cents = centsAtPlace(instrument.shape.stringLengthMm, placeMm)
+  const semitones = Math.round(cents / 100)
+  const nearest = transpose(open, { steps: DIATONIC_STEPS[semitones % 12] ?? 0, semitones: semitones % 12 })
+  return {
+    placeMm,
+    cents,
+    open: noteName(open, { octave: false }),
+    note: noteName(nearest, { octave: false }),
+    noteCents: cents - 100 * semitones,
+  }
+}
+
+/** Letters climbed by each number of semitones, as a major scale with its raised notes spells them. */
+const DIATONIC_STEPS = [0, 1, 1, 2, 2, 3, 3, 4, 5, 5, 6, 6]
+
+/** Height of the lane under the board in which single landings are shown. */
+export const LANE_PX = 62

@@ -1,0 +1,175 @@
+<template>
+  <table class="ledger">
+    <caption class="visually-hidden">
+      What the meter showed, in cents, finger by finger
+    </caption>
+    <thead>
+      <tr>
+        <th scope="col">Finger</th>
+        <th scope="col" class="number">place</th>
+        <th scope="col" class="number">should show</th>
+        <th scope="col">meter shows, cents</th>
+        <th scope="col" class="number">landing</th>
+        <th scope="col" class="number">in mm</th>
+      </tr>
+    </thead>
+    <tbody ref="body">
+      <tr v-for="row in lines" :key="row.finger">
+        <th scope="row">
+          <span class="finger">{{ row.finger === 0 ? 'Open' : row.finger }}</span> {{ row.note }}
+        </th>
+        <td class="number soft">{{ row.place }}</td>
+        <td class="number soft">{{ row.shouldShow }}</td>
+        <td class="entry">
+          <input
+            :value="row.text"
+            inputmode="text"
+            autocomplete="off"
+            :aria-label="row.finger === 0 ? 'Open string, cents' : `Finger ${row.finger}, cents`"
+            :aria-invalid="row.fault !== undefined"
+            :aria-describedby="row.fault ? `fault-${row.finger}` : undefined"
+            :placeholder="row.finger === 0 ? 'if heard' : ''"
+            maxlength="200"
+            @input="emit('type', row.finger, ($event.target as HTMLInputElement).value)"
+            @keydown.enter.prevent="onEnter($event, row.index)"
+            @keydown.down.prevent="focusRow(row.index + 1)"
+            @keydown.up.prevent="focusRow(row.index - 1)"
+          />
+          <span v-if="row.fault" :id="`fault-${row.finger}`" class="fault">{{ row.fault }}</span>
+        </td>
+        <td class="number landing" :class="row.side">{{ row.landing }}</td>
+        <td class="number">{{ row.inMm }}</td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { meterCents, noteName, type Finger, type Note, type TuningSystem, type Verdict } from '#core'
+import type { Target } from '#core'
+import { mm, signedCents, signedMm } from '../../words/numbers'
+import type { ReadingRow } from './useReadings'
+
+const props = defineProps<{
+  rows: readonly ReadingRow[]
+  targets: readonly Target[]
+  open: Note
+  system: TuningSystem
+  verdict: Verdict | undefined
+  toleranceCents: number
+}>()
+const emit = defineEmits<{
+  type: [finger: Finger | 0, text: string]
+  /** Enter on the last finger. */
+  done: []
+}>()
+
+const lines = computed(() =>
+  props.rows.map((row, index) => {
+    const target = props.targets.find((t) => t.finger === row.finger)
+    const heard = props.verdict?.fingers.find((f) => f.finger === row.finger)
+    const cents = heard?.meanCents
+    const isOff = cents !== undefined && Math.abs(cents) > props.toleranceCents
+    return {
+      ...row,
+      index,
+      note: noteName(target?.note ?? props.open, { octave: false }),
+      place: target ? mm(target.placeMm) : '',
+      shouldShow: signedCents(target ? target.meterCents : meterCents(props.system, props.open, 'open')),
+      landing: cents === undefined ? '' : isOff ? marked(cents) : signedCents(cents),
+      side: isOff ? (cents > 0 ? 'sharp' : 'flat') : '',
+      inMm: heard ? signedMm(heard.meanMm) : '',
+    }
+  }),
+)
+
+const body = ref<HTMLElement>()
+function focusRow(index: number) {
+  const inputs = body.value?.querySelectorAll('input') ?? []
+  const input = inputs[Math.min(inputs.length - 1, Math.max(0, index))]
+  input?.focus()
+  input?.select()
+}
+
+function onEnter(event: KeyboardEvent, index: number) {
+  if (event.ctrlKey || event.metaKey || index === lines.value.length - 1) emit('done')
+  else focusRow(index + 1)
+}
+
+function marked(cents: number): string {
+  return cents > 0 ? `${signedCents(cents)} ▶` : `◀ ${signedCents(cents)}`
+}
+
+/** Starts with the first finger: the open string is read only when somebody doubts it. */
+defineExpose({ begin: () => focusRow(1) })
+</script>
+
+<style scoped>
+th[scope='row'] {
+  padding: 4px 8px;
+  border-bottom: 1px solid var(--line);
+  color: var(--ink);
+  font-size: 17px;
+  font-weight: 400;
+}
+
+.finger {
+  display: inline-block;
+  min-width: 22px;
+  font-weight: 700;
+}
+
+td {
+  padding: 3px 8px;
+}
+
+input {
+  width: 130px;
+  height: 34px;
+  border: 1px solid var(--line-strong);
+  border-radius: 6px;
+  padding: 0 10px;
+  background: var(--card);
+  color: var(--ink);
+  font: 600 20px/1 var(--font-text);
+  font-variant-numeric: tabular-nums;
+}
+
+input:focus {
+  outline: 2.5px solid var(--focus);
+  outline-offset: 0;
+  border-color: transparent;
+}
+
+input::placeholder {
+  color: var(--ink-soft);
+  font: 400 15px var(--font-text);
+}
+
+input[aria-invalid='true'] {
+  border-color: var(--danger);
+}
+
+.entry .fault {
+  display: block;
+  max-width: 250px;
+  margin-top: 3px;
+  font-size: 14px;
+  line-height: 1.25;
+}
+
+.landing {
+  font-weight: 700;
+  font-size: 18px;
+  white-space: nowrap;
+}
+
+.flat {
+  color: var(--flat);
+}
+
+.sharp {
+  color: var(--sharp);
+}
+</style>

@@ -1,0 +1,255 @@
+<template>
+  <div class="shell">
+    <a class="skip visually-hidden" href="#room">Skip to the page</a>
+    <nav class="rail" aria-label="Rooms">
+      <RouterLink class="name" :to="{ name: 'today' }">Jadefell</RouterLink>
+      <ul>
+        <li v-for="(room, index) in ROOMS" :key="room.name">
+          <RouterLink :to="{ name: room.name }" :class="{ here: isHere(room.name) }">
+            <span>{{ room.title }}</span>
+            <span class="key" aria-hidden="true">{{ index + 1 }}</span>
+          </RouterLink>
+        </li>
+      </ul>
+      <button class="find" type="button" @click="paletteOpen = true">
+        <span>Find</span><span class="key" aria-hidden="true">Ctrl K</span>
+      </button>
+      <button class="find" type="button" @click="keysOpen = true">
+        <span>Keys</span><span class="key" aria-hidden="true">?</span>
+      </button>
+      <div class="lesson" aria-live="polite">
+        <template v-if="lesson.student">
+          <span class="label">In the lesson</span>
+          <RouterLink class="who" :to="{ name: 'student', params: { studentId: lesson.student.id } }">
+            {{ lesson.student.name }}
+          </RouterLink>
+          <span v-if="lesson.student.instrument" class="label">
+            {{ instrumentKind(lesson.student.instrument.family, lesson.student.instrument.sizeId) }} ·
+            {{ lesson.student.instrument.label }}
+          </span>
+        </template>
+        <span v-else class="label">Nobody in the lesson</span>
+      </div>
+    </nav>
+    <main id="room" tabindex="-1"><slot /></main>
+    <CommandPalette v-model="paletteOpen" />
+    <KeysHelp v-model="keysOpen" />
+  </div>
+</template>
+
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { onMounted, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { ROOMS } from '../../router'
+import { useLesson } from '../../stores/lesson'
+import { useStudio } from '../../stores/studio'
+import { instrumentKind } from '../../words/trade'
+import CommandPalette from './CommandPalette.vue'
+import KeysHelp from './KeysHelp.vue'
+import { useShortcuts } from './useShortcuts'
+
+const route = useRoute()
+const router = useRouter()
+const lesson = useLesson()
+const studio = useStudio()
+const paletteOpen = ref(false)
+const keysOpen = ref(false)
+
+onMounted(() => studio.loadStudents())
+
+useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return
+  event.preventDefault()
+  paletteOpen.value = !paletteOpen.value
+})
+useShortcuts('Everywhere', [
+  ...ROOMS.map((room, index) => ({
+    key: String(index + 1),
+    does: room.title,
+    run: () => void router.push({ name: room.name }),
+  })),
+  { key: '?', does: 'This list of keys', run: () => (keysOpen.value = true) },
+])
+
+function isHere(name: string): boolean {
+  return route.name === name || (name === 'students' && route.name === 'student')
+}
+</script>
+
+<style scoped>
+.shell {
+  display: grid;
+  grid-template-columns: 196px minmax(0, 1fr);
+  min-height: 100%;
+}
+
+.skip:focus {
+  position: fixed;
+  z-index: 10;
+  inset: 8px auto auto 8px;
+  width: auto;
+  height: auto;
+  clip-path: none;
+  padding: 8px 12px;
+  background: var(--card);
+}
+
+.rail {
+  position: sticky;
+  top: 0;
+  display: flex;
+  flex-direction: column;
+  height: 100vh;
+  background: var(--rail);
+  color: var(--rail-ink);
+}
+
+.rail a {
+  color: inherit;
+  text-decoration: none;
+}
+
+.name {
+  font: 600 26px/1 var(--font-title);
+  padding: 18px 20px 16px;
+}
+
+ul {
+  list-style: none;
+  margin: 0 0 auto;
+  padding: 0;
+}
+
+li a,
+.find {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  width: 100%;
+  padding: 9px 20px 9px 17px;
+  border: 0;
+  border-left: 3px solid transparent;
+  background: none;
+  color: var(--rail-ink);
+  font: inherit;
+  cursor: pointer;
+}
+
+li a:hover,
+.find:hover {
+  background: color-mix(in srgb, var(--rail-lit) 55%, transparent);
+}
+
+li a.here {
+  background: var(--rail-lit);
+  border-left-color: var(--rail-brass);
+  font-weight: 600;
+}
+
+.key,
+.label {
+  color: var(--rail-soft);
+  font-size: 13.5px;
+}
+
+.lesson {
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+  min-height: 92px;
+  margin-top: 10px;
+  padding: 14px 20px;
+  border-top: 1px solid var(--rail-lit);
+  overflow-wrap: anywhere;
+}
+
+.who {
+  font: 600 18px/1.25 var(--font-title);
+}
+
+main {
+  min-width: 0;
+  padding: 18px 26px 26px;
+}
+
+main:focus {
+  outline: none;
+}
+
+@media (width <= 900px) {
+  .shell {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: auto 1fr;
+  }
+
+  .rail {
+    flex-direction: row;
+    align-items: center;
+    height: auto;
+    z-index: 5;
+  }
+
+  .name {
+    padding: 12px 14px;
+    font-size: 21px;
+  }
+
+  ul {
+    display: flex;
+    margin: 0 auto 0 0;
+  }
+
+  li a {
+    padding: 13px 12px;
+    border-left: 0;
+    border-bottom: 3px solid transparent;
+  }
+
+  li a.here {
+    border-bottom-color: var(--rail-brass);
+  }
+
+  .find {
+    width: auto;
+    padding: 12px;
+  }
+
+  .key,
+  .lesson .label {
+    display: none;
+  }
+
+  .lesson {
+    min-height: 0;
+    margin: 0;
+    padding: 8px 14px;
+    border: 0;
+  }
+
+  .who {
+    font-size: 16px;
+    white-space: nowrap;
+  }
+
+  main {
+    padding: 14px 16px 20px;
+  }
+}
+
+@media (width <= 560px) {
+  .rail {
+    flex-wrap: wrap;
+  }
+
+  .name,
+  .lesson {
+    display: none;
+  }
+
+  li a,
+  .find {
+    padding: 12px 9px;
+  }
+}
+</style>

@@ -1,0 +1,125 @@
+<template>
+  <ElDialog
+    v-model="open"
+    :show-close="false"
+    width="560px"
+    append-to-body
+    class="palette"
+    @opened="field?.focus()"
+  >
+    <template #header>
+      <label class="visually-hidden" for="palette-field">Find a room, a student or an action</label>
+      <input
+        id="palette-field"
+        ref="field"
+        v-model="text"
+        class="field"
+        placeholder="A room, a student, an action…"
+        autocomplete="off"
+        role="combobox"
+        aria-expanded="true"
+        aria-controls="palette-list"
+        :aria-activedescendant="`palette-${at}`"
+        @keydown.down.prevent="move(1)"
+        @keydown.up.prevent="move(-1)"
+        @keydown.enter.prevent="run(found[at])"
+      />
+    </template>
+    <ul id="palette-list" role="listbox" aria-label="Found">
+      <li
+        v-for="(command, index) in found"
+        :id="`palette-${index}`"
+        :key="command.id"
+        role="option"
+        :aria-selected="index === at"
+        :class="{ at: index === at }"
+        @mousemove="at = index"
+        @click="run(command)"
+      >
+        <span>{{ command.title }}</span>
+        <span class="soft">{{ command.hint }}</span>
+      </li>
+    </ul>
+    <p v-if="found.length === 0" class="soft none">Nothing is called that. Try part of a name.</p>
+  </ElDialog>
+</template>
+
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useCommands, type Command } from './useCommands'
+
+const SHOWN = 9
+
+const open = defineModel<boolean>({ required: true })
+const commands = useCommands()
+const field = ref<HTMLInputElement>()
+const text = ref('')
+const at = ref(0)
+
+const found = computed(() => {
+  const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
+  return commands.value
+    .filter((command) =>
+      words.every((word) => `${command.title} ${command.hint}`.toLowerCase().includes(word)),
+    )
+    .slice(0, SHOWN)
+})
+watch(text, () => (at.value = 0))
+watch(open, () => {
+  text.value = ''
+  at.value = 0
+})
+
+function move(by: number) {
+  const n = found.value.length
+  if (n > 0) at.value = (at.value + by + n) % n
+}
+
+function run(command: Command | undefined) {
+  if (!command) return
+  open.value = false
+  void command.run()
+}
+</script>
+
+<style scoped>
+.field {
+  width: 100%;
+  border: 0;
+  border-bottom: 1px solid var(--line-strong);
+  padding: 4px 2px 10px;
+  background: none;
+  color: var(--ink);
+  font: 400 22px/1.3 var(--font-title);
+}
+
+.field:focus {
+  outline: none;
+  border-bottom: 2px solid var(--jade);
+}
+
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+
+li {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  padding: 9px 12px;
+  border-radius: 6px;
+  color: var(--ink);
+  font-size: 16px;
+  cursor: pointer;
+}
+
+li.at {
+  background: var(--jade-wash);
+}
+
+.none {
+  padding: 12px;
+}
+</style>

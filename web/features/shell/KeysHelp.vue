@@ -1,0 +1,54 @@
+<template>
+  <ElDialog v-model="open" title="Keys" width="560px" append-to-body>
+    <div class="groups">
+      <section v-for="group in groups" :key="group.title">
+        <h3>{{ group.title }}</h3>
+        <dl>
+          <template v-for="shortcut in group.shortcuts" :key="shortcut.key">
+            <dt>
+              <kbd>{{ KEY_NAMES[shortcut.key] ?? shortcut.key }}</kbd>
+            </dt>
+            <dd>{{ shortcut.does }}</dd>
+          </template>
+          <template v-if="group.title === 'Everywhere'">
+            <dt><kbd>Ctrl K</kbd></dt>
+            <dd>Find a room, a student, an action</dd>
+          </template>
+        </dl>
+      </section>
+    </div>
+  </ElDialog>
+</template>
+
+<script setup lang="ts">
+import { computed } from 'vue'
+import { activeShortcuts } from './useShortcuts'
+
+const open = defineModel<boolean>({ required: true })
+/** Read anew each time the list is opened: every page brings its own keys. */
+const groups = computed(() => (open.value ? [...activeShortcuts()].reverse() : []))
+const KEY_NAMES: Record<string, string> = { ArrowDown: '↓', ArrowUp: '↑', Enter: 'Enter' }
+</script>
+
+<style scoped>
+.groups {
+  display: grid;
+  gap: 18px;
+}
+
+h3 {
+  margin-bottom: 6px;
+  font-size: 18px;
+}
+
+dl {
+  display: grid;
+  grid-template-columns: 84px 1fr;
+  gap: 7px 0;
+  margin: 0;
+}
+
+dd {
+  margin: 0;
+}
+</style>

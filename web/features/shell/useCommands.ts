@@ -1,0 +1,73 @@
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
+import { ROOMS } from '../../router'
+import { useLesson } from '../../stores/lesson'
+import { useSession } from '../../stores/session'
+import { useStudio } from '../../stores/studio'
+import { useTheme } from '../../stores/theme'
+import { FAMILY_NAMES } from '../../words/trade'
+
+export interface Command {
+  readonly id: string
+  readonly title: string
+  readonly hint: string
+  readonly run: () => unknown
+}
+
+/** Everything the palette can find. */
+export function useCommands() {
+  const router = useRouter()
+  const studio = useStudio()
+  const lesson = useLesson()
+  const session = useSession()
+  const theme = useTheme()
+
+  return computed<Command[]>(() => [
+    ...ROOMS.map((room) => ({
+      id: room.name,
+      title: room.title,
+      hint: 'room',
+      run: () => router.push({ name: room.name }),
+    })),
+    ...studio.roster.flatMap((student) => [
+      {
+        id: `file-${student.id}`,
+        title: student.name,
+        hint: FAMILY_NAMES[student.family].toLowerCase(),
+        run: () => router.push({ name: 'student', params: { studentId: student.id } }),
+      },
+      {
+        id: `check-${student.id}`,
+        title: `Check ${student.name}`,
+        hint: 'check',
+        run: () => {
+          lesson.begin(student.id)
+          return router.push({ name: 'check' })
+        },
+      },
+    ]),
+    {
+      id: 'new-student',
+      title: 'New student',
+      hint: 'action',
+      run: () => router.push({ name: 'students', query: { new: '1' } }),
+    },
+    {
+      id: 'theme',
+      title: theme.isDark ? 'Light theme' : 'Dark theme',
+      hint: 'action',
+      run: () => theme.toggle(),
+    },
+    {
+      id: 'sign-out',
+      title: 'Sign out',
+      hint: session.session?.user.name ?? 'action',
+      run: async () => {
+        await session.signOut()
+        lesson.end()
+        studio.forget()
+        await router.push({ name: 'sign-in' })
+      },
+    },
+  ])
+}

@@ -1,0 +1,136 @@
+<template>
+  <section class="card" aria-label="Instrument">
+    <p class="eyebrow">Instrument</p>
+    <template v-if="instrument">
+      <h2>{{ instrument.label }}</h2>
+      <p class="soft">{{ instrumentKind(instrument.family, instrument.sizeId) }}, {{ tuning }}</p>
+      <p class="length numbers">
+        <template v-if="instrument.measurement">
+          {{ mm(instrument.measurement.lengthMm) }}<small> mm nut to bridge</small>
+        </template>
+        <template v-else><small>not measured yet</small></template>
+      </p>
+      <p v-if="instrument.measurement" class="soft small">
+        Measured {{ shortDay(instrument.measurement.measuredOn) }} by {{ instrument.measurement.by }}, as “{{
+          instrument.measurement.typed
+        }}”
+      </p>
+      <p class="small">{{ tapes }}</p>
+      <div class="acts">
+        <ElButton type="primary" @click="emit('bench')"
+          >{{ instrument.measurement ? 'Tape bench' : 'Measure' }}<kbd class="on-button">T</kbd></ElButton
+        >
+        <ElButton @click="emit('takeBack')">Take back</ElButton>
+      </div>
+    </template>
+    <template v-else>
+      <h2>None lent</h2>
+      <p class="soft">Lend one from the cupboard, or write down a new one.</p>
+      <FieldRow label="From the cupboard">
+        <ChoiceSelect v-model="chosenId" label="Instrument from the cupboard" :options="free" filterable />
+      </FieldRow>
+      <ElButton type="primary" :disabled="chosenId === ''" @click="emit('lend', chosenId)">Lend it</ElButton>
+      <FieldRow label="Or a new one">
+        <div class="new">
+          <ChoiceSelect
+            v-model="newSizeId"
+            label="Size of the new instrument"
+            placeholder="Size"
+            :options="sizes"
+          />
+          <ElInput
+            v-model="newLabel"
+            aria-label="Number or name of the new instrument"
+            placeholder="no. 21"
+            maxlength="60"
+          />
+        </div>
+      </FieldRow>
+      <ElButton :disabled="!newSizeId || !newLabel.trim()" @click="emit('add', newSizeId, newLabel)"
+        >Add and lend</ElButton
+      >
+    </template>
+  </section>
+</template>
+
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { familyOf } from '#core'
+import type { Instrument, Student } from '#contracts'
+import { shortDay } from '../../words/dates'
+import { mm } from '../../words/numbers'
+import { instrumentKind, schoolName, sizeName, systemName } from '../../words/trade'
+import ChoiceSelect from '../shell/ChoiceSelect.vue'
+import FieldRow from '../shell/FieldRow.vue'
+
+const props = defineProps<{ student: Student; cupboard: readonly Instrument[] }>()
+const emit = defineEmits<{
+  bench: []
+  takeBack: []
+  lend: [instrumentId: string]
+  add: [sizeId: string, label: string]
+}>()
+
+const instrument = computed(() => props.student.instrument)
+const tuning = computed(() => instrument.value?.tuning.join(' '))
+const tapes = computed(() => {
+  const set = instrument.value?.tapeSet
+  if (!set) return 'No tapes laid.'
+  return `Tapes ${schoolName(set.schoolId)}, laid ${shortDay(set.laidOn)}; ${systemName(set.system)}.`
+})
+
+const chosenId = ref('')
+const newSizeId = ref('')
+const newLabel = ref('')
+const free = computed(() =>
+  props.cupboard
+    .filter((i) => i.family === props.student.family && !i.holder)
+    .map((i) => ({ value: i.id, label: `${instrumentKind(i.family, i.sizeId)} · ${i.label}` })),
+)
+const sizes = computed(() =>
+  familyOf(props.student.family).sizes.map(({ id }) => ({ value: id, label: sizeName(id) })),
+)
+</script>
+
+<style scoped>
+.card {
+  display: grid;
+  align-content: start;
+  gap: 7px;
+}
+
+.length {
+  font: 700 30px/1.15 var(--font-text);
+  color: var(--jade);
+}
+
+.length small {
+  font-size: 15px;
+  font-weight: 400;
+  color: var(--ink-soft);
+}
+
+.small {
+  font-size: 14.5px;
+  line-height: 1.35;
+}
+
+.acts {
+  display: flex;
+  gap: 8px;
+  margin-top: 4px;
+}
+
+.new {
+  display: grid;
+  grid-template-columns: 110px 1fr;
+  gap: 8px;
+}
+
+.on-button {
+  margin-left: 8px;
+  border-color: currentcolor;
+  background: none;
+  color: inherit;
+}
+</style>

@@ -1,0 +1,130 @@
+<template>
+  <ElDialog
+    v-model="isOpen"
+    :title="student ? 'Change the file' : 'New student'"
+    width="560px"
+    append-to-body
+    @opened="nameField?.focus()"
+  >
+    <form id="student-form" @submit.prevent="form.save()">
+      <div v-if="form.theirs.value" class="conflict" role="alert">
+        <p>
+          <strong>Somebody changed this file meanwhile.</strong> It now says “{{ form.theirs.value.name }}”.
+          What you typed is still here.
+        </p>
+        <ElButton native-type="submit">Save mine over it</ElButton>
+        <ElButton @click="form.takeTheirs()">Take theirs</ElButton>
+      </div>
+      <FieldRow label="Name" :fault="form.fault('name')">
+        <template #default="{ id, invalid }">
+          <ElInput :id="id" ref="nameField" v-model="fields.name" :aria-invalid="invalid" autocomplete="off" dir="auto" />
+        </template>
+      </FieldRow>
+      <div class="pair">
+        <FieldRow label="Instrument family">
+          <ChoiceSelect
+            v-model="fields.family"
+            label="Instrument family"
+            :options="FAMILIES"
+            @update:model-value="fields.tapeSchoolId = AS_USUAL"
+          />
+        </FieldRow>
+        <FieldRow label="Born in" :fault="form.fault('birthYear')" hint="optional">
+          <template #default="{ id }">
+            <ElInput :id="id" v-model="fields.birthYear" inputmode="numeric" autocomplete="off" />
+          </template>
+        </FieldRow>
+      </div>
+      <div class="pair">
+        <FieldRow label="In tune within" :fault="form.fault('toleranceCents')">
+          <ChoiceSelect v-model="fields.toleranceCents" label="In tune within" :options="TOLERANCES" />
+        </FieldRow>
+        <FieldRow label="Tapes" :fault="form.fault('tapeSchoolId')">
+          <ChoiceSelect v-model="fields.tapeSchoolId" label="Tapes" :options="form.schools.value" />
+        </FieldRow>
+      </div>
+      <div class="pair">
+        <FieldRow label="Lesson">
+          <ChoiceSelect v-model="fields.weekday" label="Lesson day" :options="DAYS" />
+        </FieldRow>
+        <FieldRow v-if="fields.weekday >= 0" label="At" :fault="form.fault('lesson.time')">
+          <template #default="{ id }"><ElInput :id="id" v-model="fields.time" type="time" /></template>
+        </FieldRow>
+      </div>
+      <FieldRow label="Note" :fault="form.fault('note')">
+        <template #default="{ id }">
+          <ElInput :id="id" v-model="fields.note" type="textarea" :rows="3" dir="auto" />
+        </template>
+      </FieldRow>
+      <p v-if="form.generalFault.value" class="fault" role="alert">{{ form.generalFault.value }}</p>
+    </form>
+    <template #footer>
+      <ElButton @click="isOpen = false">Cancel</ElButton>
+      <ElButton
+        v-if="!form.theirs.value"
+        type="primary"
+        native-type="submit"
+        form="student-form"
+        :loading="form.busy.value"
+      >
+        {{ student ? 'Save' : 'Enrol' }}
+      </ElButton>
+    </template>
+  </ElDialog>
+</template>
+
+<script setup lang="ts">
+import type { InputInstance } from 'element-plus'
+import { ref, watch } from 'vue'
+import { FAMILY_IDS } from '#core'
+import type { Student } from '#contracts'
+import { FAMILY_NAMES, WEEKDAYS } from '../../words/trade'
+import ChoiceSelect from '../shell/ChoiceSelect.vue'
+import FieldRow from '../shell/FieldRow.vue'
+import { AS_USUAL, useStudentForm } from './useStudentForm'
+
+/** From memory: a beginner within about 20 cents, a trained player within 10, ears notice from about 5. */
+const TOLERANCES = [
+  { value: 20, label: '20 cents, beginner' },
+  { value: 15, label: '15 cents, on the way' },
+  { value: 10, label: '10 cents, trained' },
+  { value: 5, label: '5 cents, as ears notice' },
+]
+const FAMILIES = FAMILY_IDS.map((id) => ({ value: id, label: FAMILY_NAMES[id] }))
+const DAYS = [{ value: -1, label: 'No fixed day' }, ...WEEKDAYS.map((label, value) => ({ value, label }))]
+
+const isOpen = defineModel<boolean>({ required: true })
+const props = defineProps<{ student: Student | undefined }>()
+const emit = defineEmits<{ saved: [student: Student] }>()
+
+const form = useStudentForm((student) => {
+  isOpen.value = false
+  emit('saved', student)
+})
+const { fields } = form
+const nameField = ref<InputInstance>()
+watch(isOpen, (open) => open && form.open(props.student), { immediate: true })
+</script>
+
+<style scoped>
+form {
+  display: grid;
+  gap: 12px;
+}
+
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 14px;
+}
+
+.conflict {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  padding: 12px 14px;
+  border-radius: 8px;
+  background: var(--brass-wash);
+  color: var(--ink);
+}
+</style>

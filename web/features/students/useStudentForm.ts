@@ -1,0 +1,119 @@
+import { computed, reactive, ref } from 'vue'
+import { familyOf, type FamilyId } from '#core'
+import type { Student, StudentDraft } from '#contracts'
+import { ApiProblem, call } from '../../api/client'
+import { schoolName } from '../../words/trade'
+
+/** No school of the student's own: what the family's teachers usually lay. */
+export const AS_USUAL = 'as_usual'
+
+const NEW: Fields = {
+  name: '',
+  birthYear: '',
+  family: 'violin',
+  toleranceCents: 20,
+  tapeSchoolId: AS_USUAL,
+  weekday: -1,
+  time: '09:00',
+  note: '',
+}
+
+interface Fields {
+  name: string
+  birthYear: string
+  family: FamilyId
+  toleranceCents: number
+  tapeSchoolId: string
+  weekday: number
+  time: string
+  note: string
+}
+
+/** The form of a student's file: what is typed, what is wrong with it, and saving without losing anybody's change. */
+export function useStudentForm(onSaved: (student: Student) => void) {
+  const fields = reactive<Fields>({ ...NEW })
+  const problem = ref<ApiProblem>()
+  /** What somebody else saved while this form was open. */
+  const theirs = ref<Student>()
+  const busy = ref(false)
+  let editing: Student | undefined
+  let key = ''
+
+  function open(student: Student | undefined) {
+    editing = student
+    key = crypto.randomUUID()
+    problem.value = undefined
+    theirs.value = undefined
+    Object.assign(fields, student ? fieldsOf(student) : NEW)
+  }
+
+  async function save() {
+    busy.value = true
+    problem.value = undefined
+    try {
+      const draft = draftOf(fields)
+      const saved = editing
+        ? await call('students.update', {
+            params: { studentId: editing.id },
+            body: { version: theirs.value?.version ?? editing.version, ...draft },
+          })
+        : await call('students.create', { body: draft }, { idempotencyKey: key })
+      onSaved(saved)
+    } catch (error) {
+      if (!(error instanceof ApiProblem) || error.code === 'not_signed_in') throw error
+      problem.value = error
+      if (error.code === 'changed_meanwhile') theirs.value = error.problem?.data as Student
+      // A form that was refused is another save when it is sent again.
+      if (!error.isPassing) key = crypto.randomUUID()
+    } finally {
+      busy.value = false
+    }
+  }
+
+  return {
+    fields,
+    theirs,
+    busy,
+    open,
+    save,
+    /** Drops what was typed for what somebody else saved. */
+    takeTheirs: () => theirs.value && open(theirs.value),
+    fault: (path: string) => problem.value?.field(path),
+    /** What is wrong with the whole, where no field says it. */
+    generalFault: computed(() => {
+      const p = problem.value
+      if (!p || p.code === 'changed_meanwhile') return undefined
+      return p.problem?.fields ? undefined : p.message
+    }),
+    schools: computed(() => [
+      { value: AS_USUAL, label: `As usual: ${schoolName(familyOf(fields.family).defaultSchoolId)}` },
+      ...familyOf(fields.family).schools.map(({ id }) => ({ value: id, label: schoolName(id) })),
+    ]),
+  }
+}
+
+function fieldsOf(student: Student): Fields {
+  return {
+    name: student.name,
+    birthYear: student.birthYear === null ? '' : String(student.birthYear),
+    family: student.family,
+    toleranceCents: student.toleranceCents,
+    tapeSchoolId: student.tapeSchoolId ?? AS_USUAL,
+    weekday: student.lesson?.weekday ?? -1,
+    time: student.lesson?.time ?? NEW.time,
+    note: student.note,
+  }
+}
+
+function draftOf(fields: Fields): StudentDraft {
+  const year = fields.birthYear.trim()
+  return {
+    name: fields.name,
+    birthYear: year === '' ? null : Number(year),
+    family: fields.family,
+    toleranceCents: fields.toleranceCents,
+    tapeSchoolId: fields.tapeSchoolId === AS_USUAL ? null : fields.tapeSchoolId,
+    lesson: fields.weekday < 0 ? null : { weekday: fields.weekday, time: fields.time },
+    note: fields.note,
+  }
+}

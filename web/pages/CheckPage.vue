@@ -1,0 +1,209 @@
+<template>
+  <section v-if="!student" class="card empty">
+    <h1>Check</h1>
+    <p>
+      Choose whose hand to read: press <kbd>1</kbd> for today’s lessons, or <kbd>Ctrl K</kbd> and part of a
+      name.
+    </p>
+  </section>
+  <template v-else>
+    <header>
+      <h1>Check</h1>
+      <p class="who">
+        <RouterLink :to="{ name: 'student', params: { studentId: student.id } }">{{
+          student.name
+        }}</RouterLink>
+        <template v-if="instrument"> · {{ instrumentKind(instrument.family, instrument.sizeId) }}</template>
+      </p>
+      <div class="actions">
+        <span v-if="state === 'waiting'" class="fault" role="status">
+          Not kept yet: the server is away. Trying again; your readings are safe here.
+        </span>
+        <ElButton :disabled="readings.length === 0" @click="sheet.clear()">Clear</ElButton>
+        <ElButton type="primary" :disabled="!canKeep" :loading="state !== 'idle'" @click="keepNow">
+          Keep this verdict<kbd class="on-button">Ctrl ⏎</kbd>
+        </ElButton>
+      </div>
+    </header>
+    <section v-if="!instrument || !boardInstrument" class="card empty">
+      <h2>{{ instrument ? 'The string is not measured yet' : `${student.name} has no instrument yet` }}</h2>
+      <p v-if="instrument">
+        Places follow from the string length:
+        <RouterLink :to="{ name: 'tapes' }">measure it at the tape bench</RouterLink>.
+      </p>
+      <p v-else>
+        <RouterLink :to="{ name: 'student', params: { studentId: student.id } }"
+          >Lend one from the student’s file</RouterLink
+        >.
+      </p>
+    </section>
+    <template v-else>
+      <section class="card">
+        <StringBoard
+          :instrument="boardInstrument"
+          :label="`Fingerboard of ${instrument.label} with the places of the hand and where the fingers landed`"
+          :tapes="tapes"
+          :targets="boardTargets"
+          :landings="landings"
+          :active-string="hand.stringIndex.value"
+          aim-only
+        />
+      </section>
+      <div class="below">
+        <section class="card sheet" aria-label="Readings">
+          <div class="choices">
+            <ElSegmented v-model="hand.stringIndex.value" :options="stringChoices" aria-label="String" />
+            <ChoiceSelect
+              v-model="hand.shapeId.value"
+              label="Hand shape"
+              :options="shapeChoices"
+              class="shape"
+            />
+            <SystemChoice v-model="hand.systemId.value" :tuning="hand.tuning.value" />
+          </div>
+          <ReadingSheet
+            ref="sheetView"
+            :rows="sheet.rows.value"
+            :targets="hand.targets.value"
+            :open="hand.open.value"
+            :system="hand.system.value"
+            :verdict="verdict"
+            :tolerance-cents="hand.toleranceCents.value"
+            @type="sheet.type"
+            @done="keepNow"
+          />
+        </section>
+        <VerdictCard
+          v-if="verdict"
+          :verdict="verdict as KeptVerdict"
+          :family="hand.family.value.id"
+          :note-count="readings.length"
+        />
+      </div>
+    </template>
+  </template>
+</template>
+
+<script setup lang="ts">
+import { storeToRefs } from 'pinia'
+import { computed, nextTick, ref, watch } from 'vue'
+import { noteName, type Finger } from '#core'
+import type { KeptVerdict } from '#contracts'
+import StringBoard from '../board/StringBoard.vue'
+import ReadingSheet from '../features/check/ReadingSheet.vue'
+import { useHand, useHandOnBoard, useVerdict } from '../features/check/useHand'
+import { useKeepCheck } from '../features/check/useKeepCheck'
+import { useReadings } from '../features/check/useReadings'
+import VerdictCard from '../features/check/VerdictCard.vue'
+import ChoiceSelect from '../features/shell/ChoiceSelect.vue'
+import { useShortcuts } from '../features/shell/useShortcuts'
+import SystemChoice from '../features/tapes/SystemChoice.vue'
+import { useLesson } from '../stores/lesson'
+import { instrumentKind, shapeName } from '../words/trade'
+
+const { student } = storeToRefs(useLesson())
+
+const hand = useHand(student)
+const { instrument } = hand
+const storageKey = computed(() =>
+  [student.value?.id, noteName(hand.open.value), hand.shape.value.id].join(' '),
+)
+const fingers = computed<(Finger | 0)[]>(() => [
+  0,
+  ...hand.family.value.fingers.filter((finger) => hand.shape.value.fingers[finger]),
+])
+const sheet = useReadings(fingers, storageKey)
+const { readings } = sheet
+const verdict = useVerdict(hand, readings)
+const { boardInstrument, boardTargets, tapes, landings } = useHandOnBoard(hand, verdict, readings)
+
+const sheetView = ref<InstanceType<typeof ReadingSheet>>()
+watch([() => student.value?.id, () => sheetView.value], () => void nextTick(() => sheetView.value?.begin()), {
+  immediate: true,
+})
+
+const stringChoices = computed(() =>
+  hand.tuning.value.map((open, value) => ({ value, label: noteName(open, { octave: false }) })),
+)
+
+const shapeChoices = computed(() =>
+  hand.family.value.shapes.map(({ id }) => ({ value: id, label: shapeName(id) })),
+)
+
+const { state, keep } = useKeepCheck(student, sheet)
+const canKeep = computed(() => readings.value.length > 0 && !sheet.hasFault.value)
+
+async function keepNow() {
+  if (!canKeep.value || !instrument.value) return
+  const kept = await keep({
+    instrumentId: instrument.value.id,
+    takenAt: new Date().toISOString(),
+    string: noteName(hand.open.value),
+    shapeId: hand.shape.value.id,
+    system: hand.systemId.value,
+    readings: [...readings.value],
+  })
+  if (kept) sheetView.value?.begin()
+}
+
+useShortcuts('Check', [{ key: 'r', does: 'Go to the readings', run: () => sheetView.value?.begin() }])
+</script>
+
+<style scoped>
+header {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 16px;
+  margin-bottom: 12px;
+}
+
+.who {
+  font: 400 19px/1.2 var(--font-title);
+  color: var(--ink-soft);
+}
+
+.actions {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  margin-left: auto;
+}
+
+.on-button {
+  margin-left: 8px;
+  border-color: currentcolor;
+  background: none;
+  color: inherit;
+}
+
+.below {
+  display: grid;
+  grid-template-columns: minmax(0, 1.12fr) minmax(0, 1fr);
+  gap: var(--gap);
+  margin-top: var(--gap);
+}
+
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  margin-bottom: 6px;
+}
+
+.shape {
+  width: 196px;
+}
+
+.empty {
+  display: grid;
+  gap: 8px;
+  max-width: 640px;
+}
+
+@media (width <= 900px) {
+  .below {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,158 @@
+<template>
+  <template v-if="student">
+    <header>
+      <h1 dir="auto">{{ student.name }}</h1>
+      <p class="soft about">{{ about }}</p>
+      <div class="actions">
+        <ElButton @click="isEditing = true">Change<kbd class="on-button">E</kbd></ElButton>
+        <ElButton @click="file.removeStudent()">Take off the roster</ElButton>
+        <ElButton type="primary" :disabled="!student.instrument?.measurement" @click="goTo('check')">
+          Check<kbd class="on-button">C</kbd>
+        </ElButton>
+      </div>
+    </header>
+    <div class="file">
+      <aside>
+        <InstrumentCard
+          :student="student"
+          :cupboard="studio.instruments ?? []"
+          @bench="goTo('tapes')"
+          @take-back="file.lend(null)"
+          @lend="file.lend($event)"
+          @add="file.add"
+        />
+        <HandCard :student="student" />
+      </aside>
+      <section class="card checks" aria-label="Checks">
+        <template v-if="checks?.length">
+          <LandingChart
+            v-if="checks.length > 1"
+            :checks="checks"
+            :family="student.family"
+            :tolerance-cents="student.toleranceCents"
+          />
+          <p class="eyebrow">Checks, newest first</p>
+          <CheckHistory :checks="checks" :family="student.family" @remove="file.removeCheck" />
+        </template>
+        <div v-else-if="checks" class="none">
+          <h2>No checks yet</h2>
+          <p v-if="student.instrument?.measurement">
+            Press <kbd>C</kbd>, let {{ student.name }} play three fingers on one string, and type what the
+            meter shows.
+          </p>
+          <p v-else-if="student.instrument">Measure the string first: press <kbd>T</kbd>.</p>
+          <p v-else>Lend an instrument first; its string length gives the places.</p>
+        </div>
+      </section>
+    </div>
+    <StudentDialog v-model="isEditing" :student="student" @saved="studio.takeStudent" />
+  </template>
+</template>
+
+<script setup lang="ts">
+import { computed, ref, toRef } from 'vue'
+import { useRouter } from 'vue-router'
+import { useShortcuts } from '../features/shell/useShortcuts'
+import CheckHistory from '../features/students/CheckHistory.vue'
+import HandCard from '../features/students/HandCard.vue'
+import InstrumentCard from '../features/students/InstrumentCard.vue'
+import LandingChart from '../features/students/LandingChart.vue'
+import StudentDialog from '../features/students/StudentDialog.vue'
+import { useStudentFile } from '../features/students/useStudentFile'
+import { useLesson } from '../stores/lesson'
+import { useStudio } from '../stores/studio'
+
+const props = defineProps<{ studentId: string }>()
+const router = useRouter()
+const studio = useStudio()
+const lesson = useLesson()
+const file = useStudentFile(toRef(props, 'studentId'))
+const { student, checks } = file
+const isEditing = ref(false)
+
+const about = computed(() => {
+  if (!student.value) return ''
+  const { family, birthYear } = student.value
+  return birthYear === null ? family : `${family}, born ${birthYear}`
+})
+
+function goTo(room: 'check' | 'tapes') {
+  lesson.begin(props.studentId)
+  void router.push({ name: room })
+}
+
+useShortcuts('Student’s file', [
+  { key: 'c', does: 'Check the hand', run: () => goTo('check') },
+  { key: 't', does: 'Measure, and the tape bench', run: () => goTo('tapes') },
+  { key: 'e', does: 'Change the file', run: () => (isEditing.value = true) },
+])
+</script>
+
+<style scoped>
+header {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 14px;
+  margin-bottom: 14px;
+}
+
+h1 {
+  overflow-wrap: anywhere;
+}
+
+.about {
+  font: 400 19px/1.2 var(--font-title);
+}
+
+.actions {
+  display: flex;
+  gap: 8px;
+  margin-left: auto;
+}
+
+.on-button {
+  margin-left: 8px;
+  border-color: currentcolor;
+  background: none;
+  color: inherit;
+}
+
+.file {
+  display: grid;
+  grid-template-columns: 318px minmax(0, 1fr);
+  align-items: start;
+  gap: var(--gap);
+}
+
+aside {
+  display: grid;
+  gap: var(--gap);
+}
+
+.checks .eyebrow {
+  margin: 6px 0 8px;
+}
+
+.none {
+  display: grid;
+  gap: 8px;
+  padding: 10px 4px;
+}
+
+@media (width <= 900px) {
+  .file {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  aside {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+
+@media (width <= 560px) {
+  aside {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,230 @@
+<template>
+  <header>
+    <h1>{{ isToday ? 'Today' : 'Next lessons' }}</h1>
+    <p class="when">{{ longDay(day) }}</p>
+    <p v-if="!isToday" class="soft">No lessons on {{ longDay(today) }}.</p>
+    <p v-if="rows.length" class="soft tally">
+      {{ count(rows.length, 'lesson') }}, {{ dueCount }} with something due
+    </p>
+  </header>
+  <section v-if="rows.length" ref="table" class="card list" aria-label="Lessons">
+    <div
+      v-for="(row, index) in rows"
+      :key="row.student.id"
+      class="row"
+      :aria-current="index === at"
+      @click="at = index"
+    >
+      <span class="time numbers">{{ row.time }}</span>
+      <div class="who">
+        <RouterLink class="name" :to="{ name: 'student', params: { studentId: row.student.id } }">
+          {{ row.student.name }}
+        </RouterLink>
+        <span class="soft">{{ kindOf(row.student) }}</span>
+      </div>
+      <div class="due">
+        <span v-for="due in row.due" :key="due.code" class="tag">{{ dueWords(due) }}</span>
+      </div>
+      <p class="last">
+        {{ row.student.lastCheck ? verdictSentence(row.student.lastCheck.verdict) : row.student.note }}
+      </p>
+      <ElButton
+        :type="index === at ? 'primary' : 'default'"
+        :aria-label="`${actOf(row)} ${row.student.name}`"
+        @click.stop="act(row)"
+      >
+        {{ actOf(row) }}<kbd v-if="index === at" class="on-button">C</kbd>
+      </ElButton>
+    </div>
+  </section>
+  <section v-else-if="studio.students" class="card empty">
+    <h2>No lessons in the week yet</h2>
+    <p>Give a student a lesson time in the student’s file, and the day is laid out here.</p>
+    <RouterLink :to="{ name: 'students' }">Go to the students</RouterLink>
+  </section>
+</template>
+
+<script setup lang="ts">
+import { storeToRefs } from 'pinia'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import type { Student } from '#contracts'
+import { useRowKeys } from '../features/shell/useRowKeys'
+import { useShortcuts } from '../features/shell/useShortcuts'
+import { useLessonDay, type LessonRow } from '../features/today/useLessonDay'
+import { useLesson } from '../stores/lesson'
+import { useStudio } from '../stores/studio'
+import { longDay } from '../words/dates'
+import { dueWords } from '../words/due'
+import { count } from '../words/numbers'
+import { instrumentKind } from '../words/trade'
+import { verdictSentence } from '../words/verdict'
+
+const router = useRouter()
+const studio = useStudio()
+const lesson = useLesson()
+const { roster } = storeToRefs(studio)
+const today = new Date()
+const { day, rows, isToday } = useLessonDay(roster, today)
+const dueCount = computed(() => rows.value.filter((row) => row.due.length > 0).length)
+
+const table = ref<HTMLElement>()
+const { at, shortcuts } = useRowKeys(
+  computed(() => rows.value.length),
+  table,
+)
+const here = () => rows.value[at.value]
+useShortcuts('Today', [
+  ...shortcuts,
+  { key: 'c', does: 'Check this student, or do what comes before', run: () => act(here()) },
+  { key: 'Enter', does: 'Open the student’s file', run: () => openFile(here()) },
+])
+
+/** A hand can be checked once there is an instrument and its length. */
+function actOf(row: LessonRow): 'Check' | 'Measure' | 'Lend' {
+  const { instrument } = row.student
+  if (!instrument) return 'Lend'
+  return instrument.measurement ? 'Check' : 'Measure'
+}
+
+function act(row: LessonRow | undefined) {
+  if (!row) return
+  lesson.begin(row.student.id)
+  const room = { Check: 'check', Measure: 'tapes', Lend: 'student' } as const
+  void router.push({
+    name: room[actOf(row)],
+    params: actOf(row) === 'Lend' ? { studentId: row.student.id } : {},
+  })
+}
+
+function openFile(row: LessonRow | undefined) {
+  if (row) void router.push({ name: 'student', params: { studentId: row.student.id } })
+}
+
+function kindOf({ instrument, family }: Student): string {
+  return instrument ? `${instrumentKind(instrument.family, instrument.sizeId)} · ${instrument.label}` : family
+}
+</script>
+
+<style scoped>
+header {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 4px 16px;
+  margin-bottom: 14px;
+}
+
+.when {
+  font: 400 20px/1.2 var(--font-title);
+  color: var(--ink-soft);
+}
+
+.tally {
+  margin-left: auto;
+}
+
+.list {
+  padding: 4px 0;
+}
+
+.row {
+  display: grid;
+  grid-template-columns: 64px minmax(150px, 1.1fr) minmax(0, 1fr) minmax(0, 2fr) 124px;
+  align-items: center;
+  gap: 14px;
+  padding: 9px 16px 9px 13px;
+  border-left: 3px solid transparent;
+}
+
+.row + .row {
+  border-top: 1px solid var(--line);
+}
+
+.row[aria-current='true'] {
+  background: var(--card-sunk);
+  border-left-color: var(--brass);
+}
+
+.time {
+  font: 600 19px/1 var(--font-text);
+}
+
+.who {
+  display: grid;
+}
+
+.name {
+  font: 600 18px/1.25 var(--font-title);
+  color: var(--ink);
+  text-decoration: none;
+}
+
+.name:hover {
+  color: var(--jade);
+  text-decoration: underline;
+}
+
+.who .soft,
+.last {
+  font-size: 14.5px;
+}
+
+.last {
+  color: var(--ink-soft);
+  line-height: 1.3;
+}
+
+.due {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 5px;
+}
+
+.tag {
+  padding: 2px 8px;
+  border-radius: 4px;
+  background: var(--brass-wash);
+  color: var(--brass-ink);
+  font-size: 13.5px;
+  font-weight: 600;
+  line-height: 1.3;
+}
+
+.on-button {
+  margin-left: 8px;
+  border-color: currentcolor;
+  background: none;
+  color: inherit;
+}
+
+.empty {
+  display: grid;
+  gap: 8px;
+  max-width: 560px;
+}
+
+@media (width <= 900px) {
+  .row {
+    grid-template-columns: 60px minmax(0, 1fr) minmax(0, 1fr) 112px;
+  }
+
+  .last {
+    grid-area: 2 / 2 / 3 / 4;
+  }
+}
+
+@media (width <= 560px) {
+  .row {
+    grid-template-columns: 56px minmax(0, 1fr) auto;
+  }
+
+  .due {
+    grid-area: 2 / 2 / 3 / 4;
+  }
+
+  .last {
+    grid-area: 3 / 2 / 4 / 4;
+  }
+}
+</style>

@@ -1,0 +1,46 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import { useSession } from './stores/session'
+
+/** The rooms that exist, in the order of the rail; the number keys lead to them. */
+export const ROOMS = [
+  { name: 'today', title: 'Today', path: '/' },
+  { name: 'students', title: 'Students', path: '/students' },
+  { name: 'tapes', title: 'Tapes', path: '/tapes' },
+  { name: 'check', title: 'Check', path: '/check' },
+] as const
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    {
+      path: '/sign-in',
+      name: 'sign-in',
+      component: () => import('./pages/SignInPage.vue'),
+      meta: { open: true },
+    },
+    { path: '/', name: 'today', component: () => import('./pages/TodayPage.vue') },
+    { path: '/students', name: 'students', component: () => import('./pages/StudentsPage.vue') },
+    {
+      path: '/students/:studentId',
+      name: 'student',
+      component: () => import('./pages/StudentPage.vue'),
+      props: true,
+    },
+    { path: '/tapes', name: 'tapes', component: () => import('./pages/TapesPage.vue') },
+    { path: '/check', name: 'check', component: () => import('./pages/CheckPage.vue') },
+    { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./pages/NowherePage.vue') },
+  ],
+})
+
+router.beforeEach(async (to) => {
+  if (to.meta['open']) return true
+  const session = await useSession()
+    .restore()
+    .catch(() => undefined)
+  return session ? true : { name: 'sign-in', query: { next: to.fullPath } }
+})
+
+router.afterEach((to) => {
+  const room = ROOMS.find((r) => r.name === to.name)
+  document.title = room ? `${room.title} · Jadefell` : 'Jadefell'
+})

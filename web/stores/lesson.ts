@@ -1,0 +1,20 @@
+import { useSessionStorage } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed } from 'vue'
+import { useStudio } from './studio'
+
+/** Who is in the lesson now. Only the id is remembered, and only until the tab is closed. */
+export const useLesson = defineStore('lesson', () => {
+  const studentId = useSessionStorage('jadefell.lesson', '')
+  const student = computed(() => useStudio().students?.find((s) => s.id === studentId.value))
+  return {
+    studentId,
+    student,
+    begin(id: string) {
+      studentId.value = id
+    },
+    end() {
+      studentId.value = ''
+    },
+  }
+})

@@ -1,0 +1,16 @@
+/** The day in the browser's own time zone, `2026-11-28`. */
+export function isoDay(date: Date): string {
+  const pad = (n: number) => String(n).padStart(2, '0')
+  return `${date.getFullYear()}-${pad(date.getMonth() + 1)}-${pad(date.getDate())}`
+}
+
+/** `Saturday 28 November` */
+export function longDay(date: Date): string {
+  return date.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
+}
+
+/** `28 Nov 2026`, of an instant or an ISO day. */
+export function shortDay(iso: string): string {
+  const date = iso.length === 10 ? new Date(`${iso}T12:00:00`) : new Date(iso)
+  return date.toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+}

@@ -1,0 +1,24 @@
+import type { Due } from '#core'
+import { count } from './numbers'
+
+/** What is due, in a few words. */
+export function dueWords(due: Due): string {
+  switch (due.code) {
+    case 'no_instrument':
+      return 'needs an instrument'
+    case 'measure_length':
+      return 'measure the string'
+    case 'remeasure_length':
+      return `length ${weeks(due.days)} old`
+    case 'check_tapes':
+      return `tapes laid ${weeks(due.days)} ago`
+    case 'first_check':
+      return 'first check'
+    case 'check_hand':
+      return `last check ${weeks(due.days)} ago`
+  }
+}
+
+function weeks(days: number): string {
+  return count(Math.round(days / 7), 'week')
+}

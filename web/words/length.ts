@@ -1,0 +1,50 @@
+import type { FamilyId, LengthExplanation, LengthJudgement, ParsedLength } from '#core'
+import { listed, mm } from './numbers'
+import { sizeName } from './trade'
+
+const UNIT_NAMES = { mm: 'millimetres', cm: 'centimetres', in: 'inches' } as const
+
+const UNREADABLE: Record<Extract<ParsedLength, { ok: false }>['code'], string> = {
+  length_empty: 'Type the string length, from the nut to the top of the bridge.',
+  length_not_a_number: 'Type a length, as in 328, 32.8 cm or 12 7/8 in.',
+  length_not_positive: 'A string is longer than nothing: type what the ruler shows from nut to bridge.',
+}
+
+export function unreadableLength(parsed: Extract<ParsedLength, { ok: false }>): string {
+  return UNREADABLE[parsed.code]
+}
+
+/** One sentence on whether a length suits its size, and if not, what was probably measured. */
+export function lengthSentence(family: FamilyId, sizeId: string, judgement: LengthJudgement): string {
+  const range = `${judgement.lowMm.toFixed(0)} to ${judgement.highMm.toFixed(0)} mm, from memory`
+  if (judgement.verdict === 'fits') return `Fits a ${family} ${sizeName(sizeId)} (${range}).`
+  const [first, ...others] = judgement.explanations
+  const likely = first
+    ? explain(family, sizeId, first)
+    : `Measure again: a ${family} ${sizeName(sizeId)} has ${range}.`
+  const otherSize = others.find((e) => e.code === 'other_size')
+  return otherSize ? `${likely} Or the instrument is a ${sizes(otherSize.sizeIds)}.` : likely
+}
+
+function explain(family: FamilyId, sizeId: string, explanation: LengthExplanation): string {
+  switch (explanation.code) {
+    case 'wrong_unit':
+      return `In ${UNIT_NAMES[explanation.typed]} no ${family} is that long. Did you mean ${UNIT_NAMES[explanation.meant]}, ${mm(explanation.lengthMm)} mm?`
+    case 'body_length':
+      return `${mm(explanation.bodyMm)} mm is the length of the body. Measure the string: nut to the top of the bridge, about ${explanation.expectedMm.toFixed(0)} mm.`
+    case 'to_tailpiece':
+      return `That reaches to the tailpiece. Measure to the top of the bridge, about ${explanation.expectedMm.toFixed(0)} mm.`
+    case 'other_size':
+      return `That is the string of a ${sizes(explanation.sizeIds)}, not of a ${sizeName(sizeId)}.`
+    case 'bridge_or_foot': {
+      const off = `${mm(Math.abs(explanation.offByMm))} mm ${explanation.offByMm > 0 ? 'long' : 'short'}`
+      return `${off} for a ${sizeName(sizeId)}: measured to the bridge’s foot, or has the bridge wandered or does it lean?`
+    }
+    case 'no_such_instrument':
+      return `No ${family} has such a string: ${explanation.shortestMm.toFixed(0)} to ${explanation.longestMm.toFixed(0)} mm. Measure from the nut to the top of the bridge, in mm.`
+  }
+}
+
+function sizes(ids: readonly string[]): string {
+  return listed(ids.map(sizeName)).replace(' and ', ' or ')
+}

@@ -1,0 +1,180 @@
+import type { FamilyId, Finding, Finger } from '#core'
+import type { KeptVerdict } from '#contracts'
+import { fingerName } from './trade'
+import { count, listed, mm, sharpOrFlat } from './numbers'
+
+/** The verdict in one sentence, with its numbers. */
+export function verdictSentence(verdict: KeptVerdict): string {
+  switch (verdict.outcome) {
+    case 'not_enough_notes':
+      return notEnough(verdict.fingersHeard, verdict.fingersNeeded)
+    case 'string_out_of_tune':
+      return `The open string is ${sharpOrFlat(verdict.cents)}: tune it, then read the hand again.`
+    case 'in_tune': {
+      const { finger, meanCents } = verdict.worst
+      const most =
+        Math.round(meanCents) === 0
+          ? 'every finger is on its place'
+          : `at most ${sharpOrFlat(meanCents)}, on ${finger}`
+      return `The hand stands in tune: ${most}.`
+    }
+    case 'several':
+      return `More than one thing is off: ${listed(verdict.findings.map(offFinger))}.`
+    default: {
+      const [first, second] = verdict.findings
+      if (!first) return 'Nothing was found.'
+      return second
+        ? `${findingClause(first)}, and ${lowerFirst(findingClause(second))}.`
+        : `${findingClause(first)}${rest(first)}.`
+    }
+  }
+}
+
+/** What else the same notes would allow, or an empty string. */
+export function alternativeSentence(verdict: KeptVerdict): string {
+  if (!('alternatives' in verdict) || verdict.alternatives.length === 0) return ''
+  return `These notes would also allow: ${verdict.alternatives.map((f) => lowerFirst(findingClause(f))).join('; or ')}. Read the hand once more to tell.`
+}
+
+/** The uncertainty of the main finding, in words. */
+export function certainty(verdict: KeptVerdict): string {
+  const finding = 'findings' in verdict ? verdict.findings[0] : undefined
+  if (!finding) return ''
+  const size = finding.code === 'frame' ? finding.errorMm : finding.offsetMm
+  const [low, high] = [Math.abs(size) - finding.plusMinusMm, Math.abs(size) + finding.plusMinusMm]
+  return `${mm(Math.max(0, low))} to ${mm(high)} mm, nineteen times in twenty.`
+}
+
+function notEnough(heard: readonly Finger[], needed: number): string {
+  if (heard.length === 0) return `Not enough notes yet: read ${needed} fingers on this string.`
+  const missing = needed - heard.length
+  return `Not enough notes yet: ${listed(heard)} heard; ${missing === 1 ? 'one more finger tells' : `${missing} more fingers tell`}.`
+}
+
+function findingClause(finding: Finding): string {
+  switch (finding.code) {
+    case 'whole_hand': {
+      const far = finding.offsetMm > 0 ? 'up the board, sharp' : 'back towards the nut, flat'
+      return `The whole hand sits ${mm(Math.abs(finding.offsetMm))} mm too far ${far}`
+    }
+    case 'frame': {
+      const width = `The frame is ${mm(Math.abs(finding.errorMm))} mm ${finding.errorMm > 0 ? 'wide' : 'narrow'}`
+      const shown = `the ${fingerName(finding.shownBy)}`
+      return finding.where === 'across'
+        ? `${width}: the error grows from finger to finger, to ${sharpOrFlat(finding.cents)} on ${finding.shownBy}`
+        : `${width}: ${shown} lands ${sharpOrFlat(finding.cents)}`
+    }
+    case 'finger':
+      return `The ${fingerName(finding.finger)} lands ${mm(Math.abs(finding.offsetMm))} mm ${finding.offsetMm > 0 ? 'too high' : 'too low'}, ${sharpOrFlat(finding.cents)}`
+  }
+}
+
+/** What stands beside the one thing that is off. */
+function rest(finding: Finding): string {
+  if (finding.code === 'whole_hand') return '; the fingers stand rightly to each other'
+  if (finding.code === 'frame' && finding.where === 'across') return ''
+  return '; the others stand well'
+}
+
+function offFinger(finding: Finding): string {
+  if (finding.code !== 'finger') return lowerFirst(findingClause(finding))
+  return `${finding.finger} ${sharpOrFlat(finding.cents)}`
+}
+
+function lowerFirst(text: string): string {
+  return text.charAt(0).toLowerCase() + text.slice(1)
+}
+
+/** What to look at, what to try, and what not to do. Common practice, no source. */
+export interface Advice {
+  readonly checkFirst: readonly string[]
+  readonly thenTry: readonly string[]
+  readonly notThis: string
+}
+
+const GENTLE =
+  'Stop at any pain, numbness or tingling, rest, and ask a doctor or a physiotherapist who treats players.'
+
+/** Advice on the weightiest finding; undefined when there is nothing to work on. */
+export function adviceOn(verdict: KeptVerdict, family: FamilyId): Advice | undefined {
+  if (verdict.outcome === 'string_out_of_tune')
+    return {
+      checkFirst: ['Tune all the strings: a drifting peg spoils every place.'],
+      thenTry: ['Read the open string once more, then the fingers.'],
+      notThis: 'These notes say nothing about the hand yet.',
+    }
+  const finding = 'findings' in verdict ? verdict.findings[0] : undefined
+  if (!finding) return undefined
+  if (finding.code === 'whole_hand') return wholeHandAdvice(finding, family)
+  if (finding.code === 'frame') return frameAdvice(finding, family)
+  return {
+    checkFirst: [`Does the ${fingerName(finding.finger)} drop from above its place, the others hovering?`],
+    thenTry: [
+      `A drill of a few notes for ${finding.finger} alone, slow drops, aimed at the other side of the mistake.`,
+    ],
+    notThis: `Do not move the tape to the finger. ${GENTLE}`,
+  }
+}
+
+function wholeHandAdvice(finding: Extract<Finding, { code: 'whole_hand' }>, family: FamilyId): Advice {
+  const tuning = finding.openStringHeard ? [] : ['Is the string in tune? Nobody has read the open string.']
+  const thumb = {
+    violin: 'Where is the thumb: opposite 1 or just behind it, soft?',
+    viola: 'Where is the thumb: opposite 1 or just behind it, soft?',
+    cello: 'Is the thumb behind 2, or between 1 and 2, and soft?',
+    bass: 'Is the thumb level behind 1 or 2, in the middle of the neck?',
+  }[family]
+  return {
+    checkFirst: [...tuning, 'Has the tape crept? Measure it from the nut.', thumb],
+    thenTry: [
+      finding.offsetMm > 0
+        ? 'Open and 1, stopping between notes; bring the hand back to the first tape each time.'
+        : 'Open and 1, about twenty times, aiming past the middle of the tape.',
+    ],
+    notThis: `Leave the fingers’ spacing alone: it is right. ${GENTLE}`,
+  }
+}
+
+function frameAdvice(finding: Extract<Finding, { code: 'frame' }>, family: FamilyId): Advice {
+  if (finding.errorMm > 0)
+    return {
+      checkFirst: ['Is the instrument the right size?', 'Is the hand pushed open, the knuckles flat?'],
+      thenTry: ['A smaller shape: place the fingers silently, then pluck, then bow.'],
+      notThis: `Do not hold the spread by force. ${GENTLE}`,
+    }
+  if (finding.where === 'first')
+    return {
+      checkFirst: [
+        family === 'cello'
+          ? 'Does 1 reach back by turning the forearm, or by pinching?'
+          : 'Is 1 pulled up towards 2, or jammed against the neck?',
+      ],
+      thenTry: ['Lift and drop 1 alone, thumb and the other fingers still.'],
+      notThis: `Do not push 2, 3 and 4 up instead. ${GENTLE}`,
+    }
+  const looks: Record<FamilyId, readonly string[]> = {
+    violin: ['Is the elbow under the string played?', 'Is the hand up, the base of 1 beside the board?'],
+    viola: ['Is the elbow under the string played?', 'Is the hand up, the base of 1 beside the board?'],
+    cello: ['Is the thumb’s base joint soft?', 'Are the fingers rounded, the hand square to the string?'],
+    bass: [
+      'Is the elbow off the body and the hand square to the neck?',
+      'Does the thumb stand behind 1 or 2?',
+    ],
+  }
+  return {
+    checkFirst: looks[family],
+    thenTry:
+      family === 'violin' || family === 'viola'
+        ? [
+            'Find the elbow: place 1 to 4 in tune held low, keep the hand, bring it up.',
+            'Fourth finger against the next open string.',
+          ]
+        : ['Silent pattern on one string, half a minute at a time, then plucked, then bowed.'],
+    notThis: `Do not stretch ${finding.toFinger} upwards; let 1 reach back. ${GENTLE}`,
+  }
+}
+
+/** `6 notes, 2 of each finger` is the evidence a verdict rests on. */
+export function evidence(noteCount: number): string {
+  return `${count(noteCount, 'note')} read`
+}

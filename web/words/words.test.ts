@@ -1,0 +1,112 @@
+import { describe, expect, it } from 'vitest'
+import { FAMILY_IDS, familyOf, judgeLength, parseLength, sizeOf, type FamilyId, type Finding } from '#core'
+import type { KeptVerdict } from '#contracts'
+import { lengthSentence } from './length'
+import { mm, sharpOrFlat, signedCents, signedMm } from './numbers'
+import { schoolName, shapeName } from './trade'
+import { adviceOn, alternativeSentence, verdictSentence } from './verdict'
+
+const frame: Finding = {
+  code: 'frame',
+  errorMm: -2.8,
+  plusMinusMm: 0.4,
+  where: 'last',
+  fromFinger: 1,
+  toFinger: 4,
+  expectedMm: 63.2,
+  cents: -22.3,
+  shownBy: 4,
+}
+const explained = (...findings: Finding[]): KeptVerdict => ({
+  outcome: 'explained',
+  findings,
+  alternatives: [],
+})
+
+describe('the verdict’s sentence', () => {
+  it.each<[KeptVerdict, string]>([
+    [
+      explained(frame),
+      'The frame is 2.8 mm narrow: the fourth finger lands 22 cents flat; the others stand well.',
+    ],
+    [
+      explained({ code: 'whole_hand', offsetMm: 3.04, plusMinusMm: 0.3, openStringHeard: true }),
+      'The whole hand sits 3.0 mm too far up the board, sharp; the fingers stand rightly to each other.',
+    ],
+    [
+      explained({ code: 'finger', finger: 2, offsetMm: 4, plusMinusMm: 0.5, cents: 27.6 }),
+      'The second finger lands 4.0 mm too high, 28 cents sharp; the others stand well.',
+    ],
+    [
+      { outcome: 'string_out_of_tune', cents: -14 },
+      'The open string is 14 cents flat: tune it, then read the hand again.',
+    ],
+    [
+      { outcome: 'not_enough_notes', fingersHeard: [1, 2], fingersNeeded: 3 },
+      'Not enough notes yet: 1 and 2 heard; one more finger tells.',
+    ],
+    [
+      { outcome: 'in_tune', worst: { finger: 4, meanCents: -8.2 } },
+      'The hand stands in tune: at most 8 cents flat, on 4.',
+    ],
+  ])('%#', (verdict, sentence) => {
+    expect(verdictSentence(verdict)).toBe(sentence)
+  })
+
+  it('says what else is possible only when something is', () => {
+    expect(alternativeSentence(explained(frame))).toBe('')
+    expect(alternativeSentence({ outcome: 'explained', findings: [frame], alternatives: [frame] })).toContain(
+      'also allow',
+    )
+  })
+
+  it('never advises stretching the last finger up, and always says when to stop (handbook, cautions)', () => {
+    for (const family of FAMILY_IDS) {
+      const advice = adviceOn(explained(frame), family)
+      expect(advice?.notThis).toContain('Do not stretch 4 upwards')
+      expect(advice?.notThis).toContain('doctor')
+    }
+  })
+})
+
+describe('the sentence on a length', () => {
+  const sentence = (familyId: FamilyId, sizeId: string, text: string) => {
+    const family = familyOf(familyId)
+    const parsed = parseLength(text)
+    if (!parsed.ok) throw new Error(text)
+    return lengthSentence(familyId, sizeId, judgeLength(family, sizeOf(family, sizeId)!, parsed))
+  }
+
+  it.each([
+    ['violin', '1/2', '284.5', 'Fits a violin ½ (278 to 292 mm, from memory).'],
+    ['violin', '4/4', '328 cm', 'In centimetres no violin is that long. Did you mean millimetres, 328.0 mm?'],
+    ['violin', '1/4', '328', 'That is the string of a 4/4, not of a ¼.'],
+    [
+      'viola',
+      '14 in',
+      '14 in',
+      '355.6 mm is the length of the body. Measure the string: nut to the top of the bridge, about 325 mm. Or the instrument is a 15.5 in or 15 in.',
+    ],
+  ] as const)('%s %s, %s', (family, size, text, expected) => {
+    expect(sentence(family, size, text)).toBe(expected)
+  })
+})
+
+it('has a word for every shape and school the families know', () => {
+  for (const family of FAMILY_IDS.map(familyOf)) {
+    for (const { id } of family.shapes) expect(shapeName(id)).not.toBe(id)
+    for (const { id } of family.schools) expect(schoolName(id)).not.toBe(id)
+  }
+})
+
+it('writes numbers with a real minus and no minus zero', () => {
+  expect([
+    mm(-0.04),
+    mm(-2.25),
+    signedCents(-0.4),
+    signedCents(3.4),
+    signedMm(-0.04),
+    signedMm(0.44),
+  ]).toEqual(['0.0', '−2.3', '0', '+3', '0.0', '+0.4'])
+  expect(sharpOrFlat(-1.2)).toBe('1 cent flat')
+})
