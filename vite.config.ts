@@ -8,7 +8,10 @@ const apiPort = process.env['JADEFELL_API_PORT'] ?? '4748'
 
 export default defineConfig({
   root: 'web',
-  plugins: [vue(), components({ dts: false, dirs: [], resolvers: [ElementPlusResolver({ importStyle: 'css' })] })],
+  plugins: [
+    vue(),
+    components({ dts: false, dirs: [], resolvers: [ElementPlusResolver({ importStyle: 'css' })] }),
+  ],
   build: {
     outDir: '../dist/web',
     emptyOutDir: true,

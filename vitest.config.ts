@@ -20,7 +20,7 @@ export default defineConfig({
         test: {
           name: 'api',
           include: ['server/**/*.test.ts'],
-          globalSetup: 'server/testing/database.ts',
+          globalSetup: 'scripts/testing/api-database.ts',
           fileParallelism: false,
           testTimeout: 20_000,
         },

@@ -165,7 +165,7 @@ export function defineModels(sequelize: Sequelize) {
       studioId: { ...uuid, primaryKey: true },
       idempotencyKey: { ...text(80), primaryKey: true },
       requestHash: text(64),
-      answer: json,
+      answer: { ...json, ...maybe },
       createdAt: instant,
     }),
     rateLimit: table<rows.RateLimitRow>('rate_limit', {

@@ -93,7 +93,7 @@ export const up = [
   ),
   `CREATE TABLE IF NOT EXISTS idempotency_key (
     studio_id ${ID}, idempotency_key VARCHAR(80) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
-    request_hash CHAR(64) NOT NULL, answer JSON NOT NULL, created_at ${INSTANT},
+    request_hash CHAR(64) NOT NULL, answer JSON NULL, created_at ${INSTANT},
     PRIMARY KEY (studio_id, idempotency_key), KEY (created_at), FOREIGN KEY (studio_id) REFERENCES studio (id)
   ) ${ENGINE}`,
   `CREATE TABLE IF NOT EXISTS rate_limit (

@@ -17,7 +17,14 @@
       </div>
       <FieldRow label="Name" :fault="form.fault('name')">
         <template #default="{ id, invalid }">
-          <ElInput :id="id" ref="nameField" v-model="fields.name" :aria-invalid="invalid" autocomplete="off" dir="auto" />
+          <ElInput
+            :id="id"
+            ref="nameField"
+            v-model="fields.name"
+            :aria-invalid="invalid"
+            autocomplete="off"
+            dir="auto"
+          />
         </template>
       </FieldRow>
       <div class="pair">

@@ -1,0 +1,52 @@
+import { test as base, expect, type Page } from '@playwright/test'
+import { DEMO_EMAIL, DEMO_PASSWORD } from '../server/demo/seed'
+import { newDataPath, removeDataPath, startApp, type RunningApp } from './app'
+
+/** One application with its demo studio for a whole file of tests; a page that is signed in; and no fault in the console. */
+export const test = base.extend<{ page: Page; faults: string[] }, { app: RunningApp }>({
+  app: [
+    async ({}, use) => {
+      const path = newDataPath()
+      const app = await startApp(path)
+      await use(app)
+      await app.stop()
+      removeDataPath(path)
+    },
+    { scope: 'worker', timeout: 240_000 },
+  ],
+  faults: async ({}, use) => {
+    await use([])
+  },
+  page: async ({ browser, app, faults, colorScheme, viewport }, use) => {
+    const context = await browser.newContext({ baseURL: app.url, colorScheme: colorScheme ?? null, viewport })
+    const page = await context.newPage()
+    page.on('pageerror', (error) => faults.push(error.message))
+    page.on('console', (message) => {
+      // A refused save is logged by the browser itself; everything else is a fault.
+      if (message.type() === 'error' && !/status of (401|409|422|503)/.test(message.text()))
+        faults.push(message.text())
+    })
+    await signIn(page)
+    await use(page)
+    expect(faults).toEqual([])
+    await context.close()
+  },
+})
+
+export async function signIn(page: Page): Promise<void> {
+  await page.goto('/sign-in')
+  await page.getByLabel('E-mail').fill(DEMO_EMAIL)
+  await page.getByLabel('Password', { exact: true }).fill(DEMO_PASSWORD)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('navigation', { name: 'Rooms' })).toBeVisible()
+}
+
+/** Opens a student's file by the palette, as a teacher does from anywhere. */
+export async function openFile(page: Page, name: string): Promise<void> {
+  await page.keyboard.press('Control+k')
+  await page.getByRole('combobox', { name: /find a room/i }).fill(name)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { level: 1, name })).toBeVisible()
+}
+
+export { expect }

@@ -1,0 +1,27 @@
+import { defineConfig } from '@playwright/test'
+
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../test-results',
+  workers: 1,
+  fullyParallel: false,
+  timeout: 60_000,
+  reporter: process.env['JADEFELL_COUNTS']
+    ? [['line'], ['json', { outputFile: process.env['JADEFELL_COUNTS'] }]]
+    : 'line',
+  use: {
+    browserName: 'chromium',
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      args: [
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--disable-quic',
+        '--no-first-run',
+      ],
+    },
+    trace: 'retain-on-failure',
+  },
+})

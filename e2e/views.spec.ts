@@ -1,0 +1,136 @@
+import AxeBuilder from '@axe-core/playwright'
+import type { Page } from '@playwright/test'
+import { expect, openFile, test } from './fixtures'
+
+async function audit(page: Page) {
+  // let a dialog's fade end: colours are measured as they are painted
+  await page.waitForTimeout(400)
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze()
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual(
+    [],
+  )
+}
+
+/** Each view with what a teacher would have on it. */
+const VIEWS: [string, (page: Page) => Promise<void>][] = [
+  ['Today', async (page) => expect(page.locator('.row').first()).toBeVisible()],
+  [
+    'Students',
+    async (page) => {
+      await page.keyboard.press('2')
+      await expect(page.getByRole('row', { name: /Orla Venn/ })).toBeVisible()
+    },
+  ],
+  [
+    'a student’s file',
+    async (page) => {
+      await openFile(page, 'Orla Venn')
+      await expect(page.locator('.history li').first()).toBeVisible()
+    },
+  ],
+  [
+    'a file without an instrument',
+    async (page) => {
+      await openFile(page, 'Sunniva Holt')
+      await expect(page.getByText('No checks yet')).toBeVisible()
+    },
+  ],
+  [
+    'Tapes with a doubtful length',
+    async (page) => {
+      await page.keyboard.press('3')
+      await page.getByLabel('String length').fill('328 cm')
+      await expect(page.getByText('Did you mean millimetres')).toBeVisible()
+    },
+  ],
+  [
+    'Check with a verdict',
+    async (page) => {
+      await page.keyboard.press('c')
+      for (const cents of ['40', '44', '38', '42']) {
+        await page.keyboard.type(cents)
+        await page.keyboard.press('ArrowDown')
+      }
+      await expect(page.getByRole('heading', { name: /The whole hand sits/ })).toBeVisible()
+    },
+  ],
+  [
+    'the palette',
+    async (page) => {
+      await page.keyboard.press('Control+k')
+      await page.keyboard.type('or')
+      await expect(page.getByRole('option').first()).toBeVisible()
+    },
+  ],
+  [
+    'the list of keys',
+    async (page) => {
+      await page.keyboard.press('?')
+      await expect(page.getByText('This list of keys')).toBeVisible()
+    },
+  ],
+  [
+    'the form of a new student',
+    async (page) => {
+      await page.keyboard.press('2')
+      await expect(page.getByRole('button', { name: /New student/ })).toBeVisible()
+      await page.keyboard.press('n')
+      await expect(page.getByRole('dialog', { name: 'New student' })).toBeVisible()
+    },
+  ],
+]
+
+for (const colorScheme of ['light', 'dark'] as const)
+  test.describe(`WCAG 2.2 AA, ${colorScheme}`, () => {
+    test.use({ colorScheme })
+    for (const [name, open] of VIEWS)
+      test(name, async ({ page }) => {
+        await open(page)
+        await audit(page)
+      })
+  })
+
+test('signing in, before anybody is', async ({ app, browser }) => {
+  const page = await browser.newPage({ baseURL: app.url })
+  await page.goto('/students')
+  await expect(page).toHaveURL(/sign-in\?next=\/students/)
+  await audit(page)
+  await page.getByLabel('E-mail').fill('nobody@harbour.example')
+  await page.getByLabel('Password', { exact: true }).fill('guess')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('The address or the password is wrong')
+  await page.close()
+})
+
+test.describe('on a tablet', () => {
+  test.use({ viewport: { width: 820, height: 1180 } })
+  for (const [name, open] of VIEWS.slice(0, 6))
+    test(`${name} needs no sideways scrolling`, async ({ page }) => {
+      await open(page)
+      const { scrollWidth, clientWidth } = await page.evaluate(() => document.documentElement)
+      expect(scrollWidth).toBeLessThanOrEqual(clientWidth)
+    })
+})
+
+test('the board tells place, cents and note under the pointer and under the keys, either way round', async ({
+  page,
+}) => {
+  await page.keyboard.press('3')
+  const slider = page.getByRole('slider')
+  const read = page.locator('.board .read')
+  await slider.focus()
+  // full-size D string, first mark: 328 / 9 mm, a pure whole tone of 204 cents, E +4
+  await expect(read).toContainText('36.4 mm')
+  await expect(read).toContainText('204 cents above')
+  await page.keyboard.press('Home')
+  await page.keyboard.press('ArrowRight')
+  await expect(read).toContainText('0.5 mm')
+  await page.getByRole('button', { name: 'Facing' }).click()
+  const nut = await page.locator('.board svg rect').first().boundingBox()
+  const box = await slider.boundingBox()
+  expect((nut?.x ?? 0) - (box?.x ?? 0)).toBeGreaterThan((box?.width ?? 0) / 2)
+  await slider.hover({ position: { x: (nut?.x ?? 0) - (box?.x ?? 0) - 3, y: 90 } })
+  await expect(read).toContainText(/[0-2]\.\d mm/)
+})

@@ -1,0 +1,177 @@
+import type { AddressInfo } from 'node:net'
+import { createServer, type Server } from 'node:http'
+import { pino } from 'pino'
+import { v7 as uuid } from 'uuid'
+import {
+  API_BASE,
+  CSRF_HEADER,
+  IDEMPOTENCY_HEADER,
+  type Instrument,
+  type Problem,
+  type Session,
+  type Student,
+} from '#contracts'
+import { createApp, type AppDeps } from '../app'
+import { openDatabase, type Database } from '../db/database'
+import { addStudio } from '../features/session/accounts'
+
+const PASSWORD = 'ferry-steps-at-noon'
+
+/** A running server on the tests' database, and a clock that tests may set. */
+export interface Harness {
+  readonly database: Database
+  readonly app: ReturnType<typeof createApp>
+  readonly url: string
+  readonly log: string[]
+  clock: Date
+  /** A new studio with a teacher who is signed in. */
+  studio(name: string): Promise<Client>
+  close(): Promise<void>
+}
+
+export async function startHarness(deps: Partial<AppDeps> = {}): Promise<Harness> {
+  const database = deps.database ?? openDatabase(process.env['DATABASE_URL'] ?? '')
+  const log: string[] = []
+  const harness = { clock: new Date('2026-11-28T09:00:00.000Z') }
+  const app = createApp({
+    database,
+    logger: pino({ level: 'debug' }, { write: (line: string) => void log.push(line) }),
+    now: () => harness.clock,
+    version: '0.0.0-test',
+    sessionSecret: 'a secret of the tests, long enough',
+    cookieSecure: false,
+    trustProxy: 0,
+    checkAnswers: true,
+    ...deps,
+  })
+  const server = await listen(app)
+  const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+  return Object.assign(harness, {
+    database,
+    app,
+    url,
+    log,
+    async studio(name: string) {
+      const email = `${uuid()}@harbour.example`
+      await database.inTransaction((transaction) =>
+        addStudio(database, transaction, {
+          studioName: name,
+          teacherName: `Teacher of ${name}`,
+          email,
+          password: PASSWORD,
+          now: harness.clock,
+        }),
+      )
+      const client = new Client(url, email)
+      await client.signIn()
+      return client
+    },
+    async close() {
+      server.closeAllConnections()
+      await new Promise((resolve) => server.close(resolve))
+      await database.close()
+    },
+  })
+}
+
+export interface Reply {
+  readonly status: number
+  readonly headers: Headers
+  readonly text: string
+  readonly body: unknown
+  readonly problem: Problem
+}
+
+export interface Sending {
+  readonly key?: string
+  readonly headers?: Record<string, string>
+}
+
+/** One browser: keeps its cookie and its CSRF token. */
+export class Client {
+  session: Session | undefined
+  cookie = ''
+  readonly password = PASSWORD
+
+  constructor(
+    private readonly url: string,
+    readonly email: string,
+  ) {}
+
+  get studioId(): string {
+    return this.session?.studio.id ?? ''
+  }
+
+  async signIn(): Promise<Reply> {
+    const reply = await this.send('POST', '/session', { email: this.email, password: this.password })
+    this.cookie = reply.headers.getSetCookie()[0]?.split(';')[0] ?? ''
+    this.session = reply.body as Session
+    return reply
+  }
+
+  async send(method: string, path: string, body?: unknown, sending: Sending = {}): Promise<Reply> {
+    const response = await fetch(`${this.url}${API_BASE}${path}`, {
+      method,
+      headers: {
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(this.cookie ? { cookie: this.cookie } : {}),
+        ...(this.session ? { [CSRF_HEADER]: this.session.csrfToken } : {}),
+        [IDEMPOTENCY_HEADER]: sending.key ?? uuid(),
+        ...sending.headers,
+      },
+      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    })
+    const text = await response.text()
+    const parsed = text === '' ? null : (JSON.parse(text) as unknown)
+    return {
+      status: response.status,
+      headers: response.headers,
+      text,
+      body: parsed,
+      problem: parsed as Problem,
+    }
+  }
+
+  /** Like {@link send}, but anything but success fails the test with what the server said. */
+  async make<T>(method: string, path: string, body?: unknown): Promise<T> {
+    const reply = await this.send(method, path, body)
+    if (reply.status >= 300) throw new Error(`${method} ${path}: ${reply.status} ${reply.text}`)
+    return reply.body as T
+  }
+
+  /** A student with a measured instrument, ready to be checked. */
+  async player(name: string): Promise<{ student: Student; instrument: Instrument }> {
+    const instrument = await this.make<Instrument>('POST', '/instruments', {
+      label: `the violin of ${name}`,
+      family: 'violin',
+      sizeId: '1/2',
+    })
+    await this.make('POST', `/instruments/${instrument.id}/measurements`, {
+      length: '284.5',
+      measuredOn: '2026-11-28',
+    })
+    const student = await this.make<Student>('POST', '/students', { name, family: 'violin' })
+    await this.make('POST', `/students/${student.id}/loans`, {
+      instrumentId: instrument.id,
+      on: '2026-11-28',
+    })
+    return { student, instrument }
+  }
+}
+
+/** A check as a teacher types it: 1 to 4 on the A string, the fourth finger flat. */
+export function checkDraft(instrumentId: string, shownCents: readonly number[] = [7, 13, -6, -20]) {
+  return {
+    instrumentId,
+    takenAt: '2026-11-28T09:41:00.000Z',
+    string: 'A4',
+    shapeId: 'first',
+    system: 'fifths',
+    readings: shownCents.map((cents, i) => ({ finger: i + 1, shownCents: cents })),
+  }
+}
+
+function listen(app: ReturnType<typeof createApp>): Promise<Server> {
+  const server = createServer(app)
+  return new Promise((resolve) => server.listen(0, '127.0.0.1', () => resolve(server)))
+}
