@@ -1,9 +1,9 @@
-import { test as base, expect, type Page } from '@playwright/test'
+import { test as base, expect, type Cookie, type Page } from '@playwright/test'
 import { DEMO_EMAIL, DEMO_PASSWORD } from '../server/demo/seed'
 import { newDataPath, removeDataPath, startApp, type RunningApp } from './app'
 
 /** One application with its demo studio for a whole file of tests; a page that is signed in; and no fault in the console. */
-export const test = base.extend<{ page: Page; faults: string[] }, { app: RunningApp }>({
+export const test = base.extend<{ page: Page; faults: string[] }, { app: RunningApp; cookies: Cookie[] }>({
   app: [
     async ({}, use) => {
       const path = newDataPath()
@@ -14,11 +14,21 @@ export const test = base.extend<{ page: Page; faults: string[] }, { app: Running
     },
     { scope: 'worker', timeout: 240_000 },
   ],
+  cookies: [
+    async ({ app, browser }, use) => {
+      const context = await browser.newContext({ baseURL: app.url })
+      await signIn(await context.newPage())
+      await use(await context.cookies())
+      await context.close()
+    },
+    { scope: 'worker' },
+  ],
   faults: async ({}, use) => {
     await use([])
   },
-  page: async ({ browser, app, faults, colorScheme, viewport }, use) => {
+  page: async ({ browser, app, cookies, faults, colorScheme, viewport }, use) => {
     const context = await browser.newContext({ baseURL: app.url, colorScheme: colorScheme ?? null, viewport })
+    await context.addCookies(cookies)
     const page = await context.newPage()
     page.on('pageerror', (error) => faults.push(error.message))
     page.on('console', (message) => {
@@ -26,7 +36,8 @@ export const test = base.extend<{ page: Page; faults: string[] }, { app: Running
       if (message.type() === 'error' && !/status of (401|409|422|503)/.test(message.text()))
         faults.push(message.text())
     })
-    await signIn(page)
+    await page.goto('/')
+    await expect(page.getByRole('navigation', { name: 'Rooms' })).toBeVisible()
     await use(page)
     expect(faults).toEqual([])
     await context.close()

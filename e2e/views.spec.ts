@@ -48,7 +48,9 @@ const VIEWS: [string, (page: Page) => Promise<void>][] = [
   [
     'Check with a verdict',
     async (page) => {
+      await expect(page.locator('.row').first()).toBeVisible()
       await page.keyboard.press('c')
+      await expect(page.getByLabel('Finger 1, cents')).toBeFocused()
       for (const cents of ['40', '44', '38', '42']) {
         await page.keyboard.type(cents)
         await page.keyboard.press('ArrowDown')
@@ -93,7 +95,8 @@ for (const colorScheme of ['light', 'dark'] as const)
   })
 
 test('signing in, before anybody is', async ({ app, browser }) => {
-  const page = await browser.newPage({ baseURL: app.url })
+  const context = await browser.newContext({ baseURL: app.url })
+  const page = await context.newPage()
   await page.goto('/students')
   await expect(page).toHaveURL(/sign-in\?next=\/students/)
   await audit(page)
@@ -101,7 +104,7 @@ test('signing in, before anybody is', async ({ app, browser }) => {
   await page.getByLabel('Password', { exact: true }).fill('guess')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('alert')).toContainText('The address or the password is wrong')
-  await page.close()
+  await context.close()
 })
 
 test.describe('on a tablet', () => {
@@ -109,7 +112,10 @@ test.describe('on a tablet', () => {
   for (const [name, open] of VIEWS.slice(0, 6))
     test(`${name} needs no sideways scrolling`, async ({ page }) => {
       await open(page)
-      const { scrollWidth, clientWidth } = await page.evaluate(() => document.documentElement)
+      const { scrollWidth, clientWidth } = await page.evaluate(() => {
+        const { scrollWidth, clientWidth } = document.documentElement
+        return { scrollWidth, clientWidth }
+      })
       expect(scrollWidth).toBeLessThanOrEqual(clientWidth)
     })
 })

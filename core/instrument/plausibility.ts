@@ -54,53 +54,70 @@ export function judgeLength(
   const possible = lengthMm >= shortestMm && lengthMm <= longestMm
   const explanations = [
     ...wrongUnit(size, measured),
-    ...bodyForString(size, lengthMm),
-    ...toTailpiece(size, lengthMm),
-    ...(possible ? otherSize(family, lengthMm) : []),
+    ...[
+      ...bodyForString(size, lengthMm),
+      ...toTailpiece(size, lengthMm),
+      ...(possible ? otherSize(family, lengthMm) : []),
+    ].sort((a, b) => a.deviation - b.deviation),
     ...bridgeOrFoot(size, lengthMm),
-  ]
+  ].map(({ explanation }) => explanation)
   if (!possible && explanations.length === 0)
     explanations.push({ code: 'no_such_instrument', shortestMm, longestMm })
   return { verdict: possible ? 'doubtful' : 'impossible', lowMm, highMm, explanations }
 }
 
-function isNear(lengthMm: number, expectedMm: number, tolerance: number): boolean {
-  return Math.abs(lengthMm / expectedMm - 1) <= tolerance
+/** An explanation, and how far the length is from what it would have to be, as a part of it. */
+interface Candidate {
+  readonly explanation: LengthExplanation
+  readonly deviation: number
 }
 
-function wrongUnit(size: Size, { number, unit }: { number: number; unit: LengthUnit }): LengthExplanation[] {
+function deviationOf(lengthMm: number, expectedMm: number): number {
+  return Math.abs(lengthMm / expectedMm - 1)
+}
+
+function candidate(explanation: LengthExplanation, deviation: number, tolerance: number): Candidate[] {
+  return deviation <= tolerance ? [{ explanation, deviation }] : []
+}
+
+function wrongUnit(size: Size, { number, unit }: { number: number; unit: LengthUnit }): Candidate[] {
   const others = (Object.keys(MM_PER_UNIT) as LengthUnit[]).filter((other) => other !== unit)
   for (const meant of others) {
     const lengthMm = number * MM_PER_UNIT[meant]
-    if (isNear(lengthMm, size.typicalLengthMm, SLIP_TOLERANCE))
-      return [{ code: 'wrong_unit', typed: unit, meant, lengthMm }]
-    const asBody = bodyForString(size, lengthMm)
-    if (asBody.length > 0) return asBody
+    const deviation = deviationOf(lengthMm, size.typicalLengthMm)
+    const found = [
+      ...candidate({ code: 'wrong_unit', typed: unit, meant, lengthMm }, deviation, SLIP_TOLERANCE),
+      ...bodyForString(size, lengthMm),
+    ]
+    if (found[0]) return [found[0]]
   }
   return []
 }
 
-function bodyForString({ typicalBodyMm, typicalLengthMm }: Size, lengthMm: number): LengthExplanation[] {
-  return typicalBodyMm !== undefined && isNear(lengthMm, typicalBodyMm, BODY_TOLERANCE)
-    ? [{ code: 'body_length', bodyMm: lengthMm, expectedMm: typicalLengthMm }]
-    : []
+function bodyForString({ typicalBodyMm, typicalLengthMm }: Size, lengthMm: number): Candidate[] {
+  if (typicalBodyMm === undefined) return []
+  const explanation = { code: 'body_length', bodyMm: lengthMm, expectedMm: typicalLengthMm } as const
+  return candidate(explanation, deviationOf(lengthMm, typicalBodyMm), BODY_TOLERANCE)
 }
 
-function toTailpiece({ typicalLengthMm }: Size, lengthMm: number): LengthExplanation[] {
-  return isNear(lengthMm, typicalLengthMm * TO_TAILPIECE, BODY_TOLERANCE)
-    ? [{ code: 'to_tailpiece', expectedMm: typicalLengthMm }]
-    : []
+function toTailpiece({ typicalLengthMm }: Size, lengthMm: number): Candidate[] {
+  const explanation = { code: 'to_tailpiece', expectedMm: typicalLengthMm } as const
+  return candidate(explanation, deviationOf(lengthMm, typicalLengthMm * TO_TAILPIECE), BODY_TOLERANCE)
 }
 
-function otherSize(family: Family, lengthMm: number): LengthExplanation[] {
-  const sizeIds = family.sizes
-    .filter((other) => isNear(lengthMm, other.typicalLengthMm, SIZE_TOLERANCE))
-    .map((other) => other.id)
-  return sizeIds.length > 0 ? [{ code: 'other_size', sizeIds }] : []
+function otherSize(family: Family, lengthMm: number): Candidate[] {
+  const near = family.sizes
+    .map((other) => ({ id: other.id, deviation: deviationOf(lengthMm, other.typicalLengthMm) }))
+    .filter((other) => other.deviation <= SIZE_TOLERANCE)
+    .sort((a, b) => a.deviation - b.deviation)
+  const [nearest] = near
+  if (!nearest) return []
+  return [
+    { explanation: { code: 'other_size', sizeIds: near.map((o) => o.id) }, deviation: nearest.deviation },
+  ]
 }
 
-function bridgeOrFoot({ typicalLengthMm }: Size, lengthMm: number): LengthExplanation[] {
-  return isNear(lengthMm, typicalLengthMm, SLIP_TOLERANCE)
-    ? [{ code: 'bridge_or_foot', offByMm: lengthMm - typicalLengthMm }]
-    : []
+function bridgeOrFoot({ typicalLengthMm }: Size, lengthMm: number): Candidate[] {
+  const explanation = { code: 'bridge_or_foot', offByMm: lengthMm - typicalLengthMm } as const
+  return candidate(explanation, deviationOf(lengthMm, typicalLengthMm), SLIP_TOLERANCE)
 }

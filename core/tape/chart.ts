@@ -1,84 +1,61 @@
-import { notesOfShape, shapeOf, type Family, type Finger, type TapeSchool } from '../instrument'
-import { centsAboveOpen, type Note, type TuningSystem } from '../pitch'
-import { centsAtPlace, placeOfCents } from '../stop'
+import { ratioToCents } from '../pitch'
+import { planTapes, type PlannedMark, type PlannedString, type PlanRequest } from './plan'
 
 /** A thin tape as teachers cut it, mm. Common practice, no source. */
 export const DEFAULT_TAPE_WIDTH_MM = 3
 
-export interface ChartRequest {
-  readonly family: Family
-  /** Open strings, lowest first. */
-  readonly tuning: readonly Note[]
-  /** Nut edge to bridge top, mm. */
-  readonly lengthMm: number
-  readonly system: TuningSystem
-  readonly school: TapeSchool
-  readonly tapeWidthMm?: number
-}
-
-/** What one string asks of a tape, and how far the tape as laid is from it. */
-export interface StringPlace {
-  readonly open: Note
-  readonly note: Note
-  readonly cents: number
+/** What one string asks of a tape: where the note lies, and how far the tape as laid is from it. */
+export interface StringPlace extends PlannedString {
+  /** From the nut, mm. */
   readonly placeMm: number
-  /** Sharp is positive: what a finger on the tape's middle sounds on this string. */
-  readonly remainderCents: number
 }
 
 /** One straight tape across all strings. All places in mm from the nut. */
-export interface TapeMark {
-  readonly finger: Finger
-  readonly shapeId: string
+export interface TapeMark extends Pick<PlannedMark, 'finger' | 'shapeId' | 'worst'> {
   readonly nearEdgeMm: number
   readonly middleMm: number
   readonly farEdgeMm: number
   /** From near edge to far edge, in cents at this place. */
   readonly widthCents: number
   readonly strings: readonly StringPlace[]
-  /** The string with the largest remainder. */
-  readonly worst: StringPlace
 }
 
 /**
- * Where each tape of a school goes. Where the tuning system asks different strings for different places (just
- * intonation does), the tape takes the place with the smallest worst error: midway, in cents, between the extremes.
+ * Where the tapes of a plan go on strings of `lengthMm` (nut edge to bridge top), each `tapeWidthMm` wide.
  *
- * @example tapeChart({ family: violin, tuning: violin.tuning, lengthMm: 284.5, system: fifths, school })
+ * @example chartTapes(planTapes({ family: violin, tuning: violin.tuning, system: fifths, school }), 284.5)
  * // 1st finger 31.6 mm, 3rd finger 71.1 mm
  */
-export function tapeChart(request: ChartRequest): TapeMark[] {
-  const { school, lengthMm } = request
-  const tapeWidthMm = request.tapeWidthMm ?? DEFAULT_TAPE_WIDTH_MM
-  return school.marks.map(({ finger, shapeId }) => {
-    const wanted = wantedPlaces(request, finger, shapeId)
-    const cents = wanted.map((place) => place.cents)
-    const tapeCents = (Math.min(...cents) + Math.max(...cents)) / 2
-    const middleMm = placeOfCents(lengthMm, tapeCents)
+export function chartTapes(
+  plan: readonly PlannedMark[],
+  lengthMm: number,
+  tapeWidthMm: number = DEFAULT_TAPE_WIDTH_MM,
+): TapeMark[] {
+  return plan.map(({ finger, shapeId, strings, worst, part }) => {
+    const middleMm = lengthMm * part
     const nearEdgeMm = middleMm - tapeWidthMm / 2
     const farEdgeMm = middleMm + tapeWidthMm / 2
-    const strings = wanted.map((place) => ({ ...place, remainderCents: tapeCents - place.cents }))
-    const worst = strings.reduce((a, b) => (Math.abs(b.remainderCents) > Math.abs(a.remainderCents) ? b : a))
     return {
       finger,
       shapeId,
       nearEdgeMm,
       middleMm,
       farEdgeMm,
-      widthCents: centsAtPlace(lengthMm, farEdgeMm) - centsAtPlace(lengthMm, nearEdgeMm),
-      strings,
+      widthCents: ratioToCents((lengthMm - nearEdgeMm) / (lengthMm - farEdgeMm)),
+      strings: strings.map((string) => placeOn(string, lengthMm)),
       worst,
     }
   })
 }
 
-function wantedPlaces({ family, tuning, lengthMm, system }: ChartRequest, finger: Finger, shapeId: string) {
-  const shape = shapeOf(family, shapeId)
-  if (!shape) throw new Error(`${family.id} has no hand shape ${shapeId}`)
-  return tuning.map((open) => {
-    const stopped = notesOfShape(open, shape).find((n) => n.finger === finger)
-    if (!stopped) throw new Error(`finger ${finger} stops nothing in ${shapeId} on the ${family.id}`)
-    const cents = centsAboveOpen(system, open, stopped.note)
-    return { open, note: stopped.note, cents, placeMm: placeOfCents(lengthMm, cents) }
-  })
+/** Field by field: a spread here costs more than all the arithmetic, and a page charts at every key. */
+function placeOn({ open, note, cents, remainderCents, part }: PlannedString, lengthMm: number): StringPlace {
+  return { open, note, cents, remainderCents, part, placeMm: lengthMm * part }
+}
+
+/** {@link planTapes} and {@link chartTapes} in one, for a length that is known once. */
+export function tapeChart(
+  request: PlanRequest & { readonly lengthMm: number; readonly tapeWidthMm?: number },
+): TapeMark[] {
+  return chartTapes(planTapes(request), request.lengthMm, request.tapeWidthMm)
 }

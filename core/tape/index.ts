@@ -1,4 +1,6 @@
-export { tapeChart, DEFAULT_TAPE_WIDTH_MM } from './chart'
-export type { ChartRequest, StringPlace, TapeMark } from './chart'
+export { planTapes } from './plan'
+export type { PlanRequest, PlannedMark, PlannedString } from './plan'
+export { chartTapes, tapeChart, DEFAULT_TAPE_WIDTH_MM } from './chart'
+export type { StringPlace, TapeMark } from './chart'
 export { handTargets } from './targets'
 export type { Target } from './targets'

@@ -13,8 +13,8 @@ export interface Database {
 }
 
 export interface DatabaseOptions {
-  /** Called with every statement sent. */
-  readonly onStatement?: (sql: string, timing?: number, parameters?: unknown) => void
+  /** Called with every statement sent and what is bound to its question marks. */
+  readonly onStatement?: (sql: string, bound: readonly unknown[]) => void
   readonly poolSize?: number
 }
 
@@ -27,7 +27,9 @@ export function openDatabase(url: string, options: DatabaseOptions = {}): Databa
     dialectModule: mariadb,
     timezone: '+00:00',
     isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED,
-    logging: onStatement ? (sql) => onStatement(sql) : false,
+    logging: onStatement
+      ? (sql, options) => onStatement(sql, (options as { bind?: readonly unknown[] } | undefined)?.bind ?? [])
+      : false,
     pool: { max: options.poolSize ?? 10, min: 1, acquire: 10_000, idle: 60_000 },
     dialectOptions: { connectTimeout: 3000, charset: 'utf8mb4' },
   } satisfies Options)

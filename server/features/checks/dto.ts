@@ -1,7 +1,7 @@
 import type { Finding, Finger, Verdict } from '#core'
 import type { Check, CheckSummary, KeptVerdict } from '#contracts'
 import type { TeacherNames } from '../instruments/dto'
-import type { CheckFacts } from './repository'
+import type { CheckFacts, JudgedCheck } from './repository'
 
 /** What is kept of a verdict; its evidence is the readings. */
 export function keptVerdict(verdict: Verdict): KeptVerdict {
@@ -52,7 +52,7 @@ export function verdictRows(verdict: KeptVerdict) {
   return { outcome, detail, findings: rows }
 }
 
-function verdictDto({ check, findings }: CheckFacts): KeptVerdict {
+function verdictDto({ check, findings }: JudgedCheck): KeptVerdict {
   const all = findings.map((row) => ({
     isAlternative: row.isAlternative,
     finding: { code: row.code, ...(row.data as object) } as Finding,
@@ -67,7 +67,7 @@ function verdictDto({ check, findings }: CheckFacts): KeptVerdict {
   return { outcome: check.outcome, ...(check.detail as object), ...parts } as KeptVerdict
 }
 
-export function checkSummaryDto(facts: CheckFacts): CheckSummary {
+export function checkSummaryDto(facts: JudgedCheck): CheckSummary {
   const { check } = facts
   return {
     id: check.id,

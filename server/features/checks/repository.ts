@@ -3,29 +3,37 @@ import { Op } from 'sequelize'
 import type { CheckRow, FindingRow, ReadingRow } from '../../db/rows'
 import type { StudioStore } from '../../db/studio-store'
 
-/** A check with its notes and what was found, each in the order they were kept in. */
-export interface CheckFacts {
+/** A check with what was found, in the order it was kept in. */
+export interface JudgedCheck {
   readonly check: CheckRow
-  readonly readings: readonly ReadingRow[]
   readonly findings: readonly FindingRow[]
+}
+
+/** A check with its notes as well. */
+export interface CheckFacts extends JudgedCheck {
+  readonly readings: readonly ReadingRow[]
 }
 
 export function checkRepository(store: StudioStore) {
   const { check, reading, finding } = store.models
 
-  async function withParts(checks: CheckRow[]): Promise<CheckFacts[]> {
+  const inOrder: { order: [string, string][] } = { order: [['position', 'ASC']] }
+
+  async function withFindings(checks: readonly CheckRow[]): Promise<JudgedCheck[]> {
     const ids = checks.map((c) => c.id)
-    const of = { checkId: { [Op.in]: ids } }
-    const order: [string, string][] = [['position', 'ASC']]
-    const readings = ids.length > 0 ? await store.all(reading, of, { order }) : []
-    const findings = ids.length > 0 ? await store.all(finding, of, { order }) : []
-    const readingsBy = group(readings, (row) => row.checkId)
-    const findingsBy = group(findings, (row) => row.checkId)
-    return checks.map((row) => ({
-      check: row,
-      readings: readingsBy.get(row.id) ?? [],
-      findings: findingsBy.get(row.id) ?? [],
-    }))
+    const rows = ids.length > 0 ? await store.all(finding, { checkId: { [Op.in]: ids } }, inOrder) : []
+    const byCheck = group(rows, (row) => row.checkId)
+    return checks.map((row) => ({ check: row, findings: byCheck.get(row.id) ?? [] }))
+  }
+
+  async function withParts(checks: readonly CheckRow[]): Promise<CheckFacts[]> {
+    const ids = checks.map((c) => c.id)
+    const [judged, rows] = await Promise.all([
+      withFindings(checks),
+      ids.length > 0 ? store.all(reading, { checkId: { [Op.in]: ids } }, inOrder) : [],
+    ])
+    const byCheck = group(rows, (row) => row.checkId)
+    return judged.map((facts) => ({ ...facts, readings: byCheck.get(facts.check.id) ?? [] }))
   }
 
   return {
@@ -42,7 +50,7 @@ export function checkRepository(store: StudioStore) {
     },
 
     /** The newest check of each of these students, without its notes. */
-    async newestOf(studentIds: readonly string[]): Promise<CheckFacts[]> {
+    async newestOf(studentIds: readonly string[]): Promise<JudgedCheck[]> {
       if (studentIds.length === 0) return []
       const newest = await store.select<{ id: string }>(
         `SELECT id FROM (
@@ -51,7 +59,7 @@ export function checkRepository(store: StudioStore) {
          ) AS ranked WHERE age = 1`,
         { studentIds: [...studentIds] },
       )
-      return withParts(await store.all(check, { id: { [Op.in]: newest.map((row) => row.id) } }))
+      return withFindings(await store.all(check, { id: { [Op.in]: newest.map((row) => row.id) } }))
     },
 
     async add(facts: {

@@ -25,10 +25,12 @@ export function instrumentRepository(store: StudioStore) {
     if (ids?.length === 0) return []
     const only = ids ? { [Op.in]: [...ids] } : undefined
     const of = only ? { instrumentId: only } : {}
-    const instruments = await store.all(instrument, only ? { id: only } : {}, { order: [['label', 'ASC']] })
-    const measurements = await store.all(measurement, of, { order: newestFirst('measuredOn') })
-    const tapeSets = await store.all(tapeSet, of, { order: newestFirst('laidOn') })
-    const loans = await store.all(loan, { ...of, toDate: null })
+    const [instruments, measurements, tapeSets, loans] = await Promise.all([
+      store.all(instrument, only ? { id: only } : {}, { order: [['label', 'ASC']] }),
+      store.all(measurement, of, { order: newestFirst('measuredOn') }),
+      store.all(tapeSet, of, { order: newestFirst('laidOn') }),
+      store.all(loan, { ...of, toDate: null }),
+    ])
     const holders = await store.all(student, { id: { [Op.in]: loans.map((l) => l.studentId) } })
     return instruments.map((row) => {
       const open = loans.find((l) => l.instrumentId === row.id)

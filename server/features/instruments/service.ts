@@ -151,8 +151,7 @@ export async function readInstruments(
 ): Promise<Map<string, Instrument>> {
   const repository = instrumentRepository(store)
   if (ids.length === 0) return new Map()
-  const names = await repository.teacherNames()
-  const all = await repository.facts(ids)
+  const [names, all] = await Promise.all([repository.teacherNames(), repository.facts(ids)])
   return new Map(all.map((facts) => [facts.instrument.id, instrumentDto(facts, names)]))
 }
 

@@ -26,7 +26,7 @@ export function sessionService(repository: SessionRepository, secret: string) {
     /** Throws `wrong_credentials`, without saying which half is wrong. */
     async open(email: string, password: string, now: Date): Promise<{ token: string; session: Session }> {
       const account = await repository.accountByEmail(email.toLowerCase())
-      if (!(await passwordMatches(account?.user.passwordHash, password)) || !account)
+      if (!(await passwordMatches(account?.passwordHash, password)) || !account)
         throw new ProblemError('wrong_credentials', { detail: 'Check both and try again.' })
       const token = randomBytes(32).toString('base64url')
       await repository.addSession({
@@ -41,10 +41,10 @@ export function sessionService(repository: SessionRepository, secret: string) {
 
     /** Who a cookie's token belongs to. Extends the session, at most once a day. */
     async find(token: string, now: Date): Promise<SignedIn | undefined> {
-      const found = await repository.sessionById(keyed('session', token), now)
+      const sessionId = keyed('session', token)
+      const found = await repository.sessionById(sessionId, now)
       if (!found) return undefined
-      const sessionId = found.session.id
-      if (found.session.expiresAt.getTime() - now.getTime() < SESSION_MS - DAY_MS)
+      if (found.expiresAt.getTime() - now.getTime() < SESSION_MS - DAY_MS)
         await repository.extendSession(sessionId, new Date(now.getTime() + SESSION_MS))
       return { session: sessionOf(found, token), sessionId }
     },

@@ -17,12 +17,10 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
 
   async function withFacts(rows: readonly StudentRow[]): Promise<Student[]> {
     const ids = rows.map((row) => row.id)
-    const loans = await repository.openLoans(ids)
-    const instruments = await readInstruments(
-      store,
-      loans.map((loan) => loan.instrumentId),
-    )
-    const checks = await checkRepository(store).newestOf(ids)
+    const [{ loans, instruments }, checks] = await Promise.all([
+      lentTo(ids),
+      checkRepository(store).newestOf(ids),
+    ])
     return rows.map((row) => {
       const loan = loans.find((l) => l.studentId === row.id)
       const check = checks.find((c) => c.check.studentId === row.id)
@@ -44,6 +42,17 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
         lastCheck: check ? checkSummaryDto(check) : null,
       }
     })
+  }
+
+  async function lentTo(ids: readonly string[]) {
+    const loans = await repository.openLoans(ids)
+    return {
+      loans,
+      instruments: await readInstruments(
+        store,
+        loans.map((loan) => loan.instrumentId),
+      ),
+    }
   }
 
   async function existing(id: string): Promise<StudentRow> {

@@ -53,10 +53,17 @@ const route = useRoute()
 const router = useRouter()
 const lesson = useLesson()
 const studio = useStudio()
+/** Once the first page has settled. */
+const PREFETCH_AFTER_MS = 300
+
 const paletteOpen = ref(false)
 const keysOpen = ref(false)
 
-onMounted(() => studio.loadStudents())
+onMounted(() => {
+  void studio.loadStudents()
+  // The room of a lesson is fetched before it is asked for: no key may be lost to a page that is still on its way.
+  window.setTimeout(() => void import('../../pages/CheckPage.vue'), PREFETCH_AFTER_MS)
+})
 
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return

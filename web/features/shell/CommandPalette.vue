@@ -1,30 +1,21 @@
 <template>
-  <ElDialog
-    v-model="open"
-    :show-close="false"
-    width="560px"
-    append-to-body
-    class="palette"
-    @opened="field?.focus()"
-  >
-    <template #header>
-      <label class="visually-hidden" for="palette-field">Find a room, a student or an action</label>
-      <input
-        id="palette-field"
-        ref="field"
-        v-model="text"
-        class="field"
-        placeholder="A room, a student, an action…"
-        autocomplete="off"
-        role="combobox"
-        aria-expanded="true"
-        aria-controls="palette-list"
-        :aria-activedescendant="`palette-${at}`"
-        @keydown.down.prevent="move(1)"
-        @keydown.up.prevent="move(-1)"
-        @keydown.enter.prevent="run(found[at])"
-      />
-    </template>
+  <QuickDialog v-model="open" label="Find">
+    <label class="visually-hidden" for="palette-field">Find a room, a student or an action</label>
+    <input
+      id="palette-field"
+      v-model="text"
+      class="field"
+      autofocus
+      placeholder="A room, a student, an action…"
+      autocomplete="off"
+      role="combobox"
+      aria-expanded="true"
+      aria-controls="palette-list"
+      :aria-activedescendant="found.length ? `palette-${at}` : undefined"
+      @keydown.down.prevent="move(1)"
+      @keydown.up.prevent="move(-1)"
+      @keydown.enter.prevent="run(found[at])"
+    />
     <ul id="palette-list" role="listbox" aria-label="Found">
       <li
         v-for="(command, index) in found"
@@ -41,18 +32,18 @@
       </li>
     </ul>
     <p v-if="found.length === 0" class="soft none">Nothing is called that. Try part of a name.</p>
-  </ElDialog>
+  </QuickDialog>
 </template>
 
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import QuickDialog from './QuickDialog.vue'
 import { useCommands, type Command } from './useCommands'
 
 const SHOWN = 9
 
 const open = defineModel<boolean>({ required: true })
 const commands = useCommands()
-const field = ref<HTMLInputElement>()
 const text = ref('')
 const at = ref(0)
 
@@ -100,7 +91,7 @@ function run(command: Command | undefined) {
 
 ul {
   list-style: none;
-  margin: 0;
+  margin: 12px 0 0;
   padding: 0;
 }
 

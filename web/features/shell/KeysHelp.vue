@@ -1,5 +1,6 @@
 <template>
-  <ElDialog v-model="open" title="Keys" width="560px" append-to-body>
+  <QuickDialog v-model="open" label="Keys">
+    <h2 tabindex="-1" autofocus>Keys</h2>
     <div class="groups">
       <section v-for="group in groups" :key="group.title">
         <h3>{{ group.title }}</h3>
@@ -17,11 +18,12 @@
         </dl>
       </section>
     </div>
-  </ElDialog>
+  </QuickDialog>
 </template>
 
 <script setup lang="ts">
 import { computed } from 'vue'
+import QuickDialog from './QuickDialog.vue'
 import { activeShortcuts } from './useShortcuts'
 
 const open = defineModel<boolean>({ required: true })
@@ -31,6 +33,15 @@ const KEY_NAMES: Record<string, string> = { ArrowDown: '↓', ArrowUp: '↑', En
 </script>
 
 <style scoped>
+h2 {
+  margin-bottom: 14px;
+  font-size: 24px;
+}
+
+h2:focus {
+  outline: none;
+}
+
 .groups {
   display: grid;
   gap: 18px;

@@ -1,4 +1,4 @@
-import { onBeforeUnmount, onMounted } from 'vue'
+import { onBeforeUnmount, onMounted, watch, type Ref } from 'vue'
 
 export interface Shortcut {
   /** As `KeyboardEvent.key` has it. */
@@ -22,11 +22,7 @@ export function useShortcuts(title: string, shortcuts: readonly Shortcut[]): voi
   const group = { title, shortcuts }
   function onKey(event: KeyboardEvent) {
     if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return
-    if (
-      isTyping(event.target) ||
-      document.querySelector('[role="dialog"][aria-modal="true"]')?.checkVisibility()
-    )
-      return
+    if (isTyping(event.target) || openDialogs.size > 0) return
     const shortcut = shortcuts.find((s) => s.key === event.key)
     if (!shortcut) return
     event.preventDefault()
@@ -40,6 +36,19 @@ export function useShortcuts(title: string, shortcuts: readonly Shortcut[]): voi
     active.splice(active.indexOf(group), 1)
     document.removeEventListener('keydown', onKey)
   })
+}
+
+const openDialogs = new Set<Ref<boolean>>()
+
+/** Keeps a page's keys quiet while a dialog is open; they work again at once when it closes, not after its fade. */
+export function useDialog(isOpen: Ref<boolean>): void {
+  watch(isOpen, (open) => {
+    if (open) openDialogs.add(isOpen)
+    // What had the focus inside would go on taking keys while the dialog fades.
+    else if (openDialogs.delete(isOpen) && document.activeElement instanceof HTMLElement)
+      document.activeElement.blur()
+  })
+  onBeforeUnmount(() => openDialogs.delete(isOpen))
 }
 
 function isTyping(target: EventTarget | null): boolean {

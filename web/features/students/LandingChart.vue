@@ -30,11 +30,11 @@
       <text v-for="tick in dates" :key="tick.label" :x="tick.x" :y="HEIGHT - 6" text-anchor="middle">
         {{ tick.label }}
       </text>
-      <g v-for="line in series" :key="line.finger" class="series">
-        <path :d="line.path" :stroke-dasharray="DASHES[line.finger]" />
-        <circle v-for="point in line.points" :key="point.x" :cx="point.x" :cy="point.y" r="3" />
-        <text :x="width - RIGHT + 8" :y="line.labelY" dominant-baseline="central" class="finger">
-          {{ line.finger }}
+      <g v-for="one in series" :key="one.finger" class="series">
+        <path :d="one.path" :stroke-dasharray="DASHES[one.finger]" />
+        <circle v-for="point in one.points" :key="point.x" :cx="point.x" :cy="point.y" r="3" />
+        <text :x="width - RIGHT + 8" :y="one.labelY" dominant-baseline="central" class="finger">
+          {{ one.finger }}
         </text>
       </g>
       <text :x="LEFT + 6" :y="TOP + 15" class="side">sharp ▲</text>

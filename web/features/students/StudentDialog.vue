@@ -87,6 +87,7 @@ import { FAMILY_IDS } from '#core'
 import type { Student } from '#contracts'
 import { FAMILY_NAMES, WEEKDAYS } from '../../words/trade'
 import ChoiceSelect from '../shell/ChoiceSelect.vue'
+import { useDialog } from '../shell/useShortcuts'
 import FieldRow from '../shell/FieldRow.vue'
 import { AS_USUAL, useStudentForm } from './useStudentForm'
 
@@ -101,6 +102,7 @@ const FAMILIES = FAMILY_IDS.map((id) => ({ value: id, label: FAMILY_NAMES[id] })
 const DAYS = [{ value: -1, label: 'No fixed day' }, ...WEEKDAYS.map((label, value) => ({ value, label }))]
 
 const isOpen = defineModel<boolean>({ required: true })
+useDialog(isOpen)
 const props = defineProps<{ student: Student | undefined }>()
 const emit = defineEmits<{ saved: [student: Student] }>()
 

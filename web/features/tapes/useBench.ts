@@ -8,7 +8,8 @@ import {
   schoolOf,
   shapeOf,
   handTargets,
-  tapeChart,
+  planTapes,
+  chartTapes,
   tuningSystem,
   equal,
   type FamilyId,
@@ -67,16 +68,10 @@ export function useBench(student: Ref<Student | undefined>) {
       family.value.sizes.find((s) => s.id === sizeId.value)?.typicalLengthMm ??
       family.value.board.stringLengthMm,
   )
-  const marks = computed(() =>
-    tapeChart({
-      family: family.value,
-      tuning: tuning.value,
-      lengthMm: lengthMm.value,
-      system: system.value,
-      school: school.value,
-      tapeWidthMm: tapeWidthMm.value,
-    }),
+  const plan = computed(() =>
+    planTapes({ family: family.value, tuning: tuning.value, system: system.value, school: school.value }),
   )
+  const marks = computed(() => chartTapes(plan.value, lengthMm.value, tapeWidthMm.value))
 
   const boardInstrument = computed<BoardInstrument>(() => ({
     shape: boardFor(family.value, lengthMm.value),

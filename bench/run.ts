@@ -1,0 +1,23 @@
+// `npm run bench`: prints how our ways compare with the barest way to the same end, in one run.
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { openDataDirectory } from '../scripts/database/data-directory'
+import { databasePrograms } from '../scripts/database/programs'
+import { startPrivateServer } from '../scripts/database/private-server'
+import { apiAgainstSql } from './api'
+import { chartAgainstLoop } from './chart'
+import type { Ratio } from './ratio'
+
+const path = mkdtempSync(join(tmpdir(), 'jadefell-bench-'))
+const server = await startPrivateServer(openDataDirectory(path), databasePrograms, () => {})
+try {
+  const ratios: Ratio[] = [chartAgainstLoop(), ...(await apiAgainstSql(server.url))]
+  console.log('| measured | ours, ms | peer, ms | ratio | aim |')
+  console.log('|---|---:|---:|---:|---:|')
+  for (const { name, oursMs, peerMs, ratio, aim } of ratios)
+    console.log(`| ${name} | ${oursMs.toFixed(0)} | ${peerMs.toFixed(0)} | ${ratio.toFixed(2)} | ≤ ${aim} |`)
+} finally {
+  await server.stop()
+  rmSync(path, { recursive: true })
+}

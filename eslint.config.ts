@@ -1,0 +1,93 @@
+import js from '@eslint/js'
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript'
+import importX from 'eslint-plugin-import-x'
+import vue from 'eslint-plugin-vue'
+import globals from 'globals'
+import tseslint from 'typescript-eslint'
+
+/** `web → contracts, core`; `server → contracts, core`; `contracts → core`; core imports nothing of ours. */
+const BOUNDARIES = [
+  { target: './core', from: ['./contracts', './server', './web', './scripts'] },
+  { target: './contracts', from: ['./server', './web', './scripts'] },
+  { target: './server', from: ['./web', './scripts'] },
+  { target: './web', from: ['./server', './scripts'] },
+].map((zone) => ({ ...zone, message: 'See docs/decisions/0002-layout.md: which folder may import which.' }))
+
+export default tseslint.config(
+  { ignores: ['dist', 'node_modules', 'test-results', 'playwright-report', '.jadefell'] },
+  js.configs.recommended,
+  ...tseslint.configs.recommendedTypeChecked,
+  ...vue.configs['flat/recommended'],
+  {
+    files: ['**/*.{ts,vue}'],
+    languageOptions: {
+      parserOptions: {
+        parser: tseslint.parser,
+        project: ['./tsconfig.json', './web/tsconfig.json'],
+        extraFileExtensions: ['.vue'],
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
+    plugins: { 'import-x': importX },
+    settings: {
+      'import-x/resolver-next': [
+        createTypeScriptImportResolver({ project: ['./tsconfig.json', './web/tsconfig.json'] }),
+      ],
+    },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      'import-x/no-restricted-paths': ['error', { zones: BOUNDARIES }],
+      'import-x/no-cycle': 'error',
+    },
+  },
+  {
+    files: ['**/*.vue', 'web/**/*.ts'],
+    languageOptions: { globals: globals.browser },
+    rules: {
+      // Prettier lays templates out; these rules would argue with it.
+      'vue/html-indent': 'off',
+      'vue/max-attributes-per-line': 'off',
+      'vue/singleline-html-element-content-newline': 'off',
+      'vue/html-self-closing': 'off',
+      'vue/html-closing-bracket-newline': 'off',
+      'vue/require-default-prop': 'off',
+      'vue/multi-word-component-names': 'off',
+      'vue/multiline-html-element-content-newline': 'off',
+      // Here the linter does not see through .vue files; vue-tsc does, and checks the same.
+      '@typescript-eslint/no-unsafe-argument': 'off',
+      '@typescript-eslint/no-unsafe-assignment': 'off',
+      '@typescript-eslint/no-unsafe-call': 'off',
+      '@typescript-eslint/no-unsafe-member-access': 'off',
+      '@typescript-eslint/no-unsafe-return': 'off',
+      // A composable's functions are closures without `this`.
+      '@typescript-eslint/unbound-method': 'off',
+    },
+  },
+  {
+    files: ['core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'fetch',
+        'process',
+        'setTimeout',
+        'setInterval',
+      ],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random', message: 'Randomness is handed in.' },
+        { object: 'Date', property: 'now', message: 'Time is handed in.' },
+      ],
+      'no-restricted-syntax': [
+        'error',
+        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'Time is handed in.' },
+      ],
+    },
+  },
+  { files: ['**/*.mjs'], ...tseslint.configs.disableTypeChecked, languageOptions: { globals: globals.node } },
+  { files: ['e2e/**/*.ts'], rules: { 'no-empty-pattern': 'off' } },
+)

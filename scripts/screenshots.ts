@@ -1,0 +1,78 @@
+// `npm run screenshots`: one picture of each main view from the demo studio, into docs/screenshots. Needs a build
+// (`npm run build`) and Chromium.
+import { chromium, type Page } from '@playwright/test'
+import { mkdirSync, rmSync } from 'node:fs'
+import { newDataPath, removeDataPath, startApp } from '../e2e/app'
+import { openFile, signIn } from '../e2e/fixtures'
+import { findProgram } from './lib/apt'
+
+const FOLDER = 'docs/screenshots'
+
+interface Picture {
+  readonly name: string
+  readonly width?: number
+  readonly height?: number
+  readonly dark?: boolean
+  readonly open: (page: Page) => Promise<unknown>
+}
+
+const PICTURES: readonly Picture[] = [
+  { name: 'today', open: (page) => page.locator('.row').first().waitFor() },
+  {
+    name: 'students',
+    open: (page) => page.keyboard.press('2').then(() => page.getByText('Orla Venn').waitFor()),
+  },
+  { name: 'student-file', open: (page) => openFile(page, 'Orla Venn') },
+  { name: 'tapes', open: tapes },
+  { name: 'check', open: check },
+  { name: 'check-dark', dark: true, open: check },
+  { name: 'check-tablet', width: 820, height: 1180, open: check },
+  { name: 'find', open: (page) => page.keyboard.press('Control+k').then(() => page.keyboard.type('or')) },
+]
+
+async function tapes(page: Page) {
+  await openFile(page, 'Orla Venn')
+  await page.keyboard.press('t')
+  await page.getByRole('row', { name: /3rd finger/ }).waitFor()
+}
+
+async function check(page: Page) {
+  await openFile(page, 'Orla Venn')
+  await page.keyboard.press('c')
+  await page.getByLabel('Finger 1, cents').waitFor()
+  for (const cents of ['7 5 8', '13 11 12', '-6 -4 -7', '-20 -22 -19']) {
+    await page.keyboard.type(cents)
+    await page.keyboard.press('ArrowDown')
+  }
+}
+
+rmSync(FOLDER, { recursive: true, force: true })
+mkdirSync(FOLDER, { recursive: true })
+const dataPath = newDataPath()
+const app = await startApp(dataPath)
+const browser = await chromium.launch({
+  executablePath: process.env['CHROMIUM'] ?? findProgram('chromium') ?? '',
+})
+try {
+  for (const { name, width = 1280, height = 800, dark = false, open } of PICTURES) {
+    const context = await browser.newContext({
+      baseURL: app.url,
+      viewport: { width, height },
+      colorScheme: dark ? 'dark' : 'light',
+      reducedMotion: 'reduce',
+    })
+    const page = await context.newPage()
+    await signIn(page)
+    await page.locator('.row').first().waitFor()
+    await open(page)
+    await page.evaluate(() => document.fonts.ready)
+    await page.waitForTimeout(500)
+    await page.screenshot({ path: `${FOLDER}/${name}.png` })
+    await context.close()
+    console.log(`  ${name}`)
+  }
+} finally {
+  await browser.close()
+  await app.stop()
+  removeDataPath(dataPath)
+}

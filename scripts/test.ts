@@ -1,0 +1,82 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { databasePrograms } from './database/programs'
+import { aptInstall, findProgram } from './lib/apt'
+
+interface Counts {
+  readonly passed: number
+  readonly failed: number
+  readonly skipped: number
+}
+
+const folder = mkdtempSync(join(tmpdir(), 'jadefell-test-'))
+const counts: Counts[] = []
+let isSound = true
+
+try {
+  const chromium = chromiumProgram()
+  databasePrograms()
+  step('formatting and lint', 'npm', ['run', '--silent', 'lint'])
+  step('types', 'npm', ['run', '--silent', 'typecheck'])
+  const units = join(folder, 'vitest.json')
+  step('core, words and server', 'npx', [
+    'vitest',
+    'run',
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile=${units}`,
+  ])
+  counts.push(vitestCounts(units))
+  step('build', process.execPath, ['scripts/build.mjs'])
+  const ends = join(folder, 'playwright.json')
+  step('end to end', 'npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts'], {
+    JADEFELL_COUNTS: ends,
+    CHROMIUM: chromium,
+  })
+  counts.push(playwrightCounts(ends))
+} finally {
+  rmSync(folder, { recursive: true })
+}
+
+const sum = (key: keyof Counts) => counts.reduce((total, c) => total + c[key], 0)
+console.log(`\nTests: ${sum('passed')} passed, ${sum('failed')} failed, ${sum('skipped')} skipped`)
+if (!isSound || sum('failed') > 0 || sum('passed') === 0) process.exit(1)
+
+/** Runs one part and goes on after a failure: one run tells everything that is wrong. */
+function step(title: string, command: string, args: string[], env: Record<string, string> = {}): void {
+  console.log(`\n== ${title}`)
+  const from = Date.now()
+  const done = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } })
+  console.log(
+    `== ${title}: ${done.status === 0 ? 'sound' : 'FAULTY'}, ${((Date.now() - from) / 1000).toFixed(0)} s`,
+  )
+  if (done.status !== 0) isSound = false
+}
+
+function chromiumProgram(): string {
+  const found = () => process.env['CHROMIUM'] ?? findProgram('chromium')
+  if (!found()) aptInstall(['chromium'], 'Set CHROMIUM to a Chromium that is installed elsewhere.')
+  const program = found()
+  if (!program) throw new Error('The package chromium brought no chromium.')
+  return program
+}
+
+function vitestCounts(file: string): Counts {
+  const report = JSON.parse(readFileSync(file, 'utf8')) as Record<string, number>
+  return {
+    passed: report['numPassedTests'] ?? 0,
+    failed: report['numFailedTests'] ?? 0,
+    skipped: (report['numPendingTests'] ?? 0) + (report['numTodoTests'] ?? 0),
+  }
+}
+
+function playwrightCounts(file: string): Counts {
+  const { stats } = JSON.parse(readFileSync(file, 'utf8')) as { stats: Record<string, number> }
+  return {
+    passed: (stats['expected'] ?? 0) + (stats['flaky'] ?? 0),
+    failed: stats['unexpected'] ?? 0,
+    skipped: stats['skipped'] ?? 0,
+  }
+}

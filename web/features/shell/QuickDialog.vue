@@ -1,0 +1,55 @@
+<template>
+  <dialog ref="dialog" :aria-label="label" @close="open = false" @click="onClick">
+    <div v-if="open" class="inside"><slot /></div>
+  </dialog>
+</template>
+
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+import { useDialog } from './useShortcuts'
+
+/**
+ * The browser's own modal dialog: there, with the focus in it, at the very key that asked for it, and gone the same way.
+ * Whoever types fast loses no letter to a fade.
+ */
+defineProps<{ label: string }>()
+const open = defineModel<boolean>({ required: true })
+const dialog = ref<HTMLDialogElement>()
+useDialog(open)
+
+watch(
+  open,
+  (isOpen) => {
+    if (isOpen) dialog.value?.showModal()
+    else dialog.value?.close()
+  },
+  { flush: 'post' },
+)
+
+/** The backdrop belongs to the dialog element itself, everything else to what is inside. */
+function onClick(event: MouseEvent) {
+  if (event.target === dialog.value) open.value = false
+}
+</script>
+
+<style scoped>
+dialog {
+  width: min(560px, 92vw);
+  max-height: 80vh;
+  margin-top: 12vh;
+  padding: 0;
+  border: 1px solid var(--line);
+  border-radius: 12px;
+  background: var(--card);
+  color: var(--ink);
+  box-shadow: var(--shadow);
+}
+
+dialog::backdrop {
+  background: var(--el-mask-color);
+}
+
+.inside {
+  padding: 22px 24px;
+}
+</style>
