@@ -50,9 +50,8 @@ const at = ref(0)
 const found = computed(() => {
   const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
   return commands.value
-    .filter((command) =>
-      words.every((word) => `${command.title} ${command.hint}`.toLowerCase().includes(word)),
-    )
+    .filter((command) => words.every((word) => command.title.toLowerCase().includes(word)))
+    .sort((a, b) => begins(b, words[0]) - begins(a, words[0]))
     .slice(0, SHOWN)
 })
 watch(text, () => (at.value = 0))
@@ -60,6 +59,16 @@ watch(open, () => {
   text.value = ''
   at.value = 0
 })
+
+/** 1 where a word of the title begins with what was typed: those come first. */
+function begins({ title }: Command, typed = ''): number {
+  return Number(
+    title
+      .toLowerCase()
+      .split(' ')
+      .some((word) => word.startsWith(typed)),
+  )
+}
 
 function move(by: number) {
   const n = found.value.length
