@@ -25,6 +25,11 @@ export interface TapeSchool {
   readonly marks: readonly { readonly finger: Finger; readonly shapeId: string }[]
 }
 
+/** One tape for each of these fingers of a hand shape. */
+export function tapesOf(shapeId: HandShape['id'], ...fingers: readonly Finger[]): TapeSchool['marks'] {
+  return fingers.map((finger) => ({ finger, shapeId }))
+}
+
 /** The span from first to last finger on one string, as a way of holding the hand. */
 export interface Frame {
   readonly id: string

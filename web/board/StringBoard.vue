@@ -92,7 +92,7 @@ import BoardWood from './BoardWood.vue'
 
 const ZOOM_NAMES: Record<Zoom, string> = { playing: 'Playing area', octave: 'Octave', board: 'Whole board' }
 /** With landings below it the board leaves room for them. */
-const LOW_BOARD_PX = 168
+const LOW_BOARD_PX = 152
 const HIGH_BOARD_PX = 200
 const RULER_PX = 38
 const KEY_STEP_MM = 0.5

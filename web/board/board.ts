@@ -153,4 +153,4 @@ export function readPlace(
 const DIATONIC_STEPS = [0, 1, 1, 2, 2, 3, 3, 4, 5, 5, 6, 6]
 
 /** Height of the lane under the board in which single landings are shown. */
-export const LANE_PX = 62
+export const LANE_PX = 56

@@ -7,9 +7,9 @@
     </p>
   </section>
   <template v-else>
-    <header>
+    <header class="page-head">
       <h1>Check</h1>
-      <p class="who">
+      <p class="whose">
         <RouterLink :to="{ name: 'student', params: { studentId: student.id } }">{{
           student.name
         }}</RouterLink>
@@ -150,33 +150,6 @@ useShortcuts('Check', [{ key: 'r', does: 'Go to the readings', run: () => sheetV
 </script>
 
 <style scoped>
-header {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 6px 16px;
-  margin-bottom: 12px;
-}
-
-.who {
-  font: 400 19px/1.2 var(--font-title);
-  color: var(--ink-soft);
-}
-
-.actions {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  margin-left: auto;
-}
-
-.on-button {
-  margin-left: 8px;
-  border-color: currentcolor;
-  background: none;
-  color: inherit;
-}
-
 .below {
   display: grid;
   grid-template-columns: minmax(0, 1.12fr) minmax(0, 1fr);
@@ -193,12 +166,6 @@ header {
 
 .shape {
   width: 196px;
-}
-
-.empty {
-  display: grid;
-  gap: 8px;
-  max-width: 640px;
 }
 
 @media (width <= 900px) {

@@ -1,8 +1,8 @@
 <template>
   <template v-if="student">
-    <header>
+    <header class="page-head">
       <h1 dir="auto">{{ student.name }}</h1>
-      <p class="soft about">{{ about }}</p>
+      <p class="whose">{{ about }}</p>
       <div class="actions">
         <ElButton @click="isEditing = true">Change<kbd class="on-button">E</kbd></ElButton>
         <ElButton @click="file.removeStudent()">Take off the roster</ElButton>
@@ -89,33 +89,8 @@ useShortcuts('Student’s file', [
 </script>
 
 <style scoped>
-header {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 6px 14px;
-  margin-bottom: 14px;
-}
-
 h1 {
   overflow-wrap: anywhere;
-}
-
-.about {
-  font: 400 19px/1.2 var(--font-title);
-}
-
-.actions {
-  display: flex;
-  gap: 8px;
-  margin-left: auto;
-}
-
-.on-button {
-  margin-left: 8px;
-  border-color: currentcolor;
-  background: none;
-  color: inherit;
 }
 
 .file {

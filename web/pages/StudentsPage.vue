@@ -1,5 +1,5 @@
 <template>
-  <header>
+  <header class="page-head">
     <h1>Students</h1>
     <p v-if="studio.students" class="soft">{{ count(roster.length, 'student') }}</p>
     <div class="actions">
@@ -15,7 +15,7 @@
       <ElButton type="primary" @click="openNew">New student<kbd class="on-button">N</kbd></ElButton>
     </div>
   </header>
-  <section v-if="found.length" ref="table" class="card" tabindex="-1">
+  <section v-if="found.length" ref="table" class="card list" tabindex="-1">
     <table class="ledger">
       <thead>
         <tr>
@@ -143,37 +143,16 @@ useShortcuts('Students', [
 </script>
 
 <style scoped>
-header {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px 14px;
-  margin-bottom: 14px;
-}
-
-.actions {
-  display: flex;
-  gap: 8px;
-  margin-left: auto;
-}
-
 .search {
   width: 260px;
 }
 
-.on-button {
-  margin-left: 8px;
-  border-color: currentcolor;
-  background: none;
-  color: inherit;
-}
-
-.card {
+.list {
   padding: 6px 10px;
   overflow-x: auto;
 }
 
-.card:focus {
+.list:focus {
   outline: none;
 }
 
@@ -213,12 +192,5 @@ td a {
   color: var(--ink-soft);
   font-size: 14.5px;
   line-height: 1.3;
-}
-
-.card.empty {
-  display: grid;
-  gap: 8px;
-  max-width: 560px;
-  padding: var(--pad);
 }
 </style>

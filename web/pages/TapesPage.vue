@@ -1,7 +1,7 @@
 <template>
-  <header>
+  <header class="page-head">
     <h1>Tapes</h1>
-    <p class="who">
+    <p class="whose">
       <template v-if="student && instrument">
         <RouterLink :to="{ name: 'student', params: { studentId: student.id } }">{{
           student.name
@@ -130,32 +130,6 @@ useShortcuts('Tapes', [{ key: 'l', does: 'Type the string length', run: () => le
 </script>
 
 <style scoped>
-header {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 6px 16px;
-  margin-bottom: 12px;
-}
-
-.who {
-  font: 400 19px/1.2 var(--font-title);
-  color: var(--ink-soft);
-}
-
-.actions {
-  display: flex;
-  gap: 8px;
-  margin-left: auto;
-}
-
-.on-button {
-  margin-left: 8px;
-  border-color: currentcolor;
-  background: none;
-  color: inherit;
-}
-
 .below {
   display: grid;
   grid-template-columns: 340px minmax(0, 1fr);

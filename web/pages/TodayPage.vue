@@ -191,19 +191,6 @@ header {
   line-height: 1.3;
 }
 
-.on-button {
-  margin-left: 8px;
-  border-color: currentcolor;
-  background: none;
-  color: inherit;
-}
-
-.empty {
-  display: grid;
-  gap: 8px;
-  max-width: 560px;
-}
-
 @media (width <= 900px) {
   .row {
     grid-template-columns: 60px minmax(0, 1fr) minmax(0, 1fr) 112px;

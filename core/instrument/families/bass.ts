@@ -1,5 +1,5 @@
 import { INTERVALS, note } from '../../pitch'
-import type { Family } from '../family'
+import { tapesOf, type Family } from '../family'
 
 const { minorSecond, majorSecond, minorThird, majorThird } = INTERVALS
 
@@ -22,21 +22,9 @@ export const bass: Family = {
   defaultShapeId: 'first',
   schools: [
     { id: 'none', marks: [] },
-    { id: 'first', marks: [{ finger: 1, shapeId: 'first' }] },
-    {
-      id: 'first_and_fourth',
-      marks: [
-        { finger: 1, shapeId: 'first' },
-        { finger: 4, shapeId: 'first' },
-      ],
-    },
-    {
-      id: 'half_and_first',
-      marks: [
-        { finger: 1, shapeId: 'half' },
-        { finger: 1, shapeId: 'first' },
-      ],
-    },
+    { id: 'first', marks: tapesOf('first', 1) },
+    { id: 'first_and_fourth', marks: tapesOf('first', 1, 4) },
+    { id: 'half_and_first', marks: [...tapesOf('half', 1), ...tapesOf('first', 1)] },
   ],
   defaultSchoolId: 'first_and_fourth',
   frames: [

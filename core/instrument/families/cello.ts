@@ -1,5 +1,5 @@
 import { INTERVALS, note } from '../../pitch'
-import type { Family } from '../family'
+import { tapesOf, type Family } from '../family'
 
 const { minorSecond, majorSecond, minorThird, majorThird, perfectFourth, augmentedFourth } = INTERVALS
 
@@ -28,31 +28,10 @@ export const cello: Family = {
   defaultShapeId: 'first',
   schools: [
     { id: 'none', marks: [] },
-    { id: 'first', marks: [{ finger: 1, shapeId: 'first' }] },
-    {
-      id: 'first_and_fourth',
-      marks: [
-        { finger: 1, shapeId: 'first' },
-        { finger: 4, shapeId: 'first' },
-      ],
-    },
-    {
-      id: 'first_third_fourth',
-      marks: [
-        { finger: 1, shapeId: 'first' },
-        { finger: 3, shapeId: 'first' },
-        { finger: 4, shapeId: 'first' },
-      ],
-    },
-    {
-      id: 'every',
-      marks: [
-        { finger: 1, shapeId: 'first' },
-        { finger: 2, shapeId: 'first' },
-        { finger: 3, shapeId: 'first' },
-        { finger: 4, shapeId: 'first' },
-      ],
-    },
+    { id: 'first', marks: tapesOf('first', 1) },
+    { id: 'first_and_fourth', marks: tapesOf('first', 1, 4) },
+    { id: 'first_third_fourth', marks: tapesOf('first', 1, 3, 4) },
+    { id: 'every', marks: tapesOf('first', 1, 2, 3, 4) },
   ],
   defaultSchoolId: 'first_and_fourth',
   frames: [

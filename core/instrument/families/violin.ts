@@ -1,5 +1,5 @@
 import { INTERVALS, note } from '../../pitch'
-import type { Family, HandShape, TapeSchool } from '../family'
+import { tapesOf, type Family, type HandShape, type TapeSchool } from '../family'
 
 const { majorSecond, minorThird, majorThird, perfectFourth, perfectFifth } = INTERVALS
 
@@ -13,23 +13,9 @@ export const upperHand = {
   defaultShapeId: 'first',
   schools: [
     { id: 'none', marks: [] },
-    { id: 'first', marks: [{ finger: 1, shapeId: 'first' }] },
-    {
-      id: 'first_and_third',
-      marks: [
-        { finger: 1, shapeId: 'first' },
-        { finger: 3, shapeId: 'first' },
-      ],
-    },
-    {
-      id: 'every',
-      marks: [
-        { finger: 1, shapeId: 'first' },
-        { finger: 2, shapeId: 'first' },
-        { finger: 3, shapeId: 'first' },
-        { finger: 4, shapeId: 'first' },
-      ],
-    },
+    { id: 'first', marks: tapesOf('first', 1) },
+    { id: 'first_and_third', marks: tapesOf('first', 1, 3) },
+    { id: 'every', marks: tapesOf('first', 1, 2, 3, 4) },
   ] satisfies TapeSchool[],
   defaultSchoolId: 'first_and_third',
   frames: [{ id: 'fourth', semitones: 5 }],

@@ -126,11 +126,4 @@ const sizes = computed(() =>
   grid-template-columns: 110px 1fr;
   gap: 8px;
 }
-
-.on-button {
-  margin-left: 8px;
-  border-color: currentcolor;
-  background: none;
-  color: inherit;
-}
 </style>

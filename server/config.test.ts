@@ -1,0 +1,35 @@
+import { describe, expect, it } from 'vitest'
+import { readConfig } from './config'
+
+const NEEDED = { DATABASE_URL: 'mariadb://u:p@127.0.0.1:3306/jadefell', SESSION_SECRET: 's'.repeat(32) }
+
+describe('settings', () => {
+  it('have the defaults that the README promises', () => {
+    expect(readConfig(NEEDED)).toEqual({
+      port: 4747,
+      host: '127.0.0.1',
+      databaseUrl: NEEDED.DATABASE_URL,
+      sessionSecret: NEEDED.SESSION_SECRET,
+      cookieSecure: false,
+      trustProxy: 0,
+      logLevel: 'info',
+    })
+  })
+
+  it.each([
+    ['PORT', 'ninety'],
+    ['PORT', '70000'],
+    ['DATABASE_URL', 'postgres://u:p@localhost/jadefell'],
+    ['DATABASE_URL', 'nonsense'],
+    ['SESSION_SECRET', 'short'],
+    ['COOKIE_SECURE', 'perhaps'],
+    ['TRUST_PROXY', '-1'],
+    ['LOG_LEVEL', 'loud'],
+  ])('refuse %s=%s by its name', (name, value) => {
+    expect(() => readConfig({ ...NEEDED, [name]: value })).toThrow(name)
+  })
+
+  it('name every fault at once', () => {
+    expect(() => readConfig({ PORT: 'x', LOG_LEVEL: 'y' })).toThrow(/PORT[\s\S]*DATABASE_URL[\s\S]*LOG_LEVEL/)
+  })
+})

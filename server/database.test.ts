@@ -1,0 +1,154 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { v7 as uuid } from 'uuid'
+import { errorCodeOf, isUnavailable } from './db/database'
+import { migrate } from './db/migrate'
+import { StudioStore } from './db/studio-store'
+import { clearExpired } from './housekeeping'
+import { startHarness, type Client, type Harness } from './testing/harness'
+
+let harness: Harness
+let client: Client
+let store: StudioStore
+beforeAll(async () => (harness = await startHarness()))
+afterAll(() => harness.close())
+beforeEach(async () => {
+  client = await harness.studio('Stored Studio')
+  store = new StudioStore(harness.database, client.studioId)
+})
+
+const row = (label: string) => ({
+  id: uuid(),
+  version: 1,
+  label,
+  family: 'violin',
+  sizeId: '4/4',
+  tuning: ['G3', 'D4', 'A4', 'E5'],
+  createdAt: new Date('2026-11-28T09:00:00.123Z'),
+})
+
+describe('the store of a studio', () => {
+  it('gives back what was put in, to the millisecond, as plain values', async () => {
+    const instrument = row('no. 1')
+    await store.insert(store.models.instrument, [instrument])
+    expect(await store.one(store.models.instrument, { id: instrument.id })).toEqual({
+      ...instrument,
+      studioId: client.studioId,
+    })
+  })
+
+  it('sees and changes nothing of another studio, also by id', async () => {
+    const other = new StudioStore(harness.database, (await harness.studio('Other Studio')).studioId)
+    const instrument = row('theirs')
+    await other.insert(other.models.instrument, [instrument])
+    expect(await store.one(store.models.instrument, { id: instrument.id })).toBeUndefined()
+    expect(await store.update(store.models.instrument, { id: instrument.id }, { label: 'mine' })).toBe(0)
+    expect((await other.one(other.models.instrument, { id: instrument.id }))?.label).toBe('theirs')
+  })
+
+  it('refuses a query of its own hand that names no studio', () => {
+    expect(() => store.select('SELECT id FROM student')).toThrow('names no studio')
+  })
+
+  it('reports a change that changed nothing as done: the row is there', async () => {
+    const instrument = row('same')
+    await store.insert(store.models.instrument, [instrument])
+    expect(await store.update(store.models.instrument, { id: instrument.id }, { label: 'same' })).toBe(1)
+  })
+})
+
+describe('a transaction', () => {
+  it('leaves nothing behind when its work fails', async () => {
+    const { database } = harness
+    const work = database.inTransaction(async (transaction) => {
+      const within = new StudioStore(database, client.studioId, transaction)
+      await within.insert(within.models.instrument, [row('never')])
+      throw new Error('changed my mind')
+    })
+    await expect(work).rejects.toThrow('changed my mind')
+    expect(await store.all(store.models.instrument)).toEqual([])
+  })
+
+  it('that loses a deadlock is done again from its start, and both are kept', async () => {
+    const { database } = harness
+    const [one, two] = [row('one'), row('two')]
+    await store.insert(store.models.instrument, [one, two])
+    let attempts = 0
+    let arrived = 0
+    let open = () => {}
+    const bothHoldOne = new Promise<void>((resolve) => (open = resolve))
+    const cross = (first: string, second: string, label: string) =>
+      database.inTransaction(async (transaction) => {
+        attempts++
+        const within = new StudioStore(database, client.studioId, transaction)
+        await within.update(within.models.instrument, { id: first }, { label })
+        if (++arrived === 2) open()
+        await bothHoldOne
+        await within.update(within.models.instrument, { id: second }, { label })
+      })
+    await Promise.all([cross(one.id, two.id, 'left'), cross(two.id, one.id, 'right')])
+    expect(attempts).toBeGreaterThan(2)
+    const labels = (await store.all(store.models.instrument)).map((r) => r.label)
+    expect(new Set(labels).size).toBe(1)
+  })
+})
+
+describe('the schema', () => {
+  it('is migrated once, also when several servers start together', async () => {
+    const { sequelize } = harness.database
+    expect(await Promise.all([migrate(sequelize), migrate(sequelize)])).toEqual([[], []])
+  })
+
+  it('lets no instrument be with two students at once', async () => {
+    const { student, instrument } = await client.player('Holder')
+    const second = await client.make<{ id: string }>('POST', '/students', {
+      name: 'Second',
+      family: 'violin',
+    })
+    const loan = {
+      id: uuid(),
+      studentId: second.id,
+      instrumentId: instrument.id,
+      fromDate: '2026-11-28',
+      toDate: null,
+    }
+    const error = await store.insert(store.models.loan, [loan]).catch((e: unknown) => e)
+    expect(errorCodeOf(error)).toBe('ER_DUP_ENTRY')
+    await store.insert(store.models.loan, [{ ...loan, toDate: '2026-11-28' }])
+    expect(student.id).not.toBe(second.id)
+  })
+})
+
+describe('housekeeping', () => {
+  it('clears sessions and keys that have run out, and only those', async () => {
+    await client.player('Lately')
+    const keys = async () => (await store.all(store.models.idempotencyKey)).length
+    const before = await keys()
+    expect(before).toBeGreaterThan(0)
+    await clearExpired(harness.database, harness.clock)
+    expect(await keys()).toBe(before)
+    expect((await client.send('GET', '/session')).status).toBe(200)
+    await clearExpired(harness.database, new Date(harness.clock.getTime() + 30 * 24 * 3600_000))
+    expect(await keys()).toBe(0)
+    expect((await client.send('GET', '/session')).status).toBe(401)
+  })
+})
+
+describe('an error', () => {
+  it('is one of a database that is away only when it is', () => {
+    const refused = Object.assign(new Error('x'), { name: 'SequelizeConnectionRefusedError' })
+    const lost = Object.assign(new Error('x'), {
+      parent: Object.assign(new Error('y'), { code: 'ER_SOCKET_UNEXPECTED_CLOSE' }),
+    })
+    const duplicate = Object.assign(new Error('x'), {
+      parent: Object.assign(new Error('y'), { code: 'ER_DUP_ENTRY' }),
+    })
+    expect([refused, lost, duplicate, new Error('x'), 'text', undefined].map(isUnavailable)).toEqual([
+      true,
+      true,
+      false,
+      false,
+      false,
+      false,
+    ])
+  })
+})

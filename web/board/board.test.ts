@@ -1,0 +1,102 @@
+import fc from 'fast-check'
+import { Note as TonalNote } from 'tonal'
+import { describe, expect, it } from 'vitest'
+import { boardFor, FAMILY_IDS, familyOf, noteName, placeOfCents, type FamilyId } from '#core'
+import { boardScale, reachMm, readPlace, ZOOMS, type BoardInstrument, type BoardLayout } from './board'
+
+const LAYOUT: BoardLayout = {
+  width: 1000,
+  above: 40,
+  left: 36,
+  right: 12,
+  maxBoardHeight: 200,
+  isFlipped: false,
+}
+
+function instrument(id: FamilyId, lengthMm = familyOf(id).board.stringLengthMm): BoardInstrument {
+  return { shape: boardFor(familyOf(id), lengthMm), tuning: familyOf(id).tuning }
+}
+
+const anyBoard = fc.record({
+  id: fc.constantFrom(...FAMILY_IDS),
+  size: fc.double({ min: 0.5, max: 1.1, noNaN: true }),
+  zoom: fc.constantFrom(...ZOOMS),
+  width: fc.integer({ min: 320, max: 2400 }),
+  isFlipped: fc.boolean(),
+})
+
+describe('the board', () => {
+  it('keeps its proportion: a millimetre is as long across as along, for any instrument, zoom and width', () => {
+    fc.assert(
+      fc.property(anyBoard, ({ id, size, zoom, width, isFlipped }) => {
+        const drawn = instrument(id, familyOf(id).board.stringLengthMm * size)
+        const scale = boardScale(drawn, reachMm(drawn, zoom, 100 * size), { ...LAYOUT, width, isFlipped })
+        const along = Math.abs(scale.along(30) - scale.along(20)) / 10
+        const across = (2 * scale.halfWidthAt(0)) / drawn.shape.nutWidthMm
+        expect(along).toBeCloseTo(scale.pxPerMm, 9)
+        expect(across).toBeCloseTo(scale.pxPerMm, 9)
+        expect(scale.bottom - scale.top).toBeLessThanOrEqual(LAYOUT.maxBoardHeight + 1e-6)
+        for (const mm of [0, scale.reachMm]) {
+          expect(scale.along(mm)).toBeGreaterThanOrEqual(0)
+          expect(scale.along(mm)).toBeLessThanOrEqual(width)
+        }
+      }),
+      { seed: 1 },
+    )
+  })
+
+  it('has the nut at the left and the highest string on top; turned round, both change ends', () => {
+    const violin = instrument('violin')
+    const player = boardScale(violin, 150, LAYOUT)
+    const facing = boardScale(violin, 150, { ...LAYOUT, isFlipped: true })
+    expect(player.along(0)).toBeLessThan(player.along(100))
+    expect(player.stringY(3, 50)).toBeLessThan(player.stringY(0, 50))
+    expect(facing.along(0)).toBeGreaterThan(facing.along(100))
+    expect(facing.stringY(3, 50)).toBeGreaterThan(facing.stringY(0, 50))
+    // half a turn, not a mirror: what was above the middle to the right is below it to the left
+    expect(player.stringY(3, 50) - player.middleY).toBeCloseTo(facing.middleY - facing.stringY(3, 50), 9)
+  })
+
+  it('spreads its strings within the board, wider towards the bridge', () => {
+    for (const id of FAMILY_IDS) {
+      const scale = boardScale(instrument(id), reachMm(instrument(id), 'board', 100), LAYOUT)
+      for (const mm of [0, scale.reachMm]) {
+        const ys = [0, 1, 2, 3].map((index) => scale.stringY(index, mm))
+        expect(Math.max(...ys)).toBeLessThan(scale.middleY + scale.halfWidthAt(mm))
+        expect(Math.min(...ys)).toBeGreaterThan(scale.middleY - scale.halfWidthAt(mm))
+      }
+      const spread = (mm: number) => scale.stringY(0, mm) - scale.stringY(3, mm)
+      expect(spread(scale.reachMm)).toBeGreaterThan(spread(0))
+    }
+  })
+
+  it('shows every place asked for, and at least the playing area', () => {
+    const cello = instrument('cello')
+    const last = placeOfCents(690, 500)
+    expect(reachMm(cello, 'playing', last)).toBeGreaterThan(last)
+    expect(reachMm(cello, 'octave', last)).toBeGreaterThan(690 / 2)
+    expect(reachMm(cello, 'board', last)).toBe(cello.shape.lengthMm)
+  })
+})
+
+describe('what lies at a place', () => {
+  it('is the note that tonal finds for the same number of semitones, on every string of every family', () => {
+    for (const id of FAMILY_IDS)
+      familyOf(id).tuning.forEach((open, index) => {
+        for (let semitones = 0; semitones <= 12; semitones++) {
+          const drawn = instrument(id)
+          const read = readPlace(drawn, index, placeOfCents(drawn.shape.stringLengthMm, 100 * semitones + 7))
+          const midi = (TonalNote.midi(noteName(open).replace('♭', 'b').replace('♯', '#')) ?? NaN) + semitones
+          const plain = (read?.note ?? '').replaceAll('♯', '#').replaceAll('♭', 'b')
+          expect(TonalNote.chroma(plain), `${id} ${noteName(open)} + ${semitones}: ${read?.note}`).toBe(
+            midi % 12,
+          )
+          expect(read?.noteCents).toBeCloseTo(7, 6)
+        }
+      })
+  })
+
+  it('is nothing on a string that is not there', () => {
+    expect(readPlace(instrument('violin'), 7, 30)).toBeUndefined()
+  })
+})

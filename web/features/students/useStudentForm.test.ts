@@ -1,0 +1,98 @@
+import { afterEach, expect, it, vi } from 'vitest'
+import { IDEMPOTENCY_HEADER } from '#contracts'
+import { A_STUDENT, fakeServer } from '../../testing'
+import { AS_USUAL, useStudentForm } from './useStudentForm'
+
+afterEach(() => vi.unstubAllGlobals())
+
+const refused = {
+  status: 422,
+  body: {
+    status: 422,
+    code: 'invalid_request',
+    title: 'No',
+    fields: [{ path: 'name', message: 'Give the name.' }],
+  },
+}
+
+it('turns a file into fields and back without changing it', async () => {
+  const sent = fakeServer({ status: 200, body: A_STUDENT })
+  const onSaved = vi.fn()
+  const form = useStudentForm(onSaved)
+  form.open(A_STUDENT)
+  expect(form.fields).toMatchObject({ birthYear: '2017', tapeSchoolId: AS_USUAL, weekday: 6, time: '09:40' })
+  await form.save()
+  const { name, birthYear, family, toleranceCents, tapeSchoolId, lesson, note, version } = A_STUDENT
+  expect(sent[0]).toMatchObject({ method: 'PATCH', path: `/api/v1/students/${A_STUDENT.id}` })
+  expect(sent[0]?.body).toEqual({
+    name,
+    birthYear,
+    family,
+    toleranceCents,
+    tapeSchoolId,
+    lesson,
+    note,
+    version,
+  })
+  expect(onSaved).toHaveBeenCalledWith(A_STUDENT)
+})
+
+it('says what is wrong beside the field, keeps what was typed, and sends a corrected form under a new key', async () => {
+  const sent = fakeServer(refused, { status: 200, body: A_STUDENT })
+  const form = useStudentForm(vi.fn())
+  form.open(undefined)
+  form.fields.note = 'typed before the name'
+  await form.save()
+  expect(form.fault('name')).toBe('Give the name.')
+  expect(form.fault('note')).toBeUndefined()
+  expect(form.fields.note).toBe('typed before the name')
+  form.fields.name = 'Orla Venn'
+  await form.save()
+  expect(form.fault('name')).toBeUndefined()
+  expect(sent[1]?.headers[IDEMPOTENCY_HEADER]).not.toBe(sent[0]?.headers[IDEMPOTENCY_HEADER])
+})
+
+it('sends an enrolment again under the same key when nobody answered: enrolled once', async () => {
+  const sent = fakeServer(undefined, { status: 200, body: A_STUDENT })
+  const form = useStudentForm(vi.fn())
+  form.open(undefined)
+  form.fields.name = 'Orla Venn'
+  await form.save()
+  expect(form.generalFault.value).toBe('The server is not reached.')
+  await form.save()
+  expect(sent[1]?.headers[IDEMPOTENCY_HEADER]).toBe(sent[0]?.headers[IDEMPOTENCY_HEADER])
+})
+
+it('shows what somebody else saved meanwhile, and lets the teacher keep either', async () => {
+  const theirs = { ...A_STUDENT, version: 4, name: 'Orla Venn-Marsh' }
+  const conflict = {
+    status: 409,
+    body: { status: 409, code: 'changed_meanwhile', title: 'No', data: theirs },
+  }
+  const sent = fakeServer(conflict, { status: 200, body: theirs })
+  const form = useStudentForm(vi.fn())
+  form.open(A_STUDENT)
+  form.fields.note = 'mine'
+  await form.save()
+  expect(form.theirs.value?.name).toBe('Orla Venn-Marsh')
+  expect(form.fields.note).toBe('mine')
+  await form.save()
+  expect(sent[1]?.body).toMatchObject({ version: 4, note: 'mine', name: 'Orla Venn' })
+
+  form.open(A_STUDENT)
+  fakeServer(conflict)
+  await form.save()
+  form.takeTheirs()
+  expect(form.fields.name).toBe('Orla Venn-Marsh')
+  expect(form.theirs.value).toBeUndefined()
+})
+
+it('offers the tape schools of the family that is chosen', () => {
+  const form = useStudentForm(vi.fn())
+  form.open(undefined)
+  const ids = () => form.schools.value.map((s) => s.value)
+  expect(ids()).toContain('first_and_third')
+  form.fields.family = 'bass'
+  expect(ids()).toContain('half_and_first')
+  expect(ids()).not.toContain('first_and_third')
+})

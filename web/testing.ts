@@ -1,0 +1,72 @@
+import { createPinia, setActivePinia } from 'pinia'
+import { vi } from 'vitest'
+import type { Instrument, Student } from '#contracts'
+
+/** One request as the page sent it. */
+export interface Sent {
+  readonly method: string
+  readonly path: string
+  readonly headers: Record<string, string>
+  readonly body: unknown
+}
+
+/** An answer to give: a status with a body, or undefined for a server that is not reached. */
+export type Reply = { readonly status: number; readonly body?: unknown } | undefined
+
+/** Stands in for the server: answers from `replies` in turn, the last one for ever; keeps what was sent. */
+export function fakeServer(...replies: readonly Reply[]): Sent[] {
+  const sent: Sent[] = []
+  vi.stubGlobal('fetch', (path: string, init: RequestInit) => {
+    const reply = replies[Math.min(sent.length, replies.length - 1)]
+    sent.push({
+      method: init.method ?? 'GET',
+      path,
+      headers: init.headers as Record<string, string>,
+      body: typeof init.body === 'string' ? (JSON.parse(init.body) as unknown) : undefined,
+    })
+    if (!reply) return Promise.reject(new TypeError('fetch failed'))
+    const text = reply.body === undefined ? null : JSON.stringify(reply.body)
+    return Promise.resolve(new Response(text, { status: reply.status }))
+  })
+  return sent
+}
+
+/** A fresh set of stores. */
+export function freshStores(): void {
+  setActivePinia(createPinia())
+}
+
+export const AN_INSTRUMENT: Instrument = {
+  id: '01900000-0000-7000-8000-000000000007',
+  version: 1,
+  label: 'no. 7',
+  family: 'violin',
+  sizeId: '1/2',
+  tuning: ['G3', 'D4', 'A4', 'E5'],
+  measurement: {
+    id: '01900000-0000-7000-8000-000000000070',
+    instrumentId: '01900000-0000-7000-8000-000000000007',
+    lengthMm: 284.5,
+    typed: '284.5',
+    measuredOn: '2026-10-03',
+    by: 'Hester Lowe',
+    recordedAt: '2026-10-03T09:00:00.000Z',
+  },
+  tapeSet: null,
+  holder: null,
+}
+
+export const A_STUDENT: Student = {
+  id: '01900000-0000-7000-8000-000000000001',
+  version: 3,
+  name: 'Orla Venn',
+  birthYear: 2017,
+  family: 'violin',
+  toleranceCents: 15,
+  tapeSchoolId: null,
+  lesson: { weekday: 6, time: '09:40' },
+  note: '',
+  removedAt: null,
+  instrument: AN_INSTRUMENT,
+  lastCheck: null,
+}
