@@ -34,7 +34,7 @@ const anyCheck: fc.Arbitrary<HandCheck> = anyHand.chain((hand) =>
   fc
     .array(
       fc.record({
-        finger: fc.constantFrom(0, ...hand.targets.map((t) => t.finger)) as fc.Arbitrary<Finger | 0>,
+        finger: fc.constantFrom<(Finger | 0)[]>(0, ...hand.targets.map((t) => t.finger)),
         cents: fc.integer({ min: -99, max: 99 }),
       }),
       { maxLength: 24 },

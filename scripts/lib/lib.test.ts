@@ -29,9 +29,9 @@ function sleeper(...ignore: string[]) {
 describe('the data directory', () => {
   it('is made with secrets of its own that nobody else can read, and opens again with the same', () => {
     const path = join(folder, 'new/inside')
-    const { secrets, file } = openDataDirectory(path)
+    const { secrets } = openDataDirectory(path)
     expect(statSync(path).mode & 0o777).toBe(0o700)
-    expect(statSync(file('jadefell.json')).mode & 0o777).toBe(0o600)
+    expect(statSync(join(path, 'jadefell.json')).mode & 0o777).toBe(0o600)
     expect(Object.values(secrets).every((s) => typeof s !== 'string' || s.length >= 32)).toBe(true)
     expect(openDataDirectory(path).secrets).toEqual(secrets)
     expect(openDataDirectory(join(folder, 'other')).secrets.sessionSecret).not.toBe(secrets.sessionSecret)

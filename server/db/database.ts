@@ -31,7 +31,8 @@ export function openDatabase(url: string, options: DatabaseOptions = {}): Databa
       ? (sql, options) => onStatement(sql, (options as { bind?: readonly unknown[] } | undefined)?.bind ?? [])
       : false,
     pool: { max: options.poolSize ?? 10, min: 1, acquire: 10_000, idle: 60_000 },
-    dialectOptions: { connectTimeout: 3000, charset: 'utf8mb4' },
+    // An update counts the rows it found, also those that were already as wanted.
+    dialectOptions: { connectTimeout: 3000, charset: 'utf8mb4', foundRows: true },
   } satisfies Options)
   return {
     sequelize,
