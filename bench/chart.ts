@@ -1,4 +1,18 @@
-import { chartTapes, DEFAULT_TAPE_WIDTH_MM, fifths, familyOf, planTapes, schoolOf } from '#core'
+import {
+  boardFor,
+  chartTapes,
+  DEFAULT_TAPE_WIDTH_MM,
+  familyOf,
+  fifths,
+  fitRings,
+  handMarks,
+  marksOfSchool,
+  placeOfCents,
+  planTapes,
+  pressShiftMm,
+  schoolOf,
+  type StringBed,
+} from '#core'
 import { ratioOf, type Ratio } from './ratio'
 
 const CHARTS = 20_000
@@ -12,12 +26,12 @@ export function chartAgainstLoop(): Ratio {
   const school = schoolOf(family, 'every')!
   const { tuning } = family
   const lengths = Float64Array.from({ length: CHARTS }, (_, i) => 178 + (150 * i) / CHARTS)
-  const plan = planTapes({ family, tuning, system: fifths, school })
+  const plan = planTapes({ tuning, system: fifths, marks: marksOfSchool(family, school) })
 
   const ours = () => {
     let sum = 0
     for (const lengthMm of lengths)
-      for (const mark of chartTapes(plan, lengthMm)) {
+      for (const mark of chartTapes(plan, { lengthsMm: [lengthMm], boardLengthMm: family.board.lengthMm })) {
         sum += mark.nearEdgeMm + mark.middleMm + mark.farEdgeMm + mark.widthCents
         for (const string of mark.strings) sum += string.placeMm + string.remainderCents
       }
@@ -43,4 +57,56 @@ export function chartAgainstLoop(): Ratio {
   const [a, b] = [ours(), bare()]
   if (Math.abs(a / b - 1) > 1e-6) throw new Error(`the two sides compute different numbers: ${a} and ${b}`)
   return ratioOf('tape chart / bare loop', ours, bare, 5)
+}
+
+const INSTRUMENTS = 1000
+const MARKS = 7
+const RINGS = 6
+
+/**
+ * A cupboard of instruments: seven marks on four strings of unequal length, pressing reckoned with, corrected by a fit of
+ * six rings, against a bare loop for the ideal places of the same marks alone.
+ */
+export function benchAgainstLoop(): Ratio {
+  const family = familyOf('violin')
+  const { tuning } = family
+  const marks = handMarks(family).slice(0, MARKS)
+  const plan = planTapes({ tuning, system: fifths, marks })
+  const lengths = Array.from({ length: INSTRUMENTS }, (_, i) => 178 + (150 * i) / INSTRUMENTS)
+
+  const ours = () => {
+    let sum = 0
+    for (const length of lengths) {
+      const even: StringBed = {
+        lengthsMm: [length, length + 0.4, length + 0.8, length + 1.2],
+        boardLengthMm: boardFor(family, length).lengthMm,
+        pressing: family.typicalPressing,
+      }
+      const fit = fitRings(
+        plan.slice(0, RINGS).map(({ strings }, i) => {
+          const { cents } = strings[i % 4]!
+          const lengthMm = even.lengthsMm[i % 4]!
+          const placeMm = placeOfCents(lengthMm + 0.6, cents) + 0.2
+          return { lengthMm, cents, placeMm, pressShiftMm: pressShiftMm(even, i % 4, cents) }
+        }),
+      )
+      for (const mark of chartTapes(plan, { ...even, fit }))
+        for (const string of mark.strings) sum += string.placeMm
+    }
+    return sum
+  }
+
+  const cents = plan.map(({ strings }) => strings.map((string) => string.cents))
+  const bare = () => {
+    let sum = 0
+    for (const length of lengths)
+      for (const mark of cents)
+        for (let string = 0; string < 4; string++)
+          sum += (length + 0.4 * string) * (1 - 2 ** (-mark[string]! / 1200))
+    return sum
+  }
+
+  const [a, b] = [ours(), bare()]
+  if (Math.abs(a / b - 1) > 0.02) throw new Error(`the two sides compute different places: ${a} and ${b}`)
+  return ratioOf('cupboard of 1,000 with pressing, lengths and rings / bare loop', ours, bare, 40)
 }

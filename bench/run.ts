@@ -6,13 +6,13 @@ import { openDataDirectory } from '../scripts/database/data-directory'
 import { databasePrograms } from '../scripts/database/programs'
 import { startPrivateServer } from '../scripts/database/private-server'
 import { apiAgainstSql } from './api'
-import { chartAgainstLoop } from './chart'
+import { benchAgainstLoop, chartAgainstLoop } from './chart'
 import type { Ratio } from './ratio'
 
 const path = mkdtempSync(join(tmpdir(), 'jadefell-bench-'))
 const server = await startPrivateServer(openDataDirectory(path), databasePrograms, () => {})
 try {
-  const ratios: Ratio[] = [chartAgainstLoop(), ...(await apiAgainstSql(server.url))]
+  const ratios: Ratio[] = [chartAgainstLoop(), benchAgainstLoop(), ...(await apiAgainstSql(server.url))]
   console.log('| measured | ours, ms | peer, ms | ratio | aim |')
   console.log('|---|---:|---:|---:|---:|')
   for (const { name, oursMs, peerMs, ratio, aim } of ratios)

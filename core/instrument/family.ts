@@ -1,4 +1,5 @@
 import type { Interval, Note } from '../pitch'
+import type { Pressing } from '../stop/pressing'
 
 export type FamilyId = 'violin' | 'viola' | 'cello' | 'bass'
 /** 1 is the index finger, 4 the little finger; 0 is the open string. */
@@ -17,6 +18,15 @@ export interface Size {
 export interface HandShape {
   readonly id: string
   readonly fingers: Partial<Record<Finger, Interval>>
+}
+
+export type FingerFormId = 'low' | 'usual' | 'high' | 'half'
+
+/** A finger in one of its places, and how far that is above the open string in the lowest positions. */
+export interface FingerForm {
+  readonly finger: Finger
+  readonly form: FingerFormId
+  readonly interval: Interval
 }
 
 /** Which tapes a school of teaching lays. */
@@ -51,6 +61,10 @@ export interface BoardShape {
   /** Outer string to outer string. */
   readonly spreadAtNutMm: number
   readonly spreadAtBridgeMm: number
+  /** Round neck and board, close to the nut and where the neck ends. */
+  readonly girthAtNutMm: number
+  readonly girthAtNeckEndMm: number
+  readonly neckMm: number
 }
 
 /** Everything that makes a family what it is. A new family is one such object and a line in `families/index.ts`. */
@@ -64,9 +78,13 @@ export interface Family {
   /** The first is the one a check starts with. */
   readonly shapes: readonly HandShape[]
   readonly defaultShapeId: string
+  /** Every place a tape may mark by name, nearest to the nut first. */
+  readonly forms: readonly FingerForm[]
   readonly schools: readonly TapeSchool[]
   readonly defaultSchoolId: string
   readonly frames: readonly Frame[]
   readonly positions: readonly Position[]
   readonly board: BoardShape
+  /** Heights and strings as one mostly meets them at the full size; smaller sizes in proportion. From memory. */
+  readonly typicalPressing: Pressing
 }

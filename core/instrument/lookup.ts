@@ -1,4 +1,4 @@
-import { transpose, type Note } from '../pitch'
+import { midiNumber, transpose, type Note } from '../pitch'
 import { FAMILIES } from './families'
 import type { Family, FamilyId, Finger, HandShape, Size, TapeSchool } from './family'
 
@@ -28,15 +28,43 @@ export function notesOfShape(open: Note, shape: HandShape): { finger: Finger; no
   })
 }
 
+/** A board in mm, scaled to one instrument. */
+export type BoardMeasures = { readonly [K in keyof Family['board']]: number }
+
 /** The board of an instrument with this string length, in proportion to its family's full size; all values in mm. */
-export function boardFor(family: Family, stringLengthMm: number) {
-  const scale = stringLengthMm / family.board.stringLengthMm
+export function boardFor({ board }: Family, stringLengthMm: number): BoardMeasures {
+  const scale = stringLengthMm / board.stringLengthMm
   return {
     stringLengthMm,
-    lengthMm: family.board.lengthMm * scale,
-    nutWidthMm: family.board.nutWidthMm * scale,
-    endWidthMm: family.board.endWidthMm * scale,
-    spreadAtNutMm: family.board.spreadAtNutMm * scale,
-    spreadAtBridgeMm: family.board.spreadAtBridgeMm * scale,
+    lengthMm: board.lengthMm * scale,
+    nutWidthMm: board.nutWidthMm * scale,
+    endWidthMm: board.endWidthMm * scale,
+    spreadAtNutMm: board.spreadAtNutMm * scale,
+    spreadAtBridgeMm: board.spreadAtBridgeMm * scale,
+    girthAtNutMm: board.girthAtNutMm * scale,
+    girthAtNeckEndMm: board.girthAtNeckEndMm * scale,
+    neckMm: board.neckMm * scale,
   }
+}
+
+export const FEWEST_STRINGS = 4
+export const MOST_STRINGS = 6
+/** Semitones from the lowest to the highest string tuning is good for: a slip of an octave goes beyond. Common practice, no source. */
+const WIDEST_STEP = 12
+
+export type TuningFault =
+  | { readonly code: 'strings_few_or_many'; readonly found: number }
+  | { readonly code: 'strings_out_of_order'; readonly stringIndex: number }
+  | { readonly code: 'strings_far_apart'; readonly stringIndex: number }
+
+/** What is wrong with open strings, lowest first, if anything; `stringIndex` is the higher string of the pair at fault. */
+export function tuningFault(open: readonly Note[]): TuningFault | undefined {
+  if (open.length < FEWEST_STRINGS || open.length > MOST_STRINGS)
+    return { code: 'strings_few_or_many', found: open.length }
+  for (let i = 1; i < open.length; i++) {
+    const step = midiNumber(open[i]!) - midiNumber(open[i - 1]!)
+    if (step <= 0) return { code: 'strings_out_of_order', stringIndex: i }
+    if (step > WIDEST_STEP) return { code: 'strings_far_apart', stringIndex: i }
+  }
+  return undefined
 }

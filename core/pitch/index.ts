@@ -9,8 +9,13 @@ export {
   equal,
   fifths,
   just,
+  scaled,
   centsAboveOpen,
   meterCents,
   frequencyHz,
 } from './system'
 export type { TuningSystem } from './system'
+export { scaleId, readScaleId, SCALE_SIZE } from './scale'
+export type { NamedScale } from './scale'
+export { parseScala, writeScala, scalaCents, SCALA_SIZE_LIMIT } from './scala'
+export type { ScalaScale, ScalaPitch, ScalaFault, ParsedScala } from './scala'

@@ -1,5 +1,6 @@
 import { centsToRatio, PURE_FIFTH_CENTS, SYNTONIC_COMMA_CENTS } from './cents'
 import { diatonicNumber, fifthsNumber, midiNumber, note, noteName, parseNote, type Note } from './note'
+import { readScaleId, scaleDegreeCents, type NamedScale } from './scale'
 
 /**
  * What every tuning system can say of a spelled note. All pitches are in cents above A4, whatever A4 is in Hz:
@@ -56,10 +57,27 @@ export function just(keynote: Note): TuningSystem {
   }
 }
 
-/** The system with this id: `fifths`, `equal`, or `just:` and a keynote as in `just:G` or `just:B♭`. */
+/** Twelve notes of a scale on a keynote, open strings included: what a Scala file asks for. */
+export function scaled(scale: NamedScale): TuningSystem {
+  const keynote = note(`${scale.keynote}4`)
+  const aboveKeynote = (n: Note) => scaleDegreeCents(scale.cents, midiNumber(n) - midiNumber(keynote))
+  const ofA4 = aboveKeynote(A4)
+  return {
+    id: scale.id,
+    centsAboveA4: (n) => aboveKeynote(n) - ofA4,
+    openCentsAboveA4: (n) => aboveKeynote(n) - ofA4,
+  }
+}
+
+/**
+ * The system with this id: `fifths`, `equal`, `just:` and a keynote as in `just:G` or `just:B♭`, or a scale of one's own
+ * as {@link scaleId} writes it.
+ */
 export function tuningSystem(id: string): TuningSystem | undefined {
   if (id === 'fifths') return fifths
   if (id === 'equal') return equal
+  const scale = readScaleId(id)
+  if (scale) return scaled(scale)
   const keynote = id.startsWith('just:') ? parseNote(`${id.slice('just:'.length)}4`) : undefined
   return keynote && just(keynote)
 }

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { CHECK_TAPES_AFTER_DAYS, dueOn } from './index'
+import { dueOn, REMEASURE_AFTER_DAYS } from './index'
 
 it('asks for one thing at a time until there is an instrument and a length', () => {
   expect(dueOn('2026-11-28', { hasInstrument: false })).toEqual([{ code: 'no_instrument' }])
@@ -7,10 +7,14 @@ it('asks for one thing at a time until there is an instrument and a length', () 
 })
 
 it('counts days across a change of clocks, and stays quiet until they are over', () => {
-  const facts = { hasInstrument: true, measuredOn: '2026-10-03', checkedOn: '2026-11-21' }
-  expect(CHECK_TAPES_AFTER_DAYS).toBe(56)
-  expect(dueOn('2026-11-28', { ...facts, tapesLaidOn: '2026-10-03' })).toEqual([])
-  expect(dueOn('2026-11-29', { ...facts, tapesLaidOn: '2026-10-03' })).toEqual([
-    { code: 'check_tapes', days: 57 },
-  ])
+  const facts = { hasInstrument: true, measuredOn: '2026-05-30', checkedOn: '2026-11-21' }
+  expect(REMEASURE_AFTER_DAYS).toBe(182)
+  expect(dueOn('2026-11-28', facts)).toEqual([])
+  expect(dueOn('2026-11-29', facts)).toEqual([{ code: 'remeasure_length', days: 183 }])
+})
+
+it('puts what the tapes ask for before the hand', () => {
+  const facts = { hasInstrument: true, measuredOn: '2026-10-03' }
+  const tapes = [{ code: 'check_tapes', days: 57 }] as const
+  expect(dueOn('2026-11-28', { ...facts, tapes }).map((d) => d.code)).toEqual(['check_tapes', 'first_check'])
 })

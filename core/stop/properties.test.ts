@@ -11,7 +11,7 @@ import {
   MM_PER_UNIT,
 } from '../instrument'
 import { equal, fifths, just, note, transpose, INTERVALS, midiNumber } from '../pitch'
-import { handTargets, tapeChart } from '../tape'
+import { handTargets, chartTapes, markOf, marksOfSchool, planTapes } from '../tape'
 import { centsAtPlace, placeErrorMm, placeOfCents } from './index'
 
 const SEED = { seed: 11, numRuns: 300 }
@@ -83,14 +83,9 @@ describe('tapes and hands of every family, school and system', () => {
         (family, system, n, width) => {
           const school = family.schools[n % family.schools.length]!
           const { stringLengthMm: lengthMm } = family.board
-          const marks = tapeChart({
-            family,
-            tuning: family.tuning,
-            lengthMm,
-            system,
-            school,
-            tapeWidthMm: width,
-          })
+          const plan = planTapes({ tuning: family.tuning, system, marks: marksOfSchool(family, school) })
+          const bed = { lengthsMm: [lengthMm], boardLengthMm: family.board.lengthMm }
+          const marks = chartTapes(plan, bed, { widthMm: width, contact: 'centre' })
           expect(marks).toHaveLength(schoolOf(family, school.id)!.marks.length)
           for (const mark of marks) {
             expect(mark.middleMm - mark.nearEdgeMm).toBeCloseTo(width / 2, 9)
@@ -110,17 +105,16 @@ describe('tapes and hands of every family, school and system', () => {
 
   it('agree between tape and hand where a tape carries one finger on strings in pure fifths', () => {
     for (const family of FAMILY_IDS.map(familyOf))
-      for (const mark of tapeChart({
-        family,
-        tuning: family.tuning,
-        lengthMm: family.board.stringLengthMm,
-        system: fifths,
-        school: family.schools.at(-1)!,
-      }))
+      for (const { finger, shapeId } of family.schools.at(-1)!.marks) {
+        const shape = shapeOf(family, shapeId)!
+        const marks = [markOf(family, shape.fingers[finger]!)]
+        const bed = { lengthsMm: [family.board.stringLengthMm], boardLengthMm: family.board.lengthMm }
+        const [tape] = chartTapes(planTapes({ tuning: family.tuning, system: fifths, marks }), bed)
         for (const open of family.tuning) {
-          const hand = handTargets(family.board.stringLengthMm, open, shapeOf(family, mark.shapeId)!, fifths)
-          expect(hand.find((t) => t.finger === mark.finger)?.placeMm).toBeCloseTo(mark.middleMm, 9)
+          const hand = handTargets(family.board.stringLengthMm, open, shape, fifths)
+          expect(hand.find((t) => t.finger === finger)?.placeMm).toBeCloseTo(tape!.middleMm, 9)
         }
+      }
   })
 
   it('spell a shape without jumping a letter or falling back', () => {

@@ -1,61 +1,79 @@
 import { ratioToCents } from '../pitch'
-import { planTapes, type PlannedMark, type PlannedString, type PlanRequest } from './plan'
+import { centsOnBed, isEven, placeOnBed, stringLengthMm, type StringBed } from '../stop'
+import { straightPlace } from './across'
+import type { MarkSpec } from './marks'
+import type { PlannedMark, PlannedString } from './plan'
 
 /** A thin tape as teachers cut it, mm. Common practice, no source. */
 export const DEFAULT_TAPE_WIDTH_MM = 3
+
+/**
+ * What a finger does on a tape: stand with its middle on the tape's middle, or touch it as a fence. The string is stopped
+ * at the fingertip's bridge side, which is the side that touches: the fence's near edge lies on the place.
+ */
+export type TapeContact = 'centre' | 'touch'
+
+export interface TapeShape {
+  readonly widthMm: number
+  readonly contact: TapeContact
+}
 
 /** What one string asks of a tape: where the note lies, and how far the tape as laid is from it. */
 export interface StringPlace extends PlannedString {
   /** From the nut, mm. */
   readonly placeMm: number
+  /** What a finger on the tape sounds off the note on this string, in cents; sharp is positive. */
+  readonly remainderCents: number
 }
 
 /** One straight tape across all strings. All places in mm from the nut. */
-export interface TapeMark extends Pick<PlannedMark, 'finger' | 'shapeId' | 'worst'> {
+export interface TapeMark extends MarkSpec {
+  /** Where a finger on this tape stops the strings. */
+  readonly stopMm: number
   readonly nearEdgeMm: number
   readonly middleMm: number
   readonly farEdgeMm: number
   /** From near edge to far edge, in cents at this place. */
   readonly widthCents: number
   readonly strings: readonly StringPlace[]
+  /** The string with the largest remainder. */
+  readonly worst: StringPlace
 }
 
 /**
- * Where the tapes of a plan go on strings of `lengthMm` (nut edge to bridge top), each `tapeWidthMm` wide.
+ * Where the tapes of a plan go on a bed of strings.
  *
- * @example chartTapes(planTapes({ family: violin, tuning: violin.tuning, system: fifths, school }), 284.5)
- * // 1st finger 31.6 mm, 3rd finger 71.1 mm
+ * @example chartTapes(planTapes({ tuning, system: fifths, marks }), { lengthsMm: [284.5], boardLengthMm: 234 })
+ * // first finger 31.6 mm, third finger 71.1 mm
  */
 export function chartTapes(
   plan: readonly PlannedMark[],
-  lengthMm: number,
-  tapeWidthMm: number = DEFAULT_TAPE_WIDTH_MM,
+  bed: StringBed,
+  tape: TapeShape = { widthMm: DEFAULT_TAPE_WIDTH_MM, contact: 'centre' },
 ): TapeMark[] {
-  return plan.map(({ finger, shapeId, strings, worst, part }) => {
-    const middleMm = lengthMm * part
-    const nearEdgeMm = middleMm - tapeWidthMm / 2
-    const farEdgeMm = middleMm + tapeWidthMm / 2
-    return {
-      finger,
-      shapeId,
-      nearEdgeMm,
-      middleMm,
-      farEdgeMm,
-      widthCents: ratioToCents((lengthMm - nearEdgeMm) / (lengthMm - farEdgeMm)),
-      strings: strings.map((string) => placeOn(string, lengthMm)),
-      worst,
-    }
+  const lengthMm = stringLengthMm(bed, 0)
+  const even = isEven(bed)
+  return plan.map(({ id, interval, finger, form, strings: planned, middleCents }) => {
+    const stopMm = straightPlace(bed, { strings: planned, middleCents })
+    const middleMm = stopMm + (tape.contact === 'touch' ? tape.widthMm / 2 : 0)
+    const nearEdgeMm = middleMm - tape.widthMm / 2
+    const farEdgeMm = middleMm + tape.widthMm / 2
+    const strings = planned.map((string, i) =>
+      even && string.cents === middleCents
+        ? placed(string, stopMm, 0)
+        : placed(
+            string,
+            placeOnBed(bed, i, string.cents),
+            (even ? middleCents : centsOnBed(bed, i, stopMm)) - string.cents,
+          ),
+    )
+    const worst = strings.reduce((a, b) => (Math.abs(b.remainderCents) > Math.abs(a.remainderCents) ? b : a))
+    const widthCents = ratioToCents((lengthMm - nearEdgeMm) / (lengthMm - farEdgeMm))
+    return { id, interval, finger, form, stopMm, nearEdgeMm, middleMm, farEdgeMm, widthCents, strings, worst }
   })
 }
 
 /** Field by field: a spread here costs more than all the arithmetic, and a page charts at every key. */
-function placeOn({ open, note, cents, remainderCents, part }: PlannedString, lengthMm: number): StringPlace {
-  return { open, note, cents, remainderCents, part, placeMm: lengthMm * part }
-}
-
-/** {@link planTapes} and {@link chartTapes} in one, for a length that is known once. */
-export function tapeChart(
-  request: PlanRequest & { readonly lengthMm: number; readonly tapeWidthMm?: number },
-): TapeMark[] {
-  return chartTapes(planTapes(request), request.lengthMm, request.tapeWidthMm)
+function placed({ open, note, cents }: PlannedString, placeMm: number, remainderCents: number): StringPlace {
+  return { open, note, cents, placeMm, remainderCents }
 }

@@ -1,6 +1,26 @@
+export { markId, markOf, handMarks, marksWithIds, marksOfSchool } from './marks'
+export type { MarkSpec } from './marks'
 export { planTapes } from './plan'
 export type { PlanRequest, PlannedMark, PlannedString } from './plan'
-export { chartTapes, tapeChart, DEFAULT_TAPE_WIDTH_MM } from './chart'
-export type { StringPlace, TapeMark } from './chart'
+export { chartTapes, DEFAULT_TAPE_WIDTH_MM } from './chart'
+export type { StringPlace, TapeMark, TapeShape, TapeContact } from './chart'
+export { straightPlace, askewTape, remaindersAt, ACROSS_TOLERANCE_CENTS } from './across'
+export type { AskewTape, Fit } from './across'
+export { toleranceMm, tapePiece, actsAsFret, TOLERANCES_CENTS, THICK_TAPE_MM } from './tolerance'
+export type { TapePiece } from './tolerance'
+export { markMoves, frameMoves, systemMoves } from './compare'
+export type { MarkMove, FrameMove, SystemMove } from './compare'
+export { tapeLives, tapesNow, tapesDue, lastDayOf, creepMm, hasCrept, daysBetween } from './life'
+export {
+  TAPE_EVENT_KINDS,
+  WHOLE_INSTRUMENT_KINDS,
+  CREEP_MM,
+  CHECK_TAPES_AFTER_DAYS,
+  CHECK_TAPES_WARM_HANDS_AFTER_DAYS,
+  TRY_WITHOUT_AFTER_DAYS,
+} from './life'
+export type { TapeEvent, TapeEventKind, TapeLife, TapeDue, TapeFacts } from './life'
+export { stripPages, stripSvg, PAPERS } from './strip'
+export type { PaperId, StripPage, StripItem, StripMark, StripRequest, StripWords } from './strip'
 export { handTargets } from './targets'
 export type { Target } from './targets'

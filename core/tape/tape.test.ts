@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { familyOf, schoolOf, shapeOf, type FamilyId } from '../instrument'
 import { equal, fifths, just, note, noteName, type TuningSystem } from '../pitch'
-import { handTargets, tapeChart } from './index'
+import { chartTapes, handTargets, marksOfSchool, planTapes } from './index'
 
 function chart(
   familyId: FamilyId,
@@ -13,7 +13,9 @@ function chart(
   const family = familyOf(familyId)
   const school = schoolOf(family, schoolId)
   if (!school) throw new Error(`no school ${schoolId}`)
-  return tapeChart({ family, tuning: family.tuning, lengthMm, system, school, tapeWidthMm })
+  const plan = planTapes({ tuning: family.tuning, system, marks: marksOfSchool(family, school) })
+  const bed = { lengthsMm: [lengthMm], boardLengthMm: 270 }
+  return chartTapes(plan, bed, { widthMm: tapeWidthMm, contact: 'centre' })
 }
 
 describe('a tape chart', () => {

@@ -20,6 +20,12 @@ export const bass: Family = {
     { id: 'half', fingers: { 1: minorSecond, 2: majorSecond, 4: minorThird } },
   ],
   defaultShapeId: 'first',
+  forms: [
+    { finger: 1, form: 'half', interval: minorSecond },
+    { finger: 1, form: 'usual', interval: majorSecond },
+    { finger: 2, form: 'usual', interval: minorThird },
+    { finger: 4, form: 'usual', interval: majorThird },
+  ],
   schools: [
     { id: 'none', marks: [] },
     { id: 'first', marks: tapesOf('first', 1) },
@@ -42,5 +48,9 @@ export const bass: Family = {
     endWidthMm: 86,
     spreadAtNutMm: 31,
     spreadAtBridgeMm: 81,
+    girthAtNutMm: 145,
+    girthAtNeckEndMm: 190,
+    neckMm: 430,
   },
+  typicalPressing: { nutHeightMm: 1, endHeightMm: 9, material: 'steel' },
 }

@@ -26,6 +26,14 @@ export const cello: Family = {
     },
   ],
   defaultShapeId: 'first',
+  forms: [
+    { finger: 1, form: 'low', interval: minorSecond },
+    { finger: 1, form: 'usual', interval: majorSecond },
+    { finger: 2, form: 'usual', interval: minorThird },
+    { finger: 3, form: 'usual', interval: majorThird },
+    { finger: 4, form: 'usual', interval: perfectFourth },
+    { finger: 4, form: 'high', interval: augmentedFourth },
+  ],
   schools: [
     { id: 'none', marks: [] },
     { id: 'first', marks: tapesOf('first', 1) },
@@ -52,5 +60,9 @@ export const cello: Family = {
     endWidthMm: 63,
     spreadAtNutMm: 22,
     spreadAtBridgeMm: 47,
+    girthAtNutMm: 98,
+    girthAtNeckEndMm: 122,
+    neckMm: 280,
   },
+  typicalPressing: { nutHeightMm: 0.7, endHeightMm: 6.5, material: 'steel' },
 }

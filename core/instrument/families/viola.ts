@@ -31,5 +31,9 @@ export const viola: Family = {
     endWidthMm: 46,
     spreadAtNutMm: 17.5,
     spreadAtBridgeMm: 37,
+    girthAtNutMm: 74,
+    girthAtNeckEndMm: 88,
+    neckMm: 150,
   },
+  typicalPressing: { nutHeightMm: 0.5, endHeightMm: 5, material: 'synthetic' },
 }

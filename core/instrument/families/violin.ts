@@ -1,7 +1,17 @@
 import { INTERVALS, note } from '../../pitch'
-import { tapesOf, type Family, type HandShape, type TapeSchool } from '../family'
+import { tapesOf, type Family, type FingerForm, type HandShape, type TapeSchool } from '../family'
 
-const { majorSecond, minorThird, majorThird, perfectFourth, perfectFifth } = INTERVALS
+const {
+  minorSecond,
+  majorSecond,
+  minorThird,
+  majorThird,
+  perfectFourth,
+  augmentedFourth,
+  diminishedFifth,
+  perfectFifth,
+  augmentedFifth,
+} = INTERVALS
 
 /** Violin and viola share the hand: a perfect fourth from 1 to 4 in every position. Common practice, no source. */
 export const upperHand = {
@@ -11,6 +21,17 @@ export const upperHand = {
     { id: 'first_low_2', fingers: { 1: majorSecond, 2: minorThird, 3: perfectFourth, 4: perfectFifth } },
   ] satisfies HandShape[],
   defaultShapeId: 'first',
+  forms: [
+    { finger: 1, form: 'low', interval: minorSecond },
+    { finger: 1, form: 'usual', interval: majorSecond },
+    { finger: 2, form: 'low', interval: minorThird },
+    { finger: 2, form: 'usual', interval: majorThird },
+    { finger: 3, form: 'usual', interval: perfectFourth },
+    { finger: 3, form: 'high', interval: augmentedFourth },
+    { finger: 4, form: 'low', interval: diminishedFifth },
+    { finger: 4, form: 'usual', interval: perfectFifth },
+    { finger: 4, form: 'high', interval: augmentedFifth },
+  ] satisfies FingerForm[],
   schools: [
     { id: 'none', marks: [] },
     { id: 'first', marks: tapesOf('first', 1) },
@@ -49,5 +70,9 @@ export const violin: Family = {
     endWidthMm: 42,
     spreadAtNutMm: 16.5,
     spreadAtBridgeMm: 34,
+    girthAtNutMm: 68,
+    girthAtNeckEndMm: 80,
+    neckMm: 130,
   },
+  typicalPressing: { nutHeightMm: 0.4, endHeightMm: 4, material: 'synthetic' },
 }

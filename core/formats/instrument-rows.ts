@@ -1,0 +1,123 @@
+import {
+  FAMILY_IDS,
+  familyOf,
+  judgeLength,
+  parseLength,
+  sizeOf,
+  tuningFault,
+  type FamilyId,
+} from '../instrument'
+import { noteName, parseNote } from '../pitch'
+
+/** Columns of a table of instruments; the first three must be there. */
+export const INSTRUMENT_COLUMNS = ['label', 'family', 'size', 'length', 'tuning'] as const
+export type InstrumentColumn = (typeof INSTRUMENT_COLUMNS)[number]
+export const REQUIRED_COLUMNS: readonly InstrumentColumn[] = ['label', 'family', 'size']
+
+/** An instrument as a table has it, read. */
+export interface ImportedInstrument {
+  readonly label: string
+  readonly family: FamilyId
+  readonly sizeId: string
+  /** As typed; missing where nobody has measured. */
+  readonly length?: string
+  /** The length does not suit the size; the table is believed, and the row says so. */
+  readonly isDoubtful: boolean
+  /** Note names, lowest first; missing for the family's own tuning. */
+  readonly tuning?: readonly string[]
+}
+
+export type RowFault =
+  | { readonly code: 'label_missing' }
+  | { readonly code: 'label_too_long'; readonly limit: number }
+  | { readonly code: 'label_twice'; readonly firstRow: number }
+  | { readonly code: 'family_unknown'; readonly text: string }
+  | { readonly code: 'size_unknown'; readonly text: string; readonly sizes: readonly string[] }
+  | { readonly code: 'length_unreadable'; readonly text: string }
+  | {
+      readonly code: 'length_impossible'
+      readonly text: string
+      readonly lowMm: number
+      readonly highMm: number
+    }
+  | { readonly code: 'tuning_unreadable'; readonly text: string }
+
+export type ReadRow =
+  | { readonly ok: true; readonly row: number; readonly instrument: ImportedInstrument }
+  | { readonly ok: false; readonly row: number; readonly label: string; readonly faults: readonly RowFault[] }
+
+export const LABEL_LENGTH = 60
+
+/**
+ * Reads the rows of a table of instruments, each a record from column to text; `firstRow` is the number the first has in
+ * its file. Nothing is saved here: faulty rows come back with what is wrong in each cell.
+ */
+export function readInstrumentRows(
+  records: readonly Partial<Record<InstrumentColumn, string>>[],
+  firstRow: number,
+): ReadRow[] {
+  const seen = new Map<string, number>()
+  return records.map((record, index) => readRow(record, firstRow + index, seen))
+}
+
+function readRow(
+  record: Partial<Record<InstrumentColumn, string>>,
+  row: number,
+  seen: Map<string, number>,
+): ReadRow {
+  const cell = (column: InstrumentColumn) => unescaped(record[column] ?? '').trim()
+  const faults: RowFault[] = []
+  const label = cell('label')
+  const earlier = seen.get(label.toLowerCase())
+  if (label === '') faults.push({ code: 'label_missing' })
+  else if (label.length > LABEL_LENGTH) faults.push({ code: 'label_too_long', limit: LABEL_LENGTH })
+  else if (earlier !== undefined) faults.push({ code: 'label_twice', firstRow: earlier })
+  else seen.set(label.toLowerCase(), row)
+
+  const familyText = cell('family').toLowerCase()
+  const familyId = FAMILY_IDS.find((id) => id === familyText)
+  if (!familyId) {
+    faults.push({ code: 'family_unknown', text: cell('family') })
+    return { ok: false, row, label, faults }
+  }
+  const family = familyOf(familyId)
+  const sizeText = cell('size').replace(/\s+/g, ' ')
+  const size = sizeOf(family, sizeText) ?? sizeOf(family, `${sizeText} in`)
+  if (!size) faults.push({ code: 'size_unknown', text: sizeText, sizes: family.sizes.map((s) => s.id) })
+
+  const length = cell('length')
+  let isDoubtful = false
+  if (length !== '') {
+    const parsed = parseLength(length)
+    if (!parsed.ok) faults.push({ code: 'length_unreadable', text: length })
+    else if (size) {
+      const { verdict, lowMm, highMm } = judgeLength(family, size, parsed)
+      if (verdict === 'impossible') faults.push({ code: 'length_impossible', text: length, lowMm, highMm })
+      isDoubtful = verdict === 'doubtful'
+    }
+  }
+  const tuningText = cell('tuning')
+  const tuning = tuningText === '' ? [] : tuningText.split(/[\s;]+/).map(parseNote)
+  const notes = tuning.flatMap((n) => (n ? [n] : []))
+  if (tuning.length > 0 && (notes.length < tuning.length || tuningFault(notes)))
+    faults.push({ code: 'tuning_unreadable', text: tuningText })
+
+  if (faults.length > 0 || !size) return { ok: false, row, label, faults }
+  return {
+    ok: true,
+    row,
+    instrument: {
+      label,
+      family: familyId,
+      sizeId: size.id,
+      isDoubtful,
+      ...(length === '' ? {} : { length }),
+      ...(notes.length === 0 ? {} : { tuning: notes.map((n) => noteName(n)) }),
+    },
+  }
+}
+
+/** A cell that was kept from being a formula by an apostrophe comes back without it. */
+function unescaped(text: string): string {
+  return /^'[=+\-@\t\r]/.test(text) ? text.slice(1) : text
+}

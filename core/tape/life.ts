@@ -1,0 +1,146 @@
+/** What can happen to a tape, or to the instrument under it. `crept` is a check that found the tape elsewhere. */
+export const TAPE_EVENT_KINDS = [
+  'laid',
+  'checked',
+  'crept',
+  'moved',
+  'replaced',
+  'removed',
+  'faded',
+  'trial',
+  'bridge_changed',
+] as const
+export type TapeEventKind = (typeof TAPE_EVENT_KINDS)[number]
+
+/** Kinds that concern the whole instrument and name no tape. */
+export const WHOLE_INSTRUMENT_KINDS: readonly TapeEventKind[] = ['trial', 'bridge_changed']
+
+export interface TapeEvent {
+  readonly kind: TapeEventKind
+  /** Missing on what concerns the whole instrument. */
+  readonly markId: string | null
+  /** Where the tape's middle lies now, mm; missing on a removal. */
+  readonly placeMm: number | null
+  /** ISO date. */
+  readonly on: string
+}
+
+/** One tape from the day it was laid to the day it came off; a replacement is a new tape. */
+export interface TapeLife {
+  readonly markId: string
+  readonly laidOn: string
+  /** Where it was laid, or moved to last. */
+  readonly laidMm: number
+  /** Where it was seen last. */
+  readonly placeMm: number
+  readonly seenOn: string
+  readonly endedOn: string | null
+  readonly endedBy: 'removed' | 'faded' | 'replaced' | null
+  readonly seen: readonly { readonly on: string; readonly placeMm: number; readonly kind: TapeEventKind }[]
+}
+
+/** A tape is read to about half a millimetre; less is no creep. Common practice, no source. */
+export const CREEP_MM = 0.5
+
+/** How far a tape has wandered since it was laid or moved; positive is towards the bridge. */
+export function creepMm({ laidMm, placeMm }: Pick<TapeLife, 'laidMm' | 'placeMm'>): number {
+  return placeMm - laidMm
+}
+
+export function hasCrept(life: Pick<TapeLife, 'laidMm' | 'placeMm'>): boolean {
+  return Math.abs(creepMm(life)) > CREEP_MM
+}
+
+/** Every tape an instrument ever had, in the order in which they were laid. Events in order of time. */
+export function tapeLives(events: readonly TapeEvent[]): TapeLife[] {
+  const lives: TapeLife[] = []
+  const open = new Map<string, number>()
+  for (const { kind, markId, placeMm, on } of events) {
+    if (markId === null) continue
+    const at = open.get(markId)
+    const life = at === undefined ? undefined : lives[at]
+    if (kind === 'removed' || kind === 'faded') {
+      if (at !== undefined && life) lives[at] = { ...life, endedOn: on, endedBy: kind }
+      open.delete(markId)
+      continue
+    }
+    if (placeMm === null) continue
+    const seen = { on, placeMm, kind }
+    if (life && at !== undefined && kind !== 'laid' && kind !== 'replaced') {
+      const laidMm = kind === 'moved' ? placeMm : life.laidMm
+      lives[at] = { ...life, laidMm, placeMm, seenOn: on, seen: [...life.seen, seen] }
+      continue
+    }
+    // A tape that is laid where one lies takes its place; one that is first heard of in a check was there before.
+    if (life && at !== undefined) lives[at] = { ...life, endedOn: on, endedBy: 'replaced' }
+    open.set(markId, lives.length)
+    lives.push({
+      markId,
+      laidOn: on,
+      laidMm: placeMm,
+      placeMm,
+      seenOn: on,
+      endedOn: null,
+      endedBy: null,
+      seen: [seen],
+    })
+  }
+  return lives
+}
+
+/** The tapes that lie on the instrument, nearest to the nut first. */
+export function tapesNow(events: readonly TapeEvent[]): TapeLife[] {
+  return tapeLives(events)
+    .filter((life) => life.endedOn === null)
+    .sort((a, b) => a.placeMm - b.placeMm)
+}
+
+/** The last day on which something of this kind happened. */
+export function lastDayOf(kind: TapeEventKind, events: readonly TapeEvent[]): string | undefined {
+  return events.findLast((event) => event.kind === kind)?.on
+}
+
+export type TapeDue =
+  | { readonly code: 'remeasure_after_bridge'; readonly changedOn: string }
+  | { readonly code: 'tape_crept'; readonly markId: string; readonly byMm: number }
+  | { readonly code: 'check_tapes'; readonly days: number }
+  | { readonly code: 'try_without'; readonly days: number }
+
+export interface TapeFacts {
+  readonly tapes: readonly Pick<TapeLife, 'markId' | 'laidOn' | 'seenOn' | 'laidMm' | 'placeMm'>[]
+  readonly warmHands: boolean
+  readonly measuredOn: string | undefined
+  readonly bridgeChangedOn: string | undefined
+  readonly triedWithoutOn: string | undefined
+}
+
+/** A tape is looked at every eight weeks; under warm hands every three. Common practice, no source. */
+export const CHECK_TAPES_AFTER_DAYS = 56
+export const CHECK_TAPES_WARM_HANDS_AFTER_DAYS = 21
+/** Tapes are there to be outgrown: after five months play without and compare. Common practice, no source. */
+export const TRY_WITHOUT_AFTER_DAYS = 150
+
+/** What an instrument's tapes ask for on the day `today` (ISO date), most pressing first. */
+export function tapesDue(today: string, facts: TapeFacts): TapeDue[] {
+  const due: TapeDue[] = []
+  const { bridgeChangedOn, measuredOn } = facts
+  if (bridgeChangedOn !== undefined && (measuredOn === undefined || measuredOn < bridgeChangedOn))
+    due.push({ code: 'remeasure_after_bridge', changedOn: bridgeChangedOn })
+  for (const tape of facts.tapes)
+    if (hasCrept(tape)) due.push({ code: 'tape_crept', markId: tape.markId, byMm: creepMm(tape) })
+  const [first] = facts.tapes
+  if (!first) return due
+  const oldestLook = facts.tapes.reduce((a, b) => (b.seenOn < a.seenOn ? b : a)).seenOn
+  const unseen = daysBetween(oldestLook, today)
+  const patience = facts.warmHands ? CHECK_TAPES_WARM_HANDS_AFTER_DAYS : CHECK_TAPES_AFTER_DAYS
+  if (unseen > patience) due.push({ code: 'check_tapes', days: unseen })
+  const laidOn = facts.tapes.reduce((a, b) => (b.laidOn < a.laidOn ? b : a)).laidOn
+  const since = [laidOn, facts.triedWithoutOn ?? laidOn].reduce((a, b) => (a > b ? a : b))
+  const days = daysBetween(since, today)
+  if (days > TRY_WITHOUT_AFTER_DAYS) due.push({ code: 'try_without', days })
+  return due
+}
+
+export function daysBetween(earlier: string, later: string): number {
+  return Math.round((Date.parse(later) - Date.parse(earlier)) / 86_400_000)
+}
