@@ -22,10 +22,14 @@ export function line(what: string, max: number = NAME_LENGTH) {
     .refine((text) => !/\p{Cc}/u.test(text), { error: `Keep ${what} to one line of text.` })
 }
 
+/** Long enough for twelve cents and a name. */
+const SYSTEM_LENGTH = 400
+
 export const SystemId = z
   .string()
+  .max(SYSTEM_LENGTH)
   .refine((id) => tuningSystem(id) !== undefined, {
-    error: 'Choose fifths, equal, or just on a keynote as in just:G.',
+    error: 'Choose fifths, equal, just on a keynote as in just:G, or a scale of twelve notes.',
   })
   .meta({ examples: ['fifths', 'equal', 'just:G'] })
 

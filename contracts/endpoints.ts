@@ -2,17 +2,26 @@ import { z } from 'zod'
 import { Check, CheckDraft } from './checks'
 import { Id } from './common'
 import {
+  Imported,
   Instrument,
   InstrumentChange,
   InstrumentDraft,
+  InstrumentImport,
   Measurement,
   MeasurementDraft,
-  TapeSet,
-  TapeSetDraft,
 } from './instruments'
 import type { ProblemCode } from './problems'
 import type { RouteName } from './routes'
 import { Credentials, Session } from './session'
+import {
+  RingFind,
+  RingFindChange,
+  RingFindDraft,
+  TapeEvent,
+  TapeEventDraft,
+  TapeSet,
+  TapeSetDraft,
+} from './tapes'
 import { LoanDraft, Student, StudentChange, StudentDraft } from './students'
 
 /** What one route takes and gives. */
@@ -31,6 +40,8 @@ export interface Endpoint {
 
 const studentParams = z.object({ studentId: Id })
 const instrumentParams = z.object({ instrumentId: Id })
+const eventParams = z.object({ eventId: Id })
+const findParams = z.object({ findId: Id })
 const checkParams = z.object({ checkId: Id })
 const Done = z.null()
 
@@ -99,6 +110,12 @@ export const ENDPOINTS = {
     body: InstrumentDraft,
     response: Instrument,
   },
+  'instruments.import': {
+    summary: 'Add the rows of a table, all or none of them',
+    creates: true,
+    body: InstrumentImport,
+    response: Imported,
+  },
   'instruments.read': { summary: 'One instrument', params: instrumentParams, response: Instrument },
   'instruments.update': {
     summary: 'Change an instrument',
@@ -133,6 +150,40 @@ export const ENDPOINTS = {
     response: Instrument,
     problems: ['instrument_not_measured'],
   },
+  'tapeEvents.list': {
+    summary: 'All that happened to an instrument’s tapes, in order of time',
+    params: instrumentParams,
+    response: z.array(TapeEvent),
+  },
+  'tapeEvents.create': {
+    summary: 'Log what happened to a tape; a check that finds it elsewhere is logged as crept',
+    creates: true,
+    params: instrumentParams,
+    body: TapeEventDraft,
+    response: Instrument,
+  },
+  'tapeEvents.remove': { summary: 'Take an entry out of the log', params: eventParams, response: Instrument },
+  'tapeEvents.restore': { summary: 'Undo taking an entry out', params: eventParams, response: Instrument },
+  'ringFinds.list': {
+    summary: 'Places found by ring on an instrument, in order of time',
+    params: instrumentParams,
+    response: z.array(RingFind),
+  },
+  'ringFinds.create': {
+    summary: 'Keep a place found by ring',
+    creates: true,
+    params: instrumentParams,
+    body: RingFindDraft,
+    response: RingFind,
+  },
+  'ringFinds.update': {
+    summary: 'Stand by a place that was questioned, or no longer',
+    params: findParams,
+    body: RingFindChange,
+    response: RingFind,
+  },
+  'ringFinds.remove': { summary: 'Take a found place out', params: findParams, response: Done },
+  'ringFinds.restore': { summary: 'Undo taking a found place out', params: findParams, response: RingFind },
 } as const satisfies Record<RouteName, Endpoint>
 
 type Part<K extends RouteName, P extends 'params' | 'query' | 'body'> =

@@ -3,6 +3,7 @@ import type * as checks from './checks'
 import type * as instruments from './instruments'
 import type * as session from './session'
 import type * as students from './students'
+import type * as tapes from './tapes'
 
 export { ROUTES, API_BASE, UNVERSIONED_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER, type RouteName } from './routes'
 export { PROBLEMS, type Problem, type ProblemCode, type FieldProblem } from './problems'
@@ -15,8 +16,15 @@ export type StudentChange = z.input<typeof students.StudentChange>
 export type Lesson = z.output<typeof students.Lesson>
 export type Instrument = z.output<typeof instruments.Instrument>
 export type Measurement = z.output<typeof instruments.Measurement>
-export type TapeSet = z.output<typeof instruments.TapeSet>
-export type TapeSetDraft = z.output<typeof instruments.TapeSetDraft>
+export type MeasurementDraft = z.input<typeof instruments.MeasurementDraft>
+export type PressingChoice = z.output<typeof instruments.PressingChoice>
+export type TapeNow = z.output<typeof instruments.TapeNow>
+export type TapeSet = z.output<typeof tapes.TapeSet>
+export type TapeSetDraft = z.input<typeof tapes.TapeSetDraft>
+export type TapeEvent = z.output<typeof tapes.TapeEvent>
+export type TapeEventDraft = z.input<typeof tapes.TapeEventDraft>
+export type RingFind = z.output<typeof tapes.RingFind>
+export type RingFindDraft = z.input<typeof tapes.RingFindDraft>
 export type Check = z.output<typeof checks.Check>
 export type CheckDraft = z.input<typeof checks.CheckDraft>
 export type CheckSummary = z.output<typeof checks.CheckSummary>

@@ -1,11 +1,20 @@
 import { z } from 'zod'
-import { Family, FingerNumber, Id, Instant, IsoDate, line, NoteText, SystemId, Version } from './common'
+import { FEWEST_STRINGS, HIGHEST_STRING_MM, IMPORT_BATCH, MOST_STRINGS, STRING_MATERIALS } from '#core'
+import { Family, Id, Instant, IsoDate, line, NoteText, Version } from './common'
+import { TapeSet } from './tapes'
+
+export const MEASURE_METHODS = ['bridge', 'harmonic', 'strings'] as const
 
 export const Measurement = z
   .object({
     id: Id,
     instrumentId: Id,
+    /** For all strings; the mean where each was measured. */
     lengthMm: z.number(),
+    /** Lowest string first, where each was measured. */
+    stringLengthsMm: z.array(z.number()).nullable(),
+    /** From nut to bridge, twice the distance to the octave harmonic, or string by string. */
+    method: z.enum(MEASURE_METHODS),
     /** As the teacher wrote it: `12 7/8 in`. */
     typed: z.string(),
     measuredOn: IsoDate,
@@ -14,56 +23,70 @@ export const Measurement = z
   })
   .meta({ id: 'Measurement' })
 
+const LengthText = z.string().max(40, { error: 'Type one length, as in 328 or 12 7/8 in.' })
+
 export const MeasurementDraft = z
   .object({
-    /** `328`, `32.8 cm` or `12 7/8 in`; a bare number is in mm. */
-    length: z.string().max(40, { error: 'Type one length, as in 328 or 12 7/8 in.' }),
+    /** `328`, `32.8 cm` or `12 7/8 in`; a bare number is in mm. With `harmonic`, the distance to the octave harmonic. */
+    length: LengthText.default(''),
+    method: z.enum(['bridge', 'harmonic']).default('bridge'),
+    /** One length a string, lowest first, in place of `length`. */
+    strings: z.array(LengthText).min(FEWEST_STRINGS).max(MOST_STRINGS).optional(),
     measuredOn: IsoDate,
     /** Keep a length that does not suit the size, after measuring twice. Not for one that no instrument has. */
     keepAnyway: z.boolean().default(false),
   })
   .meta({ id: 'MeasurementDraft', examples: [{ length: '285', measuredOn: '2026-11-28', keepAnyway: true }] })
 
-export const TapeWidth = z
-  .number({ error: 'Give the width of the tape in mm.' })
-  .min(0.5, { error: 'Give a tape of 0.5 to 12 mm.' })
-  .max(12, { error: 'Give a tape of 0.5 to 12 mm.' })
+const height = z
+  .number({ error: 'Give the height in mm.' })
+  .min(0, { error: 'A string does not lie under the board: give 0 mm or more.' })
+  .max(HIGHEST_STRING_MM, { error: `No string stands higher than ${HIGHEST_STRING_MM} mm over its board.` })
 
-export const TapeSet = z
+/** Whether pressing is reckoned with, and from what. */
+export const PressingChoice = z
   .object({
-    id: Id,
-    instrumentId: Id,
-    schoolId: z.string(),
-    system: SystemId,
-    lengthMm: z.number(),
-    tapeWidthMm: z.number(),
-    marks: z.array(z.object({ finger: FingerNumber, shapeId: z.string(), middleMm: z.number() })),
-    laidOn: IsoDate,
-    by: z.string(),
+    mode: z.enum(['off', 'typical', 'measured']),
+    nutHeightMm: height,
+    endHeightMm: height,
+    material: z.enum(STRING_MATERIALS),
   })
-  .meta({ id: 'TapeSet' })
-
-export const TapeSetDraft = z
-  .object({ schoolId: z.string().max(40), system: SystemId, tapeWidthMm: TapeWidth, laidOn: IsoDate })
-  .meta({
-    id: 'TapeSetDraft',
-    examples: [{ schoolId: 'first_and_third', system: 'fifths', tapeWidthMm: 3, laidOn: '2026-11-28' }],
-  })
+  .meta({ id: 'PressingChoice' })
 
 const editable = {
   label: line('the instrument’s number or name', 60),
   family: Family,
   sizeId: z.string().max(20),
-  tuning: z.array(NoteText).min(3).max(6),
+  tuning: z.array(NoteText).min(FEWEST_STRINGS).max(MOST_STRINGS),
 }
+const care = {
+  pressing: PressingChoice.nullable(),
+  /** Its player's hands melt the glue: tapes are looked at sooner. */
+  warmHands: z.boolean(),
+}
+
+/** A tape that lies on the instrument. */
+export const TapeNow = z
+  .object({
+    markId: z.string(),
+    laidMm: z.number(),
+    placeMm: z.number(),
+    laidOn: IsoDate,
+    seenOn: IsoDate,
+  })
+  .meta({ id: 'TapeNow' })
 
 export const Instrument = z
   .object({
     id: Id,
     version: Version,
     ...editable,
+    ...care,
     measurement: Measurement.nullable(),
     tapeSet: TapeSet.nullable(),
+    tapes: z.array(TapeNow),
+    bridgeChangedOn: IsoDate.nullable(),
+    triedWithoutOn: IsoDate.nullable(),
     holder: z.object({ studentId: Id, name: z.string() }).nullable(),
   })
   .meta({ id: 'Instrument' })
@@ -74,5 +97,38 @@ export const InstrumentDraft = z
 
 export const InstrumentChange = z
   .object({ version: Version })
-  .extend(z.object(editable).omit({ family: true }).partial().shape)
+  .extend(
+    z
+      .object({ ...editable, ...care })
+      .omit({ family: true })
+      .partial().shape,
+  )
   .meta({ id: 'InstrumentChange', examples: [{ version: 1, sizeId: '3/4' }] })
+
+export const InstrumentImport = z
+  .object({
+    measuredOn: IsoDate,
+    rows: z
+      .array(
+        z.object({
+          label: editable.label,
+          family: Family,
+          sizeId: editable.sizeId,
+          length: LengthText.optional(),
+          tuning: editable.tuning.optional(),
+        }),
+      )
+      .min(1)
+      .max(IMPORT_BATCH),
+  })
+  .meta({
+    id: 'InstrumentImport',
+    examples: [
+      {
+        measuredOn: '2026-11-28',
+        rows: [{ label: 'no. 21', family: 'violin', sizeId: '1/2', length: '284.5' }],
+      },
+    ],
+  })
+
+export const Imported = z.object({ count: z.int() }).meta({ id: 'Imported' })

@@ -18,12 +18,22 @@ export const ROUTES = {
   'checks.restore': ['POST', '/checks/:checkId/restore'],
   'instruments.list': ['GET', '/instruments'],
   'instruments.create': ['POST', '/instruments'],
+  'instruments.import': ['POST', '/instruments/import'],
   'instruments.read': ['GET', '/instruments/:instrumentId'],
   'instruments.update': ['PATCH', '/instruments/:instrumentId'],
   'measurements.list': ['GET', '/instruments/:instrumentId/measurements'],
   'measurements.create': ['POST', '/instruments/:instrumentId/measurements'],
   'tapeSets.list': ['GET', '/instruments/:instrumentId/tape-sets'],
   'tapeSets.create': ['POST', '/instruments/:instrumentId/tape-sets'],
+  'tapeEvents.list': ['GET', '/instruments/:instrumentId/tape-events'],
+  'tapeEvents.create': ['POST', '/instruments/:instrumentId/tape-events'],
+  'tapeEvents.remove': ['DELETE', '/tape-events/:eventId'],
+  'tapeEvents.restore': ['POST', '/tape-events/:eventId/restore'],
+  'ringFinds.list': ['GET', '/instruments/:instrumentId/ring-finds'],
+  'ringFinds.create': ['POST', '/instruments/:instrumentId/ring-finds'],
+  'ringFinds.update': ['PATCH', '/ring-finds/:findId'],
+  'ringFinds.remove': ['DELETE', '/ring-finds/:findId'],
+  'ringFinds.restore': ['POST', '/ring-finds/:findId/restore'],
 } as const satisfies Record<string, readonly ['GET' | 'POST' | 'PATCH' | 'DELETE', string]>
 
 export type RouteName = keyof typeof ROUTES

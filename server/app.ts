@@ -11,6 +11,7 @@ import { instrumentRoutes } from './features/instruments/routes'
 import { sessionRepository } from './features/session/repository'
 import { sessionRoutes } from './features/session/routes'
 import { sessionService } from './features/session/service'
+import { tapeRoutes } from './features/tapes/routes'
 import { studentRoutes } from './features/students/routes'
 import type { Handlers } from './http/call'
 import { errorHandler, notFound, routeOf } from './http/errors'
@@ -44,6 +45,7 @@ export function createApp(deps: AppDeps): Express {
     ...sessionRoutes(sessions),
     ...studentRoutes,
     ...instrumentRoutes,
+    ...tapeRoutes,
     ...checkRoutes,
   }
   const routerDeps = {

@@ -23,6 +23,8 @@ const row = (label: string) => ({
   family: 'violin',
   sizeId: '4/4',
   tuning: ['G3', 'D4', 'A4', 'E5'],
+  pressing: { mode: 'off' },
+  warmHands: true,
   createdAt: new Date('2026-11-28T09:00:00.123Z'),
 })
 
@@ -32,6 +34,7 @@ describe('the store of a studio', () => {
     await store.insert(store.models.instrument, [instrument])
     expect(await store.one(store.models.instrument, { id: instrument.id })).toEqual({
       ...instrument,
+      warmHands: 1,
       studioId: client.studioId,
     })
   })

@@ -2,7 +2,7 @@ import type { Express } from 'express'
 import { QueryTypes } from 'sequelize'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { v7 as uuid } from 'uuid'
-import { ROUTES, type Check, type Endpoint, type RouteName } from '#contracts'
+import { ROUTES, type Check, type Endpoint, type RingFind, type RouteName, type TapeEvent } from '#contracts'
 import { ENDPOINTS } from '#contracts/endpoints'
 import { checkDraft, startHarness, type Client, type Harness } from './testing/harness'
 
@@ -44,7 +44,21 @@ beforeAll(async () => {
     tapeWidthMm: 3,
     laidOn: '2026-11-28',
   })
-  ids = { studentId: student.id, instrumentId: instrument.id, checkId: check.id }
+  const [event] = await theirs.make<TapeEvent[]>('GET', `/instruments/${instrument.id}/tape-events`)
+  const find = await theirs.make<RingFind>('POST', `/instruments/${instrument.id}/ring-finds`, {
+    string: 'D4',
+    note: 'E4',
+    system: 'fifths',
+    placeMm: 32.1,
+    foundOn: '2026-11-28',
+  })
+  ids = {
+    studentId: student.id,
+    instrumentId: instrument.id,
+    checkId: check.id,
+    eventId: event?.id ?? '',
+    findId: find.id,
+  }
 })
 afterAll(() => harness.close())
 

@@ -47,6 +47,8 @@ export type ReadRow =
   | { readonly ok: false; readonly row: number; readonly label: string; readonly faults: readonly RowFault[] }
 
 export const LABEL_LENGTH = 60
+/** Rows sent to be saved in one go; a long table goes in several. */
+export const IMPORT_BATCH = 250
 
 /**
  * Reads the rows of a table of instruments, each a record from column to text; `firstRow` is the number the first has in

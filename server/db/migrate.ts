@@ -1,8 +1,9 @@
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import * as firstSlice from './migrations/0001-first-slice'
+import * as tapeBench from './migrations/0002-tape-bench'
 
-const MIGRATIONS = { '0001-first-slice': firstSlice }
+const MIGRATIONS = { '0001-first-slice': firstSlice, '0002-tape-bench': tapeBench }
 
 /** Brings the schema up to date; returns the names of the migrations that ran. Safe to call from several servers in turn. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {

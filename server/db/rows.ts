@@ -1,4 +1,4 @@
-/** Rows as the database keeps them. Dates without a time are ISO strings; instants are `Date`s in UTC. */
+/** Rows as the database keeps them. Dates without a time are ISO strings; instants are `Date`s in UTC; flags are read as 0 or 1. */
 
 export interface StudioRow {
   id: string
@@ -48,6 +48,8 @@ export interface InstrumentRow {
   family: string
   sizeId: string
   tuning: string[]
+  pressing: unknown
+  warmHands: boolean
   createdAt: Date
 }
 
@@ -67,6 +69,8 @@ export interface MeasurementRow {
   userId: string
   lengthMm: number
   typed: string
+  method: string
+  stringLengthsMm: number[] | null
   measuredOn: string
   recordedAt: Date
 }
@@ -80,9 +84,41 @@ export interface TapeSetRow {
   system: string
   lengthMm: number
   tapeWidthMm: number
-  marks: { finger: number; shapeId: string; middleMm: number }[]
+  /** As laid; the log of tape events says what became of them. */
+  marks: { markId: string; placeMm: number }[]
   laidOn: string
   recordedAt: Date
+}
+
+export interface TapeEventRow {
+  id: string
+  studioId: string
+  instrumentId: string
+  userId: string
+  kind: string
+  markId: string | null
+  placeMm: number | null
+  onDate: string
+  reason: string
+  recordedAt: Date
+  removedAt: Date | null
+}
+
+export interface RingFindRow {
+  id: string
+  studioId: string
+  instrumentId: string
+  userId: string
+  string: string
+  note: string
+  system: string
+  /** Of the note above its open string, in the system it was found in. */
+  cents: number
+  placeMm: number
+  isTrusted: boolean
+  foundOn: string
+  recordedAt: Date
+  removedAt: Date | null
 }
 
 export interface CheckRow {

@@ -1,4 +1,4 @@
-import { NO_FAULTS, type FamilyId, type PlayerFaults } from '#core'
+import { NO_FAULTS, type FamilyId, type PlayerFaults, type TapeEventKind } from '#core'
 
 /** An instrument of the invented cupboard. */
 export interface DemoInstrument {
@@ -11,6 +11,19 @@ export interface DemoInstrument {
   readonly keepAnyway?: boolean
   readonly school?: string
   readonly tapesLaidWeeksAgo?: number
+  readonly warmHands?: boolean
+  /** What became of its tapes, oldest first; `byMm` is how far from where the tape was laid. */
+  readonly events?: readonly DemoEvent[]
+  /** Places found by ring, on the day the tapes were laid; `byMm` is how far from the computed place. */
+  readonly finds?: readonly { readonly string: string; readonly note: string; readonly byMm: number }[]
+}
+
+export interface DemoEvent {
+  readonly weeksAgo: number
+  readonly kind: TapeEventKind
+  readonly markId?: string
+  readonly byMm?: number
+  readonly reason?: string
 }
 
 /** An invented student: the hand as it was when the term began, and how much of its faults is left by now. */
@@ -50,14 +63,50 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
     length: '286',
     school: 'first_and_third',
     tapesLaidWeeksAgo: 5,
+    events: [{ weeksAgo: 1, kind: 'bridge_changed', reason: 'Bridge fell when the strings were changed.' }],
   },
   {
     label: 'no. 7',
     family: 'violin',
     sizeId: '1/2',
     length: '284.5',
-    school: 'first_and_third',
-    tapesLaidWeeksAgo: 6,
+    school: 'every',
+    tapesLaidWeeksAgo: 34,
+    warmHands: true,
+    finds: [
+      { string: 'D4', note: 'E4', byMm: 0.5 },
+      { string: 'G3', note: 'A3', byMm: 0.3 },
+      { string: 'A4', note: 'D5', byMm: 0.7 },
+      { string: 'D4', note: 'A4', byMm: 4.1 },
+    ],
+    events: [
+      { weeksAgo: 28, kind: 'checked', markId: '1.2', byMm: 0.1 },
+      {
+        weeksAgo: 24,
+        kind: 'crept',
+        markId: '3.5',
+        byMm: 1.4,
+        reason: 'Warm hands after the ferry pageant.',
+      },
+      {
+        weeksAgo: 24,
+        kind: 'moved',
+        markId: '3.5',
+        byMm: 0.1,
+        reason: 'Pushed back and rung against open G.',
+      },
+      { weeksAgo: 19, kind: 'faded', markId: '4.7', reason: 'Fourth finger finds its unison.' },
+      { weeksAgo: 15, kind: 'faded', markId: '2.4', reason: 'One fewer this term.' },
+      { weeksAgo: 12, kind: 'replaced', markId: '1.2', byMm: 0, reason: 'Came off in the cold.' },
+      { weeksAgo: 8, kind: 'trial', reason: 'Lantern Round without looking: 1 in tune, 3 flat.' },
+      {
+        weeksAgo: 2,
+        kind: 'crept',
+        markId: '3.5',
+        byMm: 1.2,
+        reason: 'Third tape towards the bridge again.',
+      },
+    ],
   },
   { label: 'no. 8', family: 'violin', sizeId: '3/4', length: '308', school: 'first', tapesLaidWeeksAgo: 9 },
   { label: 'no. 9', family: 'violin', sizeId: '3/4' },

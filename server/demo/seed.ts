@@ -1,8 +1,11 @@
 import {
+  centsAboveOpen,
   familyOf,
+  fifths,
   handTargets,
   note,
   parseLength,
+  placeOfCents,
   playHand,
   seededSource,
   shapeOf,
@@ -17,6 +20,7 @@ import { StudioStore } from '../db/studio-store'
 import { checkService } from '../features/checks/service'
 import { instrumentService } from '../features/instruments/service'
 import { addStudio } from '../features/session/accounts'
+import { tapeService } from '../features/tapes/service'
 import { studentService } from '../features/students/service'
 import type { Call } from '../http/call'
 import { DEMO_INSTRUMENTS, DEMO_STUDENTS, type DemoInstrument, type DemoStudent } from './roster'
@@ -61,20 +65,52 @@ type WeeksAgo = (weeks: number) => Date
 
 async function addInstrument(demo: DemoInstrument, callAt: CallAt, weeksAgo: WeeksAgo): Promise<string> {
   const { label, family, sizeId, length, school } = demo
-  const service = instrumentService(callAt(weeksAgo(13)))
-  const { id } = await service.create({ label, family, sizeId })
+  const start = Math.max(13, (demo.tapesLaidWeeksAgo ?? 0) + 1)
+  const service = instrumentService(callAt(weeksAgo(start)))
+  const { id, version } = await service.create({ label, family, sizeId })
+  if (demo.warmHands) await service.update(id, { version, warmHands: true })
   if (length === undefined) return id
-  await service.measure(id, { length, measuredOn: dayOf(weeksAgo(13)), keepAnyway: false })
-  if (school !== undefined) {
-    const laidOn = weeksAgo(demo.tapesLaidWeeksAgo ?? 6)
-    await instrumentService(callAt(laidOn)).layTapes(id, {
-      schoolId: school,
-      system: DEFAULT_SYSTEM_ID,
-      tapeWidthMm: 3,
-      laidOn: dayOf(laidOn),
+  const measuredOn = dayOf(weeksAgo(start))
+  await service.measure(id, { length, method: 'bridge', measuredOn, keepAnyway: false })
+  // A term later the length is measured again, as it should be.
+  if (start > 20)
+    await instrumentService(callAt(weeksAgo(10))).measure(id, {
+      length,
+      method: 'bridge',
+      measuredOn: dayOf(weeksAgo(10)),
+      keepAnyway: false,
     })
-  }
+  if (school !== undefined) await layTapes(id, demo, callAt, weeksAgo)
   return id
+}
+
+async function layTapes(id: string, demo: DemoInstrument, callAt: CallAt, weeksAgo: WeeksAgo): Promise<void> {
+  const laidOn = weeksAgo(demo.tapesLaidWeeksAgo ?? 6)
+  const tapes = tapeService(callAt(laidOn))
+  const { tapes: laid } = await tapes.lay(id, {
+    schoolId: demo.school ?? '',
+    system: DEFAULT_SYSTEM_ID,
+    tapeWidthMm: 3,
+    laidOn: dayOf(laidOn),
+    reason: '',
+  })
+  for (const { string, note: stopped, byMm } of demo.finds ?? []) {
+    const cents = centsAboveOpen(fifths, note(string), note(stopped))
+    const placeMm = Number((placeOfCents(lengthOf(demo), cents) + byMm).toFixed(1))
+    await tapes.find(id, { string, note: stopped, system: 'fifths', placeMm, foundOn: dayOf(laidOn) })
+  }
+  for (const { weeksAgo: weeks, kind, markId = null, byMm, reason = '' } of demo.events ?? []) {
+    const tape = laid.find((t) => t.markId === markId)
+    const placeMm = tape && byMm !== undefined ? Number((tape.placeMm + byMm).toFixed(1)) : null
+    const on = weeksAgo(weeks)
+    await tapeService(callAt(on)).log(id, { kind, markId, placeMm, on: dayOf(on), reason })
+  }
+}
+
+function lengthOf({ label, length = '' }: DemoInstrument): number {
+  const parsed = parseLength(length)
+  if (!parsed.ok) throw new Error(`the demo instrument ${label} has no length`)
+  return parsed.lengthMm
 }
 
 async function addStudent(
@@ -117,13 +153,13 @@ async function addStudent(
 /** What a meter shows while the simulated player goes through the hand shape twice. */
 function play(demo: DemoStudent, string: string, faults: PlayerFaults, source: RandomSource): Reading[] {
   const instrument = DEMO_INSTRUMENTS.find((i) => i.label === demo.instrument)
-  const length = parseLength(instrument?.length ?? '')
   const shape = shapeOf(familyOf(demo.family), demo.shapeId)
   const system = tuningSystem(DEFAULT_SYSTEM_ID)
-  if (!length.ok || !shape || !system)
+  if (!instrument || !shape || !system)
     throw new Error(`the demo student ${demo.name} has no hand to play with`)
-  const targets = handTargets(length.lengthMm, note(string), shape, system)
-  return playHand(source, length.lengthMm, targets, faults, 2).map(({ finger, cents }) => ({
+  const lengthMm = lengthOf(instrument)
+  const targets = handTargets(lengthMm, note(string), shape, system)
+  return playHand(source, lengthMm, targets, faults, 2).map(({ finger, cents }) => ({
     finger,
     shownCents: Math.round(cents + (targets.find((t) => t.finger === finger)?.meterCents ?? 0)),
   }))

@@ -1,6 +1,6 @@
-import type { FamilyId, Finger } from '#core'
-import type { Instrument, Measurement, TapeSet } from '#contracts'
-import type { MeasurementRow, TapeSetRow } from '../../db/rows'
+import { lastDayOf, tapesNow, type FamilyId, type TapeEvent as LoggedEvent, type TapeEventKind } from '#core'
+import type { Instrument, Measurement, PressingChoice, TapeSet } from '#contracts'
+import type { MeasurementRow, TapeEventRow, TapeSetRow } from '../../db/rows'
 import type { InstrumentFacts } from './repository'
 
 export type TeacherNames = ReadonlyMap<string, string>
@@ -10,6 +10,8 @@ export function measurementDto(row: MeasurementRow, names: TeacherNames): Measur
     id: row.id,
     instrumentId: row.instrumentId,
     lengthMm: row.lengthMm,
+    stringLengthsMm: row.stringLengthsMm,
+    method: row.method as Measurement['method'],
     typed: row.typed,
     measuredOn: row.measuredOn,
     by: names.get(row.userId) ?? '',
@@ -25,11 +27,6 @@ export function tapeSetDto(row: TapeSetRow, names: TeacherNames): TapeSet {
     system: row.system,
     lengthMm: row.lengthMm,
     tapeWidthMm: row.tapeWidthMm,
-    marks: row.marks.map(({ finger, shapeId, middleMm }) => ({
-      finger: finger as Finger,
-      shapeId,
-      middleMm,
-    })),
     laidOn: row.laidOn,
     by: names.get(row.userId) ?? '',
   }
@@ -37,6 +34,7 @@ export function tapeSetDto(row: TapeSetRow, names: TeacherNames): TapeSet {
 
 export function instrumentDto(facts: InstrumentFacts, names: TeacherNames): Instrument {
   const { instrument, measurement, tapeSet, holder } = facts
+  const events = facts.events.map(loggedEvent)
   return {
     id: instrument.id,
     version: instrument.version,
@@ -44,8 +42,24 @@ export function instrumentDto(facts: InstrumentFacts, names: TeacherNames): Inst
     family: instrument.family as FamilyId,
     sizeId: instrument.sizeId,
     tuning: instrument.tuning,
+    pressing: instrument.pressing as PressingChoice | null,
+    warmHands: Boolean(instrument.warmHands),
     measurement: measurement ? measurementDto(measurement, names) : null,
     tapeSet: tapeSet ? tapeSetDto(tapeSet, names) : null,
+    tapes: tapesNow(events).map(({ markId, laidMm, placeMm, laidOn, seenOn }) => ({
+      markId,
+      laidMm,
+      placeMm,
+      laidOn,
+      seenOn,
+    })),
+    bridgeChangedOn: lastDayOf('bridge_changed', events) ?? null,
+    triedWithoutOn: lastDayOf('trial', events) ?? null,
     holder: holder ? { studentId: holder.id, name: holder.name } : null,
   }
+}
+
+/** An entry of the log as the core reads it. */
+export function loggedEvent({ kind, markId, placeMm, onDate }: TapeEventRow): LoggedEvent {
+  return { kind: kind as TapeEventKind, markId, placeMm, on: onDate }
 }

@@ -8,17 +8,17 @@ type Name =
   | 'instruments.update'
   | 'measurements.list'
   | 'measurements.create'
+  | 'instruments.import'
   | 'tapeSets.list'
-  | 'tapeSets.create'
 
 export const instrumentRoutes: Pick<Handlers, Name> = {
   'instruments.list': (call) => instrumentService(call).list(),
   'instruments.create': (call, { body }) => instrumentService(call).create(body),
+  'instruments.import': (call, { body }) => instrumentService(call).importRows(body),
   'instruments.read': (call, { params }) => instrumentService(call).read(params.instrumentId),
   'instruments.update': (call, { params, body }) => instrumentService(call).update(params.instrumentId, body),
   'measurements.list': (call, { params }) => instrumentService(call).measurements(params.instrumentId),
   'measurements.create': (call, { params, body }) =>
     instrumentService(call).measure(params.instrumentId, body),
   'tapeSets.list': (call, { params }) => instrumentService(call).tapeSets(params.instrumentId),
-  'tapeSets.create': (call, { params, body }) => instrumentService(call).layTapes(params.instrumentId, body),
 }

@@ -1,0 +1,270 @@
+import { v7 as uuid } from 'uuid'
+import {
+  boardFor,
+  centsAboveOpen,
+  chartTapes,
+  familyOf,
+  hasCrept,
+  handMarks,
+  marksOfSchool,
+  midiNumber,
+  noteName,
+  parseNote,
+  planTapes,
+  schoolOf,
+  tapesNow,
+  tuningSystem,
+  type FamilyId,
+  type TapeEventKind,
+} from '#core'
+import type { HandlerInput, Instrument, RingFind, TapeEvent } from '#contracts'
+import type { RingFindRow, TapeEventRow } from '../../db/rows'
+import type { Call } from '../../http/call'
+import { fieldProblem, ProblemError } from '../../http/problem-error'
+import { loggedEvent, type TeacherNames } from '../instruments/dto'
+import { instrumentRepository, type InstrumentFacts } from '../instruments/repository'
+import { instrumentService, tuningOf } from '../instruments/service'
+import { tapeRepository } from './repository'
+
+/** Stopped notes further up than this are no ring of a low position: a slip of the string or the octave. */
+const HIGHEST_FIND_SEMITONES = 24
+
+/** Laying tapes, what becomes of them, and the places found by ring. */
+export function tapeService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) {
+  const { store, signedIn, now } = call
+  const instruments = instrumentRepository(store)
+  const tapes = tapeRepository(store)
+  const userId = signedIn.session.user.id
+  const read = (instrumentId: string) => instrumentService(call).read(instrumentId)
+
+  async function existing(id: string): Promise<InstrumentFacts> {
+    const facts = await instruments.factsOf(id)
+    if (!facts) throw new ProblemError('not_found')
+    return facts
+  }
+
+  function eventRow(
+    instrumentId: string,
+    values: Pick<TapeEventRow, 'kind' | 'markId' | 'placeMm' | 'onDate' | 'reason'>,
+  ): Omit<TapeEventRow, 'studioId'> {
+    return { id: uuid(), instrumentId, userId, recordedAt: now, removedAt: null, ...values }
+  }
+
+  async function existingFind(id: string): Promise<RingFindRow> {
+    const row = await tapes.findWith(id)
+    if (!row) throw new ProblemError('not_found')
+    return row
+  }
+
+  async function findNow(id: string): Promise<RingFind> {
+    return findDto(await existingFind(id), await instruments.teacherNames())
+  }
+
+  return {
+    /** Lays a set of tapes: what lies at the same mark is replaced, in the log too. */
+    async lay(instrumentId: string, draft: HandlerInput<'tapeSets.create'>['body']): Promise<Instrument> {
+      const facts = await existing(instrumentId)
+      const { marks, reason, ...settings } = draft
+      const lengthMm = facts.measurement?.lengthMm
+      if (lengthMm === undefined)
+        throw new ProblemError('instrument_not_measured', {
+          detail: 'Measure the string from nut to bridge first.',
+        })
+      const laid = marks ? byHand(facts, lengthMm, marks) : bySchool(facts, lengthMm, settings)
+      const lying = new Set(tapesNow(facts.events.map(loggedEvent)).map((tape) => tape.markId))
+      await tapes.addTapeSet({
+        id: uuid(),
+        instrumentId,
+        userId,
+        ...settings,
+        lengthMm,
+        marks: laid,
+        recordedAt: now,
+      })
+      await tapes.addEvents(
+        laid.map(({ markId, placeMm }) =>
+          eventRow(instrumentId, {
+            kind: lying.has(markId) ? 'replaced' : 'laid',
+            markId,
+            placeMm,
+            onDate: draft.laidOn,
+            reason,
+          }),
+        ),
+      )
+      return read(instrumentId)
+    },
+
+    async events(instrumentId: string): Promise<TapeEvent[]> {
+      await existing(instrumentId)
+      const names = await instruments.teacherNames()
+      return (await tapes.events(instrumentId)).map((row) => eventDto(row, names))
+    },
+
+    async log(instrumentId: string, draft: HandlerInput<'tapeEvents.create'>['body']): Promise<Instrument> {
+      const facts = await existing(instrumentId)
+      const { markId, placeMm } = draft
+      if (markId !== null) insistOnMark(facts, markId, 'markId')
+      if (placeMm !== null) insistOnPlace(facts.measurement?.lengthMm, placeMm, 'placeMm')
+      const tape = tapesNow(facts.events.map(loggedEvent)).find((t) => t.markId === markId)
+      if (!tape && (draft.kind === 'removed' || draft.kind === 'faded' || draft.kind === 'moved'))
+        throw fieldProblem('markId', 'No such tape lies on this instrument: log it as laid first.')
+      const crept = draft.kind === 'checked' && tape && placeMm !== null && hasCrept({ ...tape, placeMm })
+      await tapes.addEvents([
+        eventRow(instrumentId, {
+          kind: crept ? 'crept' : draft.kind,
+          markId,
+          placeMm,
+          onDate: draft.on,
+          reason: draft.reason,
+        }),
+      ])
+      return read(instrumentId)
+    },
+
+    async setEventRemoved(id: string, isRemoved: boolean): Promise<Instrument> {
+      const row = await tapes.event(id)
+      if (!row) throw new ProblemError('not_found')
+      await tapes.changeEvent(id, { removedAt: isRemoved ? now : null })
+      return read(row.instrumentId)
+    },
+
+    async finds(instrumentId: string): Promise<RingFind[]> {
+      await existing(instrumentId)
+      const names = await instruments.teacherNames()
+      return (await tapes.finds(instrumentId)).map((row) => findDto(row, names))
+    },
+
+    async find(instrumentId: string, draft: HandlerInput<'ringFinds.create'>['body']): Promise<RingFind> {
+      const facts = await existing(instrumentId)
+      const open = parseNote(draft.string)
+      const stopped = parseNote(draft.note)
+      const system = tuningSystem(draft.system)
+      if (!open || !stopped || !system) throw new Error('the contract let a note or a system through')
+      const string = noteName(open)
+      if (!facts.instrument.tuning.includes(string))
+        throw fieldProblem(
+          'string',
+          `This instrument has the strings ${facts.instrument.tuning.join(' ')}: choose one of them.`,
+        )
+      const semitones = midiNumber(stopped) - midiNumber(open)
+      if (semitones < 1 || semitones > HIGHEST_FIND_SEMITONES)
+        throw fieldProblem(
+          'note',
+          `${noteName(stopped)} is not stopped on the ${string} string: look at the string and the octave.`,
+        )
+      insistOnPlace(facts.measurement?.lengthMm, draft.placeMm, 'placeMm')
+      const id = uuid()
+      await tapes.addFind({
+        id,
+        instrumentId,
+        userId,
+        string,
+        note: noteName(stopped),
+        system: draft.system,
+        cents: centsAboveOpen(system, open, stopped),
+        placeMm: draft.placeMm,
+        isTrusted: false,
+        foundOn: draft.foundOn,
+        recordedAt: now,
+        removedAt: null,
+      })
+      return findNow(id)
+    },
+
+    async trustFind(id: string, isTrusted: boolean): Promise<RingFind> {
+      await existingFind(id)
+      await tapes.changeFind(id, { isTrusted })
+      return findNow(id)
+    },
+
+    async setFindRemoved(id: string, isRemoved: boolean): Promise<RingFind> {
+      await existingFind(id)
+      await tapes.changeFind(id, { removedAt: isRemoved ? now : null })
+      return findNow(id)
+    },
+  }
+}
+
+interface LaidMark {
+  readonly markId: string
+  readonly placeMm: number
+}
+
+function byHand({ instrument }: InstrumentFacts, lengthMm: number, marks: readonly LaidMark[]): LaidMark[] {
+  for (const [i, { markId, placeMm }] of marks.entries()) {
+    insistOnMark({ instrument }, markId, `marks.${i}.markId`)
+    insistOnPlace(lengthMm, placeMm, `marks.${i}.placeMm`)
+    if (marks.findIndex((m) => m.markId === markId) !== i)
+      throw fieldProblem(`marks.${i}.markId`, 'Two tapes have the same place: name each once.')
+  }
+  return [...marks]
+}
+
+function bySchool(
+  { instrument, measurement }: InstrumentFacts,
+  lengthMm: number,
+  { schoolId, system: systemId, tapeWidthMm }: { schoolId: string; system: string; tapeWidthMm: number },
+): LaidMark[] {
+  const family = familyOf(instrument.family as FamilyId)
+  const school = schoolOf(family, schoolId)
+  const system = tuningSystem(systemId)
+  if (!school || !system) throw fieldProblem('schoolId', `Choose one of the ${family.id}’s tape schools.`)
+  const plan = planTapes({
+    tuning: tuningOf(instrument.tuning),
+    system,
+    marks: marksOfSchool(family, school),
+  })
+  const bed = {
+    lengthsMm: measurement?.stringLengthsMm ?? [lengthMm],
+    boardLengthMm: boardFor(family, lengthMm).lengthMm,
+  }
+  return chartTapes(plan, bed, { widthMm: tapeWidthMm, contact: 'centre' }).map(({ id, middleMm }) => ({
+    markId: id,
+    placeMm: middleMm,
+  }))
+}
+
+function insistOnMark(
+  { instrument }: Pick<InstrumentFacts, 'instrument'>,
+  markId: string,
+  path: string,
+): void {
+  const family = familyOf(instrument.family as FamilyId)
+  if (!handMarks(family).some((mark) => mark.id === markId))
+    throw fieldProblem(path, `The ${family.id} has no mark ${markId}: choose one up to the octave.`)
+}
+
+function insistOnPlace(lengthMm: number | undefined, placeMm: number, path: string): void {
+  if (lengthMm !== undefined && placeMm >= lengthMm)
+    throw fieldProblem(path, `The string is ${lengthMm.toFixed(1)} mm long: a place lies before its end.`)
+}
+
+function eventDto(row: TapeEventRow, names: TeacherNames): TapeEvent {
+  return {
+    id: row.id,
+    instrumentId: row.instrumentId,
+    kind: row.kind as TapeEventKind,
+    markId: row.markId,
+    placeMm: row.placeMm,
+    on: row.onDate,
+    reason: row.reason,
+    by: names.get(row.userId) ?? '',
+    recordedAt: row.recordedAt.toISOString(),
+  }
+}
+
+function findDto(row: RingFindRow, names: TeacherNames): RingFind {
+  return {
+    id: row.id,
+    instrumentId: row.instrumentId,
+    string: row.string,
+    note: row.note,
+    system: row.system,
+    cents: row.cents,
+    placeMm: row.placeMm,
+    isTrusted: Boolean(row.isTrusted),
+    foundOn: row.foundOn,
+    by: names.get(row.userId) ?? '',
+  }
+}

@@ -1,0 +1,200 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { scaleId } from '#core'
+import type { Instrument, RingFind, TapeEvent } from '#contracts'
+import { startHarness, type Client, type Harness } from './testing/harness'
+
+let harness: Harness
+let client: Client
+let path: string
+beforeAll(async () => (harness = await startHarness()))
+afterAll(() => harness.close())
+beforeEach(async () => {
+  client = await harness.studio('Tape Studio')
+  path = `/instruments/${(await client.player('Pia Weir')).instrument.id}`
+})
+
+const LAID = { schoolId: 'first_and_third', system: 'fifths', tapeWidthMm: 3, laidOn: '2026-11-28' }
+const kinds = async () =>
+  (await client.make<TapeEvent[]>('GET', `${path}/tape-events`)).map((e) =>
+    `${e.kind} ${e.markId ?? ''}`.trim(),
+  )
+const log = (body: object) =>
+  client.make<Instrument>('POST', `${path}/tape-events`, { on: '2026-11-28', ...body })
+
+describe('laying tapes', () => {
+  it('remembers every tape where a ninth and a quarter of the string are (Helmholtz)', async () => {
+    const { tapes } = await client.make<Instrument>('POST', `${path}/tape-sets`, LAID)
+    expect(tapes.map((t) => [t.markId, Number(t.placeMm.toFixed(2))])).toEqual([
+      ['1.2', 31.61],
+      ['3.5', 71.13],
+    ])
+    expect(await kinds()).toEqual(['laid 1.2', 'laid 3.5'])
+  })
+
+  it('keeps what was found at the instrument instead, and calls a tape on a taped place a replacement', async () => {
+    await client.make('POST', `${path}/tape-sets`, LAID)
+    const marks = [
+      { markId: '1.2', placeMm: 32.2 },
+      { markId: '2.3', placeMm: 46 },
+    ]
+    const { tapes } = await client.make<Instrument>('POST', `${path}/tape-sets`, {
+      ...LAID,
+      schoolId: 'by_hand',
+      marks,
+    })
+    expect(tapes.map((t) => t.placeMm.toFixed(1))).toEqual(['32.2', '46.0', '71.1'])
+    expect(await kinds()).toEqual(['laid 1.2', 'laid 3.5', 'replaced 1.2', 'laid 2.3'])
+  })
+
+  it('refuses a mark that the family has not, one named twice, and a place beyond the string', async () => {
+    const fieldOf = async (marks: object[]) => {
+      const reply = await client.send('POST', `${path}/tape-sets`, { ...LAID, marks })
+      return [reply.status, reply.problem.fields?.[0]?.path]
+    }
+    expect(await fieldOf([{ markId: '9.9', placeMm: 40 }])).toEqual([422, 'marks.0.markId'])
+    expect(await fieldOf([{ markId: '1.2', placeMm: 300 }])).toEqual([422, 'marks.0.placeMm'])
+    expect(await fieldOf([{ markId: '1.2', placeMm: -4 }])).toEqual([422, 'marks.0.placeMm'])
+    const twice = [
+      { markId: '1.2', placeMm: 31 },
+      { markId: '1.2', placeMm: 32 },
+    ]
+    expect(await fieldOf(twice)).toEqual([422, 'marks.1.markId'])
+    expect(await kinds()).toEqual([])
+  })
+
+  it('takes a scale of one’s own as the system', async () => {
+    const system = scaleId(
+      'twelve alike',
+      'D',
+      Array.from({ length: 12 }, (_, i) => 100 * (i + 1)),
+    )
+    const { tapeSet, tapes } = await client.make<Instrument>('POST', `${path}/tape-sets`, { ...LAID, system })
+    expect(tapeSet?.system).toBe(system)
+    expect(tapes[0]?.placeMm).toBeCloseTo(284.5 * (1 - 2 ** (-2 / 12)), 6)
+    const faulty = await client.send('POST', `${path}/tape-sets`, { ...LAID, system: 'scale:D:x:1,2' })
+    expect(faulty.problem.fields?.[0]?.path).toBe('system')
+  })
+})
+
+describe('the log of an instrument’s tapes', () => {
+  it('sees a check half a millimetre off as creep, and the tape where it was seen', async () => {
+    await client.make('POST', `${path}/tape-sets`, LAID)
+    await log({ kind: 'checked', markId: '1.2', placeMm: 31.9 })
+    const { tapes } = await log({ kind: 'checked', markId: '3.5', placeMm: 72.4 })
+    expect((await kinds()).slice(2)).toEqual(['checked 1.2', 'crept 3.5'])
+    expect(tapes.map((t) => t.placeMm)).toEqual([31.9, 72.4])
+    expect(tapes[1]?.laidMm).toBeCloseTo(71.125, 3)
+  })
+
+  it('tells fading, trials and a changed bridge, each with who and why, and takes an entry back', async () => {
+    await client.make('POST', `${path}/tape-sets`, LAID)
+    await log({ kind: 'faded', markId: '3.5', reason: 'ready' })
+    await log({ kind: 'trial' })
+    const now = await log({ kind: 'bridge_changed' })
+    expect(now).toMatchObject({ bridgeChangedOn: '2026-11-28', triedWithoutOn: '2026-11-28' })
+    expect(now.tapes.map((t) => t.markId)).toEqual(['1.2'])
+    const events = await client.make<TapeEvent[]>('GET', `${path}/tape-events`)
+    const faded = events.find((e) => e.kind === 'faded')
+    expect(faded).toMatchObject({ reason: 'ready', by: 'Teacher of Tape Studio' })
+    expect((await client.make<Instrument>('DELETE', `/tape-events/${faded?.id}`)).tapes).toHaveLength(2)
+    expect((await client.make<Instrument>('POST', `/tape-events/${faded?.id}/restore`)).tapes).toHaveLength(1)
+  })
+
+  it('refuses to move or remove a tape that is not there, and an entry that names none', async () => {
+    const field = async (body: object) =>
+      (await client.send('POST', `${path}/tape-events`, { on: '2026-11-28', ...body })).problem.fields?.[0]
+        ?.path
+    expect(await field({ kind: 'removed', markId: '1.2' })).toBe('markId')
+    expect(await field({ kind: 'checked', markId: '1.2' })).toBe('placeMm')
+    expect(await field({ kind: 'laid', placeMm: 30 })).toBe('markId')
+    expect(await field({ kind: 'trial', markId: '1.2' })).toBe('markId')
+  })
+})
+
+describe('places found by ring', () => {
+  const find = { string: 'D4', note: 'E4', system: 'fifths', placeMm: 32.4, foundOn: '2026-11-28' }
+
+  it('are kept with their pitch, stood by, taken out and put back', async () => {
+    const made = await client.make<RingFind>('POST', `${path}/ring-finds`, find)
+    expect(made.cents).toBeCloseTo(203.91, 2) // 9:8, published
+    expect(await client.make('PATCH', `/ring-finds/${made.id}`, { isTrusted: true })).toMatchObject({
+      isTrusted: true,
+    })
+    await client.make('DELETE', `/ring-finds/${made.id}`)
+    expect(await client.make('GET', `${path}/ring-finds`)).toEqual([])
+    await client.make('POST', `/ring-finds/${made.id}/restore`)
+    expect(await client.make<RingFind[]>('GET', `${path}/ring-finds`)).toHaveLength(1)
+  })
+
+  it('on a string the instrument has not, or below it, are refused', async () => {
+    const field = async (body: object) =>
+      (await client.send('POST', `${path}/ring-finds`, { ...find, ...body })).problem.fields?.[0]?.path
+    expect(await field({ string: 'C3' })).toBe('string')
+    expect(await field({ string: 'A4' })).toBe('note')
+    expect(await field({ placeMm: 500 })).toBe('placeMm')
+  })
+})
+
+describe('lengths', () => {
+  const measure = (body: object) =>
+    client.send('POST', `${path}/measurements`, { measuredOn: '2026-11-28', ...body })
+
+  it('may be given string by string, or to the octave harmonic', async () => {
+    const strings = await measure({ strings: ['285.5', '285', '284.5', '28.4 cm'] })
+    expect(strings.body).toMatchObject({
+      measurement: { lengthMm: 284.75, stringLengthsMm: [285.5, 285, 284.5, 284], method: 'strings' },
+    })
+    const harmonic = await measure({ length: '142.4', method: 'harmonic' })
+    expect(harmonic.body).toMatchObject({ measurement: { lengthMm: 284.8, stringLengthsMm: null } })
+  })
+
+  it('of 300 and 600 on one instrument are not believed, nor three for four strings', async () => {
+    expect((await measure({ strings: ['300', '600', '300', '300'] })).problem.fields?.[0]?.path).toBe(
+      'strings',
+    )
+    expect((await measure({ strings: ['284', '284', '284'] })).status).toBe(422)
+    const doubtful = await measure({ strings: ['284', '284', '284', '296'] })
+    expect(doubtful.problem).toMatchObject({ code: 'length_doubtful', fields: [{ path: 'strings.3' }] })
+  })
+
+  it('come with heights that a board can have', async () => {
+    const { version } = await client.make<Instrument>('GET', path)
+    const pressing = { mode: 'measured', nutHeightMm: 0.4, endHeightMm: 4, material: 'gut' }
+    const negative = { version, pressing: { ...pressing, nutHeightMm: -1 } }
+    expect((await client.send('PATCH', path, negative)).problem.fields?.[0]?.path).toBe(
+      'pressing.nutHeightMm',
+    )
+    expect(await client.make('PATCH', path, { version, pressing })).toMatchObject({ pressing })
+  })
+})
+
+describe('a table of instruments', () => {
+  const row = (label: string, more = {}) => ({
+    label,
+    family: 'violin',
+    sizeId: '1/2',
+    length: '284.5',
+    ...more,
+  })
+  const send = (rows: object[], key?: string) =>
+    client.send('POST', '/instruments/import', { measuredOn: '2026-11-28', rows }, key ? { key } : {})
+
+  it('comes in whole, once, however often it is sent', async () => {
+    const rows = [row('a'), row('b', { length: '300' }), row('c', { length: undefined })]
+    expect((await send(rows, 'the-same-table')).body).toEqual({ count: 3 })
+    expect((await send(rows, 'the-same-table')).body).toEqual({ count: 3 })
+    const all = await client.make<Instrument[]>('GET', '/instruments')
+    expect(all.map((i) => [i.label, i.measurement?.lengthMm])).toEqual([
+      ['a', 284.5],
+      ['b', 300],
+      ['c', undefined],
+      ['the violin of Pia Weir', 284.5],
+    ])
+  })
+
+  it('with one impossible row comes in not at all, and says which', async () => {
+    const reply = await send([row('a'), row('b', { length: '2845' })])
+    expect(reply.problem).toMatchObject({ code: 'length_impossible', fields: [{ path: 'rows.1.length' }] })
+    expect(await client.make<Instrument[]>('GET', '/instruments')).toHaveLength(1)
+  })
+})
