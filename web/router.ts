@@ -7,6 +7,7 @@ export const ROOMS = [
   { name: 'students', title: 'Students', path: '/students' },
   { name: 'tapes', title: 'Tapes', path: '/tapes' },
   { name: 'check', title: 'Check', path: '/check' },
+  { name: 'instruments', title: 'Instruments', path: '/instruments' },
 ] as const
 
 export const router = createRouter({
@@ -27,6 +28,16 @@ export const router = createRouter({
       props: true,
     },
     { path: '/tapes', name: 'tapes', component: () => import('./pages/TapesPage.vue') },
+    { path: '/tapes/lay', name: 'lay', component: () => import('./pages/LayPage.vue') },
+    { path: '/tapes/compare', name: 'compare', component: () => import('./pages/ComparePage.vue') },
+    { path: '/instruments', name: 'instruments', component: () => import('./pages/InstrumentsPage.vue') },
+    { path: '/instruments/import', name: 'import', component: () => import('./pages/ImportPage.vue') },
+    {
+      path: '/instruments/:instrumentId',
+      name: 'instrument',
+      component: () => import('./pages/InstrumentPage.vue'),
+      props: true,
+    },
     { path: '/check', name: 'check', component: () => import('./pages/CheckPage.vue') },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./pages/NowherePage.vue') },
   ],

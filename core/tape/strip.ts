@@ -72,6 +72,7 @@ const STRIP_WIDTH_MM = 34
 const OVERLAP_MM = 12
 const HAIRLINE_MM = 0.1
 const PROOF_MM = 100
+const PROOF_ACROSS_MM = 80
 
 /**
  * The strip that is laid against the strings, at 1:1: ruled in mm from the nut, every tape with both edges and its middle,
@@ -107,7 +108,7 @@ export function stripPages(request: StripRequest): StripPage[] {
   })
 }
 
-const NOTES_X_MM = 106
+const NOTES_X_MM = 114
 const NOTES_Y_MM = 160
 const PROOF_Y_MM = 40
 
@@ -196,18 +197,18 @@ function tape(mark: StripMark, fromMm: number, toMm: number, y: (placeMm: number
   ]
 }
 
-/** 100 mm along the strip, and 100 mm across it: a printer can stretch the one and not the other. */
+/** 100 mm along the strip, and 80 mm across it: a printer can stretch the one and not the other. */
 function proof(words: string, widthMm: number): StripItem[] {
   const x = widthMm - MARGIN_MM - PROOF_MM / 2 - 20
   const [top, bottom] = [PROOF_Y_MM, PROOF_Y_MM + PROOF_MM]
-  const left = widthMm - MARGIN_MM - PROOF_MM
+  const left = widthMm - MARGIN_MM - PROOF_ACROSS_MM
   const across = bottom + 10
   return [
     rule(x, top, x, bottom, 0.2),
     ...[top, bottom].map((y) => rule(x - 4, y, x + 4, y, HAIRLINE_MM)),
     label(x + 4, (top + bottom) / 2, 3.4, words),
-    rule(left, across, left + PROOF_MM, across, 0.2),
-    ...[left, left + PROOF_MM].map((at) => rule(at, across - 3, at, across + 3, HAIRLINE_MM)),
+    rule(left, across, left + PROOF_ACROSS_MM, across, 0.2),
+    ...[left, left + PROOF_ACROSS_MM].map((at) => rule(at, across - 3, at, across + 3, HAIRLINE_MM)),
   ]
 }
 

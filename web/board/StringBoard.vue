@@ -39,6 +39,7 @@
       <svg aria-hidden="true" :viewBox="`0 0 ${width} ${height}`" :width="width" :height="height">
         <BoardWood :scale="scale" :is-flipped="isFlipped" />
         <BoardTapes :scale="scale" :tapes="tapes" :show-places="showPlaces" />
+        <BoardGhosts v-if="ghosts.length > 0" :scale="scale" :tapes="ghosts" />
         <BoardStrings
           :scale="scale"
           :instrument="instrument"
@@ -83,6 +84,7 @@ import {
   type BoardTarget,
   type Zoom,
 } from './board'
+import BoardGhosts from './BoardGhosts.vue'
 import BoardLandings from './BoardLandings.vue'
 import BoardRuler from './BoardRuler.vue'
 import BoardStrings from './BoardStrings.vue'
@@ -101,6 +103,7 @@ const NEAR_MM = 0.05
 const {
   instrument,
   tapes = [],
+  ghosts = [],
   targets = [],
   landings = [],
   activeString = undefined,
@@ -111,6 +114,8 @@ const {
   instrument: BoardInstrument
   label: string
   tapes?: readonly BoardTape[]
+  /** Tapes of another instrument, for comparison. */
+  ghosts?: readonly BoardTape[]
   targets?: readonly BoardTarget[]
   landings?: readonly BoardLanding[]
   activeString?: number | undefined
@@ -132,6 +137,7 @@ const lastPlaceMm = computed(() =>
     0,
     ...targets.map((t) => t.placeMm),
     ...tapes.map((t) => t.farEdgeMm),
+    ...ghosts.map((t) => t.farEdgeMm),
     ...landings.map((l) => l.meanMm),
   ),
 )

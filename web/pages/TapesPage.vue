@@ -2,26 +2,35 @@
   <header class="page-head">
     <h1>Tapes</h1>
     <p class="whose">
-      <template v-if="student && instrument">
-        <RouterLink :to="{ name: 'student', params: { studentId: student.id } }">{{
-          student.name
+      <template v-if="store.student && store.instrument">
+        <RouterLink :to="{ name: 'student', params: { studentId: store.student.id } }">{{
+          store.student.name
         }}</RouterLink>
-        · {{ instrumentKind(instrument.family, instrument.sizeId) }}, {{ instrument.label }}
+        · {{ instrumentKind(store.instrument.family, store.instrument.sizeId) }},
+        <RouterLink :to="{ name: 'instrument', params: { instrumentId: store.instrument.id } }">{{
+          store.instrument.label
+        }}</RouterLink>
+      </template>
+      <template v-else-if="store.instrument">
+        <RouterLink :to="{ name: 'instrument', params: { instrumentId: store.instrument.id } }">{{
+          store.instrument.label
+        }}</RouterLink>
+        · {{ instrumentKind(store.instrument.family, store.instrument.sizeId) }}
       </template>
       <template v-else>Any instrument; nothing is saved without one</template>
     </p>
     <div class="actions">
-      <ElButton v-if="student" @click="lesson.end()">Without a student</ElButton>
-      <ElButton v-if="instrument" :disabled="bench.isTypical.value || isMeasured" @click="keepLength(false)">
+      <ElButton v-if="store.student || store.instrument" @click="store.clear()">Bare bench</ElButton>
+      <ElButton
+        v-if="store.instrument"
+        :disabled="bench.isTypical.value || keep.isMeasured.value"
+        @click="keep.keepLength(false)"
+      >
         Keep the length<kbd class="on-button">⏎</kbd>
       </ElButton>
-      <ElButton
-        v-if="instrument"
-        type="primary"
-        :disabled="!isMeasured || bench.marks.value.length === 0"
-        @click="logLaid"
-      >
-        Log as laid
+      <ElButton :disabled="!canLay" @click="isPrinting = true">Print<kbd class="on-button">P</kbd></ElButton>
+      <ElButton type="primary" :disabled="!canLay" @click="router.push({ name: 'lay' })">
+        Lay them<kbd class="on-button">Y</kbd>
       </ElButton>
     </div>
   </header>
@@ -35,98 +44,129 @@
     />
   </section>
   <div class="below">
-    <section class="card settings" aria-label="Instrument">
-      <div v-if="!instrument" class="pair">
-        <FieldRow label="Family">
-          <ChoiceSelect v-model="bench.familyId.value" label="Family" :options="FAMILIES" />
-        </FieldRow>
-        <FieldRow label="Size">
-          <ChoiceSelect v-model="bench.sizeId.value" label="Size" :options="sizes" />
-        </FieldRow>
-      </div>
-      <LengthField
-        ref="lengthField"
-        v-model="bench.lengthText.value"
-        :typed="bench.typed.value"
-        :family="bench.familyId.value"
-        :size-id="bench.sizeId.value"
-        :can-keep-anyway="instrument !== undefined"
-        @enter="keepLength(false)"
-        @size="takeSize"
-        @keep-anyway="keepLength(true)"
-      />
-      <FieldRow label="Tapes">
-        <ElSegmented v-model="bench.schoolId.value" :options="schools" aria-label="Tapes" />
-      </FieldRow>
-      <div class="pair">
-        <FieldRow label="Places follow">
-          <SystemChoice v-model="bench.systemId.value" :tuning="bench.tuning.value" />
-        </FieldRow>
-        <FieldRow label="Tape’s width">
-          <ChoiceSelect v-model="bench.tapeWidthMm.value" label="Tape’s width" :options="TAPE_WIDTHS" />
-        </FieldRow>
-      </div>
-    </section>
+    <BenchSettings ref="settings" />
     <section class="card" aria-label="Places">
-      <p class="eyebrow">Places from the nut, mm</p>
-      <p v-if="bench.isTypical.value" class="typical">
-        For a typical {{ bench.familyId.value }} {{ sizeName(bench.sizeId.value) }} of
-        {{ bench.lengthMm.value.toFixed(0) }} mm, from memory. Measure the string before you lay a tape.
-      </p>
-      <PlaceTable v-if="bench.marks.value.length" :marks="bench.marks.value" />
-      <p v-else class="none">No tapes: the ear alone. The dots on the board show where the fingers belong.</p>
-      <p v-if="firstMark && !bench.isTypical.value" class="say">
-        Tune first. Lay the {{ shortFingerName(firstMark.finger) }} tape with its middle
-        {{ mm(firstMark.middleMm) }} mm from the nut, squared to the strings; let the ear decide before it is
-        pressed down.
-      </p>
-      <p class="soft caution">
-        Cut tape off the instrument, never with a blade on the board; no solvents near varnish: a luthier
-        removes stubborn glue.
-      </p>
+      <div class="tabs" role="tablist" aria-label="What to look at">
+        <button
+          v-for="(panel, index) in PANELS"
+          :id="`tab-${panel.id}`"
+          :key="panel.id"
+          type="button"
+          role="tab"
+          :aria-selected="shown === panel.id"
+          :tabindex="shown === panel.id ? 0 : -1"
+          aria-controls="bench-panel"
+          @click="shown = panel.id"
+          @keydown.right="walk(index + 1)"
+          @keydown.left="walk(index - 1)"
+        >
+          {{ panel.name }}
+        </button>
+      </div>
+      <div id="bench-panel" class="panel" role="tabpanel" :aria-labelledby="`tab-${shown}`">
+        <p v-if="bench.isTypical.value" class="typical">
+          For a typical {{ setup.familyId }} {{ sizeName(setup.sizeId) }} of
+          {{ bench.lengthMm.value.toFixed(0) }} mm, from memory. Measure the string before you lay a tape.
+        </p>
+        <p v-if="bench.marks.value.length === 0" class="none">
+          No tapes: the ear alone. The dots on the board show where the fingers belong.
+        </p>
+        <template v-else-if="shown === 'places'">
+          <PlaceTable />
+          <p v-if="firstMark && !bench.isTypical.value" class="say">
+            Tune first. Lay the {{ markName(firstMark) }} tape with its middle {{ mm(firstMark.middleMm) }} mm
+            from the nut, squared to the strings; let the ear decide before it is pressed down.
+          </p>
+          <p class="soft caution">
+            Cut tape off the instrument, never with a blade on the board; no solvents near varnish: a luthier
+            removes stubborn glue.
+          </p>
+        </template>
+        <RingPanel v-else-if="shown === 'ring'" />
+        <AcrossPanel v-else-if="shown === 'across'" />
+        <SystemsPanel v-else-if="shown === 'systems'" />
+        <CuttingPanel v-else />
+      </div>
     </section>
   </div>
+  <StripDialog v-model="isPrinting" :sheets="sheet" />
 </template>
 
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
-import { computed, onMounted, ref, watch } from 'vue'
-import { FAMILY_IDS } from '#core'
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
 import StringBoard from '../board/StringBoard.vue'
-import ChoiceSelect from '../features/shell/ChoiceSelect.vue'
-import FieldRow from '../features/shell/FieldRow.vue'
 import { useShortcuts } from '../features/shell/useShortcuts'
-import LengthField from '../features/tapes/LengthField.vue'
+import AcrossPanel from '../features/tapes/AcrossPanel.vue'
+import BenchSettings from '../features/tapes/BenchSettings.vue'
+import CuttingPanel from '../features/tapes/CuttingPanel.vue'
 import PlaceTable from '../features/tapes/PlaceTable.vue'
-import SystemChoice from '../features/tapes/SystemChoice.vue'
-import { useBench } from '../features/tapes/useBench'
+import RingPanel from '../features/tapes/RingPanel.vue'
+import SystemsPanel from '../features/tapes/SystemsPanel.vue'
 import { useKeepOnInstrument } from '../features/tapes/useKeepOnInstrument'
-import { useLesson } from '../stores/lesson'
+import { sheetOf } from '../paper/sheet'
+import StripDialog from '../paper/StripDialog.vue'
+import { useBenchStore } from '../stores/bench'
 import { mm } from '../words/numbers'
-import { FAMILY_NAMES, instrumentKind, schoolName, shortFingerName, sizeName } from '../words/trade'
+import { instrumentKind, markName, sizeName } from '../words/trade'
 
-const TAPE_WIDTHS = [1, 1.5, 2, 3, 4, 5, 6].map((value) => ({ value, label: `${value} mm` }))
-const FAMILIES = FAMILY_IDS.map((id) => ({ value: id, label: FAMILY_NAMES[id] }))
+const PANELS = [
+  { id: 'places', name: 'Places' },
+  { id: 'ring', name: 'Ring and fit' },
+  { id: 'across', name: 'String by string' },
+  { id: 'systems', name: 'Systems' },
+  { id: 'cutting', name: 'Cutting' },
+] as const
+type PanelId = (typeof PANELS)[number]['id']
 
-const lesson = useLesson()
-const { student } = storeToRefs(lesson)
-const bench = useBench(student)
-const { instrument } = bench
-const { keepLength, takeSize, logLaid, isMeasured } = useKeepOnInstrument(bench)
+const router = useRouter()
+const store = useBenchStore()
+const { setup } = storeToRefs(store)
+const { bench } = store
+const keep = useKeepOnInstrument()
 
-const schools = computed(() =>
-  bench.family.value.schools.map(({ id }) => ({ value: id, label: schoolName(id) })),
-)
-const sizes = computed(() => bench.family.value.sizes.map(({ id }) => ({ value: id, label: sizeName(id) })))
+const shown = ref<PanelId>('places')
 const firstMark = computed(() => bench.marks.value[0])
-
-const lengthField = ref<InstanceType<typeof LengthField>>()
-onMounted(() => lengthField.value?.focus())
-watch(
-  () => student.value?.id,
-  () => lengthField.value?.focus(),
+const canLay = computed(() => bench.marks.value.length > 0 && !bench.isTypical.value)
+const isPrinting = ref(false)
+const sheet = computed(() =>
+  canLay.value
+    ? [
+        sheetOf({
+          who: store.student?.name,
+          label: store.instrument?.label,
+          kind: instrumentKind(setup.value.familyId, setup.value.sizeId),
+          lengthMm: bench.lengthMm.value,
+          systemId: setup.value.systemId,
+          marks: bench.marks.value,
+        }),
+      ]
+    : [],
 )
-useShortcuts('Tapes', [{ key: 'l', does: 'Type the string length', run: () => lengthField.value?.focus() }])
+
+function walk(to: number) {
+  const panel = PANELS[(to + PANELS.length) % PANELS.length]
+  if (!panel) return
+  shown.value = panel.id
+  void nextTick(() => document.getElementById(`tab-${panel.id}`)?.focus())
+}
+
+const settings = ref<InstanceType<typeof BenchSettings>>()
+onMounted(() => settings.value?.focusLength())
+watch(
+  () => store.instrument?.id,
+  () => settings.value?.focusLength(),
+)
+useShortcuts('Tapes', [
+  { key: 'l', does: 'Type the string length', run: () => settings.value?.focusLength() },
+  ...PANELS.map(({ id, name }) => ({ key: id[0]!, does: name, run: () => (shown.value = id) })).filter(
+    ({ key }) => key !== 'p',
+  ),
+  { key: 'p', does: 'Print the strip', run: () => (isPrinting.value = canLay.value) },
+  { key: 'y', does: 'Lay them, step by step', run: () => canLay.value && void router.push({ name: 'lay' }) },
+  { key: 'm', does: 'Compare sizes', run: () => void router.push({ name: 'compare' }) },
+])
 </script>
 
 <style scoped>
@@ -137,16 +177,31 @@ useShortcuts('Tapes', [{ key: 'l', does: 'Type the string length', run: () => le
   margin-top: var(--gap);
 }
 
-.settings {
-  display: grid;
-  align-content: start;
-  gap: 12px;
+.tabs {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  margin: -6px -6px 10px;
+  border-bottom: 1px solid var(--line);
 }
 
-.pair {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 12px;
+.tabs button {
+  border: 0;
+  border-bottom: 3px solid transparent;
+  padding: 7px 12px;
+  background: none;
+  color: var(--ink-soft);
+  font: 600 15.5px var(--font-text);
+  cursor: pointer;
+}
+
+.tabs button[aria-selected='true'] {
+  border-bottom-color: var(--brass);
+  color: var(--ink);
+}
+
+.panel {
+  overflow-x: auto;
 }
 
 .typical {

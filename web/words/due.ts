@@ -1,5 +1,5 @@
 import type { Due } from '#core'
-import { count } from './numbers'
+import { count, mm } from './numbers'
 
 /** What is due, in a few words. */
 export function dueWords(due: Due): string {
@@ -11,7 +11,13 @@ export function dueWords(due: Due): string {
     case 'remeasure_length':
       return `length ${weeks(due.days)} old`
     case 'check_tapes':
-      return `tapes laid ${weeks(due.days)} ago`
+      return `tapes last seen ${weeks(due.days)} ago`
+    case 'tape_crept':
+      return `a tape has crept ${mm(Math.abs(due.byMm))} mm`
+    case 'try_without':
+      return `try without tapes, ${weeks(due.days)} on`
+    case 'remeasure_after_bridge':
+      return 'measure again: bridge changed'
     case 'first_check':
       return 'first check'
     case 'check_hand':

@@ -1,4 +1,4 @@
-import type { FamilyId, LengthExplanation, LengthJudgement, ParsedLength } from '#core'
+import type { FamilyId, LengthExplanation, LengthJudgement, ParsedLength, StringsJudgement } from '#core'
 import { listed, mm } from './numbers'
 import { sizeName } from './trade'
 
@@ -42,6 +42,21 @@ function explain(family: FamilyId, sizeId: string, explanation: LengthExplanatio
     }
     case 'no_such_instrument':
       return `No ${family} has such a string: ${explanation.shortestMm.toFixed(0)} to ${explanation.longestMm.toFixed(0)} mm. Measure from the nut to the top of the bridge, in mm.`
+  }
+}
+
+/** What lengths measured string by string say of the bridge; nothing where all is well. */
+export function bridgeSentence(judged: StringsJudgement, names: readonly string[]): string | undefined {
+  switch (judged.code) {
+    case 'even':
+    case 'contradictory':
+      return undefined
+    case 'askew': {
+      const string = judged.side === 'low' ? names[0] : names.at(-1)
+      return `The bridge stands askew: ${mm(judged.byMm)} mm further from the nut on the ${string} side, ${judged.degrees.toFixed(1)}°. Have it set straight before you lay a tape; a luthier does it in a minute.`
+    }
+    case 'one_off':
+      return `${names[judged.stringIndex]} is ${mm(Math.abs(judged.offMm))} mm ${judged.offMm > 0 ? 'longer' : 'shorter'} than the others lead one to expect: measure that string again.`
   }
 }
 

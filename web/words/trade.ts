@@ -1,4 +1,15 @@
-import type { FamilyId, Finger, HandShape } from '#core'
+import {
+  readScaleId,
+  type FamilyId,
+  type Finger,
+  type FingerFormId,
+  type HandShape,
+  type Interval,
+  type MarkSpec,
+  type Ring,
+  type StringMaterial,
+  type TapeEventKind,
+} from '#core'
 
 /** The trade's own words for what the core only names by id. */
 
@@ -42,6 +53,7 @@ const SCHOOL_NAMES: Record<string, string> = {
   first_third_fourth: '1, 3, 4',
   half_and_first: 'Half and 1st',
   every: 'Every',
+  by_hand: 'By hand',
 }
 
 export function schoolName(schoolId: string): string {
@@ -69,7 +81,84 @@ export function instrumentKind(family: FamilyId, sizeId: string): string {
 export function systemName(systemId: string): string {
   if (systemId === 'fifths') return 'ring of open strings (pure fifths)'
   if (systemId === 'equal') return 'equal temperament'
+  const scale = readScaleId(systemId)
+  if (scale) return `${scale.name} on ${scale.keynote}`
   return `just on ${systemId.slice('just:'.length)}`
+}
+
+/** The same in the few letters of a table's head. */
+export function shortSystemName(systemId: string): string {
+  if (systemId === 'fifths') return 'Ring'
+  if (systemId === 'equal') return 'Equal'
+  const scale = readScaleId(systemId)
+  return scale ? `${scale.name} on ${scale.keynote}` : `Just on ${systemId.slice('just:'.length)}`
+}
+
+const FORM_NAMES: Record<FingerFormId, string> = { low: 'low ', usual: '', high: 'high ', half: 'half ' }
+const INTERVAL_NAMES: Record<string, string> = {
+  '1.1': 'minor 2nd',
+  '1.2': 'major 2nd',
+  '2.3': 'minor 3rd',
+  '2.4': 'major 3rd',
+  '3.5': 'fourth',
+  '3.6': 'augmented 4th',
+  '4.6': 'diminished 5th',
+  '4.7': 'fifth',
+  '4.8': 'augmented 5th',
+  '5.8': 'minor 6th',
+  '5.9': 'major 6th',
+  '6.10': 'minor 7th',
+  '6.11': 'major 7th',
+  '7.12': 'octave',
+}
+
+export function intervalName({ steps, semitones }: Interval): string {
+  return INTERVAL_NAMES[`${steps}.${semitones}`] ?? `${semitones} semitones`
+}
+
+/** `1st finger`, `low 2nd finger`, `half 1st finger`; an interval where no finger has its name. */
+export function markName({ finger, form, interval }: Pick<MarkSpec, 'finger' | 'form' | 'interval'>): string {
+  return finger ? `${FORM_NAMES[form ?? 'usual']}${shortFingerName(finger)}` : intervalName(interval)
+}
+
+/** `1`, `low 2`, `octave`: the name where room is short. */
+export function shortMarkName({
+  finger,
+  form,
+  interval,
+}: Pick<MarkSpec, 'finger' | 'form' | 'interval'>): string {
+  return finger ? `${FORM_NAMES[form ?? 'usual']}${finger}` : intervalName(interval)
+}
+
+const RING_NAMES: Record<Ring['kind'], readonly [below: string, above: string]> = {
+  unison: ['in unison', 'in unison'],
+  octave: ['an octave above', 'an octave below'],
+  twelfth: ['a twelfth above', 'a twelfth below'],
+  double_octave: ['two octaves above', 'two octaves below'],
+  fifth: ['a fifth above', 'a fifth below'],
+}
+
+/** Where the open string lies that answers: `an octave above`. */
+export function ringWords({ kind, isAbove }: Pick<Ring, 'kind' | 'isAbove'>): string {
+  return RING_NAMES[kind][isAbove ? 1 : 0]
+}
+
+export const MATERIAL_NAMES: Record<StringMaterial, string> = {
+  steel: 'Steel',
+  synthetic: 'Synthetic core',
+  gut: 'Gut',
+}
+
+export const EVENT_NAMES: Record<TapeEventKind, string> = {
+  laid: 'Laid',
+  checked: 'Checked',
+  crept: 'Crept',
+  moved: 'Moved',
+  replaced: 'Replaced',
+  removed: 'Came off',
+  faded: 'Faded',
+  trial: 'Tried without',
+  bridge_changed: 'Bridge changed',
 }
 
 export const WEEKDAYS = [

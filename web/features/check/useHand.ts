@@ -12,16 +12,25 @@ import {
   tuningSystem,
   handTargets,
   DEFAULT_SYSTEM_ID,
-  equal,
+  DEFAULT_TAPE_WIDTH_MM,
+  marksWithIds,
+  type TuningSystem,
   type Verdict,
 } from '#core'
 import type { Instrument, Reading, Student } from '#contracts'
 import type { BoardInstrument, BoardLanding, BoardTape, BoardTarget } from '../../board/board'
-import { shortFingerName } from '../../words/trade'
+import { markName } from '../../words/trade'
 
 /** The open strings of an instrument as notes, lowest first. */
 export function tuningOf(instrument: Pick<Instrument, 'tuning'>) {
   return instrument.tuning.flatMap((text) => parseNote(text) ?? [])
+}
+
+/** A stored system; one that cannot be read is a fault to be told, never quietly another. */
+export function knownSystem(systemId: string): TuningSystem {
+  const system = tuningSystem(systemId)
+  if (!system) throw new Error(`The tuning system “${systemId}” cannot be read. Choose another one.`)
+  return system
 }
 
 /** Which hand is read: the string, the shape, the tuning system, and with them the places of the fingers. */
@@ -49,7 +58,7 @@ export function useHand(student: Ref<Student | undefined>) {
 
   const open = computed(() => tuning.value[stringIndex.value] ?? note('A4'))
   const shape = computed(() => shapeOf(family.value, shapeId.value) ?? family.value.shapes[0]!)
-  const system = computed(() => tuningSystem(systemId.value) ?? equal)
+  const system = computed(() => knownSystem(systemId.value))
   const toleranceCents = computed(() => student.value?.toleranceCents ?? 20)
 
   const targets = computed(() =>
@@ -135,14 +144,25 @@ export function useHandOnBoard(
   return { boardInstrument, boardTargets, tapes, landings }
 }
 
-/** The tapes that lie on an instrument now. */
+/** The tapes that lie on an instrument now, where they were seen last. */
 export function tapesOnBoard(instrument: Instrument | undefined): BoardTape[] {
-  const set = instrument?.tapeSet
-  return (set?.marks ?? []).map(({ finger, shapeId, middleMm }) => ({
-    id: `${shapeId}-${finger}`,
-    label: shortFingerName(finger),
-    nearEdgeMm: middleMm - (set?.tapeWidthMm ?? 0) / 2,
-    middleMm,
-    farEdgeMm: middleMm + (set?.tapeWidthMm ?? 0) / 2,
-  }))
+  if (!instrument) return []
+  const half = (instrument.tapeSet?.tapeWidthMm ?? DEFAULT_TAPE_WIDTH_MM) / 2
+  const marks = marksWithIds(
+    familyOf(instrument.family),
+    instrument.tapes.map((tape) => tape.markId),
+  )
+  return instrument.tapes.flatMap(({ markId, placeMm }) => {
+    const mark = marks.find((m) => m.id === markId)
+    if (!mark) return []
+    return [
+      {
+        id: markId,
+        label: markName(mark),
+        nearEdgeMm: placeMm - half,
+        middleMm: placeMm,
+        farEdgeMm: placeMm + half,
+      },
+    ]
+  })
 }

@@ -1,5 +1,5 @@
 <template>
-  <dialog ref="dialog" :aria-label="label" @close="open = false" @click="onClick">
+  <dialog ref="dialog" :class="{ wide }" :aria-label="label" @close="open = false" @click="onClick">
     <div v-if="open" class="inside"><slot /></div>
   </dialog>
 </template>
@@ -12,7 +12,7 @@ import { useDialog } from './useShortcuts'
  * The browser's own modal dialog: there, with the focus in it, at the very key that asked for it, and gone the same way.
  * Whoever types fast loses no letter to a fade.
  */
-defineProps<{ label: string }>()
+defineProps<{ label: string; wide?: boolean }>()
 const open = defineModel<boolean>({ required: true })
 const dialog = ref<HTMLDialogElement>()
 useDialog(open)
@@ -43,6 +43,12 @@ dialog {
   background: var(--card);
   color: var(--ink);
   box-shadow: var(--shadow);
+}
+
+dialog.wide {
+  width: min(880px, 94vw);
+  max-height: 88vh;
+  margin-top: 6vh;
 }
 
 dialog::backdrop {

@@ -5,7 +5,7 @@ import { useLesson } from '../../stores/lesson'
 import { useSession } from '../../stores/session'
 import { useStudio } from '../../stores/studio'
 import { useTheme } from '../../stores/theme'
-import { FAMILY_NAMES } from '../../words/trade'
+import { FAMILY_NAMES, instrumentKind } from '../../words/trade'
 
 export interface Command {
   readonly id: string
@@ -13,6 +13,9 @@ export interface Command {
   readonly hint: string
   readonly run: () => unknown
 }
+
+/** A palette is read, not searched by machine: a cupboard of thousands has a room of its own. */
+const MOST_INSTRUMENTS = 500
 
 /** Everything the palette can find. */
 export function useCommands() {
@@ -52,6 +55,24 @@ export function useCommands() {
       hint: 'action',
       run: () => router.push({ name: 'students', query: { new: '1' } }),
     },
+    {
+      id: 'compare',
+      title: 'Changing size: compare two instruments',
+      hint: 'action',
+      run: () => router.push({ name: 'compare' }),
+    },
+    {
+      id: 'import',
+      title: 'Bring in a table of instruments',
+      hint: 'action',
+      run: () => router.push({ name: 'import' }),
+    },
+    ...(studio.instruments ?? []).slice(0, MOST_INSTRUMENTS).map((instrument) => ({
+      id: `instrument-${instrument.id}`,
+      title: instrument.label,
+      hint: instrumentKind(instrument.family, instrument.sizeId),
+      run: () => router.push({ name: 'instrument', params: { instrumentId: instrument.id } }),
+    })),
     {
       id: 'theme',
       title: theme.isDark ? 'Light theme' : 'Dark theme',

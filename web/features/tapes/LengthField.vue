@@ -1,10 +1,11 @@
 <template>
-  <FieldRow label="String length, nut to bridge" :fault="fault">
+  <FieldRow :label="LABELS[setup.method]" :fault="fault">
     <template #default="{ id, invalid }">
       <ElInput
+        v-if="setup.method !== 'strings'"
         :id="id"
         ref="input"
-        v-model="text"
+        v-model="setup.lengthText"
         size="large"
         class="length"
         autocomplete="off"
@@ -12,9 +13,26 @@
         :aria-invalid="invalid"
         @keydown.enter.prevent="emit('enter')"
       >
-        <template v-if="!/[a-z″&quot;]/i.test(text)" #suffix>mm</template>
+        <template v-if="!/[a-z″&quot;]/i.test(setup.lengthText)" #suffix>mm</template>
       </ElInput>
-      <p v-if="judged?.verdict === 'fits'" class="fits">{{ sentence }}</p>
+      <div v-else class="strings">
+        <ElInput
+          v-for="(open, index) in bench.tuning.value"
+          :id="index === 0 ? id : `${id}-${index}`"
+          :key="index"
+          :ref="(el) => index === 0 && (firstString = el as unknown as InputInstance)"
+          v-model="setup.stringTexts[index]"
+          :aria-label="`Length of the ${noteName(open)} string`"
+          :aria-invalid="invalid"
+          autocomplete="off"
+          maxlength="40"
+          @keydown.enter.prevent="emit('enter')"
+        >
+          <template #prefix>{{ noteName(open, { octave: false }) }}</template>
+        </ElInput>
+      </div>
+      <p v-if="fits" class="fits">{{ fits }}</p>
+      <p v-if="bridgeSays" class="bridge">{{ bridgeSays }}</p>
     </template>
     <template #after>
       <div v-if="offers.length" class="offers">
@@ -22,54 +40,127 @@
           offer.label
         }}</ElButton>
       </div>
+      <div class="methods" role="group" aria-label="How the length was measured">
+        <button
+          v-for="method in METHODS"
+          :key="method.id"
+          type="button"
+          :aria-pressed="setup.method === method.id"
+          @click="choose(method.id)"
+        >
+          {{ method.name }}
+        </button>
+      </div>
     </template>
   </FieldRow>
 </template>
 
 <script setup lang="ts">
 import type { InputInstance } from 'element-plus'
-import { computed, ref } from 'vue'
-import type { FamilyId } from '#core'
-import { lengthSentence, unreadableLength } from '../../words/length'
+import { storeToRefs } from 'pinia'
+import { computed, nextTick, ref } from 'vue'
+import { noteName } from '#core'
+import { useBenchStore } from '../../stores/bench'
+import { bridgeSentence, lengthSentence, unreadableLength } from '../../words/length'
 import { mm } from '../../words/numbers'
 import { sizeName } from '../../words/trade'
 import FieldRow from '../shell/FieldRow.vue'
-import type { TypedLength } from './useTypedLength'
+import type { LengthMethod } from './setup'
 
-const text = defineModel<string>({ required: true })
-const props = defineProps<{ typed: TypedLength; family: FamilyId; sizeId: string; canKeepAnyway: boolean }>()
+const METHODS: readonly { id: LengthMethod; name: string }[] = [
+  { id: 'bridge', name: 'One length' },
+  { id: 'strings', name: 'Each string' },
+  { id: 'harmonic', name: 'To the octave' },
+]
+const LABELS: Record<LengthMethod, string> = {
+  bridge: 'String length, nut to bridge',
+  strings: 'Each string, nut to bridge',
+  harmonic: 'From the nut to the octave harmonic',
+}
+
 const emit = defineEmits<{ enter: []; size: [sizeId: string]; keepAnyway: [] }>()
+const store = useBenchStore()
+const { setup } = storeToRefs(store)
+const { bench } = store
 
-const judged = computed(() => (props.typed.parsed.ok ? props.typed.judgement : undefined))
-const sentence = computed(() => judged.value && lengthSentence(props.family, props.sizeId, judged.value))
-const fault = computed(() => {
-  const { parsed } = props.typed
-  if (!parsed.ok) return text.value.trim() === '' ? undefined : unreadableLength(parsed)
-  return judged.value?.verdict === 'fits' ? undefined : sentence.value
+/** The first string whose length has something to be said about. */
+const at = computed(() => {
+  const { one, each } = bench.lengths
+  if (setup.value.method !== 'strings') return { typed: one.value, text: setup.value.lengthText, name: '' }
+  const index = each.value.findIndex(
+    ({ parsed, judgement }, i) =>
+      (setup.value.stringTexts[i] ?? '').trim() !== '' && (!parsed.ok || judgement?.verdict !== 'fits'),
+  )
+  const open = bench.tuning.value[index]
+  return {
+    typed: each.value[index],
+    text: setup.value.stringTexts[index] ?? '',
+    name: open ? `${noteName(open, { octave: false })}: ` : '',
+  }
 })
+const judged = computed(() => (at.value.typed?.parsed.ok ? at.value.typed.judgement : undefined))
+const sentence = computed(
+  () => judged.value && lengthSentence(setup.value.familyId, setup.value.sizeId, judged.value),
+)
+const fault = computed(() => {
+  const both = bench.lengths.contradiction.value
+  if (both)
+    return `${mm(both.shortestMm)} and ${mm(both.longestMm)} mm cannot be on one instrument: measure each string again.`
+  const { typed, text, name } = at.value
+  if (!typed) return undefined
+  if (!typed.parsed.ok) return text.trim() === '' ? undefined : name + unreadableLength(typed.parsed)
+  return judged.value?.verdict === 'fits' ? undefined : name + (sentence.value ?? '')
+})
+const fits = computed(() => {
+  if (judged.value?.verdict !== 'fits' || !sentence.value) return undefined
+  const { one } = bench.lengths
+  const twice = setup.value.method === 'harmonic' && one.value.parsed.ok
+  return twice ? `Twice that: ${mm(one.value.usableMm ?? 0)} mm. ${sentence.value}` : sentence.value
+})
+const bridgeSays = computed(
+  () =>
+    bench.bridge.value &&
+    bridgeSentence(
+      bench.bridge.value,
+      bench.tuning.value.map((n) => noteName(n, { octave: false })),
+    ),
+)
 
 /** One press for what the teacher may have meant. */
 const offers = computed(() => {
   const explanations = judged.value?.explanations ?? []
+  const isOne = setup.value.method === 'bridge'
   const list = explanations.flatMap((e) => {
-    if (e.code === 'wrong_unit')
-      return [{ label: `Use ${mm(e.lengthMm)} mm`, run: () => (text.value = e.lengthMm.toFixed(1)) }]
+    if (e.code === 'wrong_unit' && isOne)
+      return [
+        { label: `Use ${mm(e.lengthMm)} mm`, run: () => (setup.value.lengthText = e.lengthMm.toFixed(1)) },
+      ]
     if (e.code === 'other_size')
       return e.sizeIds.map((id) => ({ label: `It is a ${sizeName(id)}`, run: () => emit('size', id) }))
     return []
   })
-  if (props.canKeepAnyway && judged.value?.verdict === 'doubtful')
+  if (store.instrument && judged.value?.verdict === 'doubtful')
     list.push({ label: 'Measured twice: keep it', run: () => emit('keepAnyway') })
   return list
 })
 
 const input = ref<InputInstance>()
-defineExpose({
-  focus: () => {
-    input.value?.focus()
-    input.value?.select()
-  },
-})
+const firstString = ref<InputInstance | null>()
+function focus() {
+  const field = setup.value.method === 'strings' ? firstString.value : input.value
+  field?.focus()
+  field?.select()
+}
+function choose(method: LengthMethod) {
+  // What was measured already is where a measurement string by string starts.
+  if (method === 'strings' && setup.value.stringTexts.every((text) => text.trim() === ''))
+    setup.value.stringTexts = bench.tuning.value.map(() =>
+      setup.value.method === 'bridge' ? setup.value.lengthText : '',
+    )
+  setup.value.method = method
+  void nextTick(focus)
+}
+defineExpose({ focus })
 </script>
 
 <style scoped>
@@ -82,14 +173,53 @@ defineExpose({
   --el-component-size-large: 46px;
 }
 
+.strings {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 6px;
+}
+
+.strings :deep(input) {
+  font-weight: 600;
+  font-variant-numeric: tabular-nums;
+}
+
 .fits {
   color: var(--jade);
   font-size: 15px;
 }
 
-.offers {
+.bridge {
+  padding: 7px 10px;
+  border-radius: 6px;
+  background: var(--brass-wash);
+  color: var(--brass-ink);
+  font-size: 15px;
+}
+
+.offers,
+.methods {
   display: flex;
   flex-wrap: wrap;
   gap: 6px;
+}
+
+.methods button {
+  border: 0;
+  border-radius: 5px;
+  padding: 4px 9px;
+  background: none;
+  color: var(--ink-soft);
+  font: 600 14px var(--font-text);
+  cursor: pointer;
+}
+
+.methods button:first-child {
+  margin-left: -9px;
+}
+
+.methods button[aria-pressed='true'] {
+  background: var(--jade-wash);
+  color: var(--jade);
 }
 </style>

@@ -4,7 +4,8 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { noteName, type Note } from '#core'
+import { noteName, readScaleId, type Note } from '#core'
+import { shortSystemName } from '../../words/trade'
 import ChoiceSelect from '../shell/ChoiceSelect.vue'
 
 /** The major keys that begin on naturals, and the two flat ones every beginner meets. */
@@ -13,20 +14,23 @@ const OTHER_KEYNOTES = ['C', 'D', 'F', 'G', 'A', 'B♭', 'E♭', 'E']
 const props = defineProps<{ tuning: readonly Note[] }>()
 const systemId = defineModel<string>({ required: true })
 
-/** Open strings first: they are the drones at hand. */
+/** Open strings first: they are the drones at hand. A scale of one's own is there while it is chosen. */
 const systems = computed(() => {
   const open = props.tuning.map((n) => noteName(n, { octave: false }))
   const keynotes = [...new Set([...open, ...OTHER_KEYNOTES])]
+  const own = readScaleId(systemId.value) ? [systemId.value] : []
   return [
     { value: 'fifths', label: 'Ring (fifths)' },
-    { value: 'equal', label: 'Equal' },
-    ...keynotes.map((keynote) => ({ value: `just:${keynote}`, label: `Just on ${keynote}` })),
+    ...['equal', ...keynotes.map((keynote) => `just:${keynote}`), ...own].map((id) => ({
+      value: id,
+      label: shortSystemName(id),
+    })),
   ]
 })
 </script>
 
 <style scoped>
 .system {
-  width: 144px;
+  width: 100%;
 }
 </style>

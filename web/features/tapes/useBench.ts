@@ -1,88 +1,156 @@
-import { computed, ref, watch, type Ref } from 'vue'
+import { computed, watch, type Ref } from 'vue'
 import {
   boardFor,
-  DEFAULT_SYSTEM_ID,
-  DEFAULT_TAPE_WIDTH_MM,
+  chartTapes,
   familyOf,
+  fitRings,
+  handMarks,
+  handTargets,
+  heightFault,
+  judgeStrings,
+  marksOfSchool,
+  marksWithIds,
   noteName,
+  parseNote,
+  planTapes,
+  pressShiftMm,
   schoolOf,
   shapeOf,
-  handTargets,
-  planTapes,
-  chartTapes,
-  tuningSystem,
-  equal,
-  type FamilyId,
+  stringHeightMm,
+  tuningFault,
+  type MarkSpec,
+  type Note,
+  type Pressing,
+  type StringBed,
+  type TapeShape,
 } from '#core'
-import type { Instrument, Student } from '#contracts'
+import type { Instrument } from '#contracts'
 import type { BoardInstrument, BoardTape, BoardTarget } from '../../board/board'
-import { shortFingerName } from '../../words/trade'
-import { tuningOf } from '../check/useHand'
-import { useTypedLength } from './useTypedLength'
+import { shortMarkName } from '../../words/trade'
+import { knownSystem } from '../check/useHand'
+import { BY_HAND, type BenchSetup } from './setup'
+import { useTypedLengths } from './useTypedLength'
 
-/** The tape bench: what is on it, and the places that follow. With a student it starts from the student's instrument. */
-export function useBench(student: Ref<Student | undefined>) {
-  const familyId = ref<FamilyId>('violin')
-  const sizeId = ref('4/4')
-  const lengthText = ref('')
-  const systemId = ref(DEFAULT_SYSTEM_ID)
-  const schoolId = ref('')
-  const tapeWidthMm = ref(DEFAULT_TAPE_WIDTH_MM)
+/** A place found by ring, wherever it is kept. */
+export interface BenchFind {
+  readonly id: string
+  readonly string: string
+  readonly note: string
+  readonly cents: number
+  readonly placeMm: number
+  readonly isTrusted: boolean
+  readonly foundOn: string
+}
 
-  const instrument = computed(() => student.value?.instrument ?? undefined)
-  const family = computed(() => familyOf(familyId.value))
-  const typed = useTypedLength(lengthText, family, sizeId)
+/** What follows from the bench's settings, the instrument on it, and the places found by ring. */
+export function useBench(
+  setup: Ref<BenchSetup>,
+  instrument: Ref<Instrument | undefined>,
+  finds: Ref<readonly BenchFind[]>,
+) {
+  const family = computed(() => familyOf(setup.value.familyId))
 
-  watch(
-    () => [student.value?.id, instrument.value?.id].join(' '),
-    () => lay(student.value, instrument.value),
-    { immediate: true },
-  )
-  watch(
-    () => instrument.value?.sizeId,
-    (id) => (sizeId.value = id ?? sizeId.value),
-  )
-  watch(familyId, () => {
-    if (instrument.value?.family === familyId.value) return
-    sizeId.value = family.value.sizes[0]?.id ?? ''
-    schoolId.value = family.value.defaultSchoolId
+  const typedTuning = computed(() => readTuning(setup.value.tuningText))
+  const tuning = computed<readonly Note[]>(() => {
+    if (typedTuning.value.ok && typedTuning.value.notes.length > 0) return typedTuning.value.notes
+    const own = instrument.value?.tuning.flatMap((text) => parseNote(text) ?? [])
+    return own ?? family.value.tuning
   })
+  watch(
+    () => tuning.value.length,
+    (count) => {
+      const texts = setup.value.stringTexts
+      if (texts.length !== count)
+        setup.value.stringTexts = Array.from({ length: count }, (_, i) => texts[i] ?? '')
+    },
+  )
 
-  function lay(of: Student | undefined, on: Instrument | undefined) {
-    familyId.value = on?.family ?? of?.family ?? familyId.value
-    sizeId.value = on?.sizeId ?? family.value.sizes[0]?.id ?? ''
-    lengthText.value = on?.measurement ? String(Number(on.measurement.lengthMm.toFixed(1))) : ''
-    schoolId.value = of?.tapeSchoolId ?? on?.tapeSet?.schoolId ?? family.value.defaultSchoolId
-    systemId.value = on?.tapeSet?.system ?? DEFAULT_SYSTEM_ID
-    tapeWidthMm.value = on?.tapeSet?.tapeWidthMm ?? DEFAULT_TAPE_WIDTH_MM
-  }
-
-  const tuning = computed(() => (instrument.value ? tuningOf(instrument.value) : family.value.tuning))
-  const school = computed(() => schoolOf(family.value, schoolId.value) ?? family.value.schools[0]!)
-  const system = computed(() => tuningSystem(systemId.value) ?? equal)
+  const lengths = useTypedLengths(setup, family)
   /** Before anything is measured the bench shows what is typical, and says so. */
-  const isTypical = computed(() => typed.value.usableMm === undefined)
-  const lengthMm = computed(
+  const isTypical = computed(() => lengths.usableMm.value === undefined)
+  const typicalMm = computed(
     () =>
-      typed.value.usableMm ??
-      family.value.sizes.find((s) => s.id === sizeId.value)?.typicalLengthMm ??
+      family.value.sizes.find((s) => s.id === setup.value.sizeId)?.typicalLengthMm ??
       family.value.board.stringLengthMm,
   )
-  const plan = computed(() =>
-    planTapes({ family: family.value, tuning: tuning.value, system: system.value, school: school.value }),
+  const lengthsMm = computed(() => lengths.usableMm.value ?? [typicalMm.value])
+  const lengthMm = computed(() => lengthsMm.value.reduce((a, b) => a + b) / lengthsMm.value.length)
+  const bridge = computed(() =>
+    lengthsMm.value.length > 1 ? judgeStrings(family.value, lengthsMm.value) : undefined,
   )
-  const marks = computed(() => chartTapes(plan.value, lengthMm.value, tapeWidthMm.value))
 
-  const boardInstrument = computed<BoardInstrument>(() => ({
-    shape: boardFor(family.value, lengthMm.value),
-    tuning: tuning.value,
+  const board = computed(() => boardFor(family.value, lengthMm.value))
+  const typicalPressing = computed<Pressing>(() => {
+    const scale = lengthMm.value / family.value.board.stringLengthMm
+    const { nutHeightMm, endHeightMm, material } = family.value.typicalPressing
+    return { nutHeightMm: nutHeightMm * scale, endHeightMm: endHeightMm * scale, material }
+  })
+  const pressingFault = computed(() =>
+    setup.value.pressingMode === 'measured'
+      ? (heightFault(setup.value.nutHeightMm) ?? heightFault(setup.value.endHeightMm))
+      : undefined,
+  )
+  const pressing = computed<Pressing | undefined>(() => {
+    if (setup.value.pressingMode === 'off' || pressingFault.value) return undefined
+    if (setup.value.pressingMode === 'typical') return typicalPressing.value
+    const { nutHeightMm, endHeightMm, material } = setup.value
+    return { nutHeightMm, endHeightMm, material }
+  })
+
+  const bare = computed<StringBed>(() => ({
+    lengthsMm: lengthsMm.value,
+    boardLengthMm: board.value.lengthMm,
+    pressing: pressing.value,
   }))
+  /** Finds on a string that is no longer there say nothing. */
+  const usedFinds = computed(() =>
+    finds.value.flatMap((find) => {
+      const stringIndex = tuning.value.findIndex((open) => noteName(open) === find.string)
+      return stringIndex < 0 ? [] : [{ ...find, stringIndex }]
+    }),
+  )
+  const fit = computed(() =>
+    usedFinds.value.length === 0
+      ? undefined
+      : fitRings(
+          usedFinds.value.map(({ stringIndex, cents, placeMm, isTrusted }) => ({
+            lengthMm: lengthsMm.value[stringIndex] ?? lengthMm.value,
+            cents,
+            placeMm,
+            isTrusted,
+            pressShiftMm: pressShiftMm(bare.value, stringIndex, cents),
+          })),
+        ),
+  )
+  const bed = computed<StringBed>(() => ({ ...bare.value, fit: fit.value }))
+
+  const system = computed(() => knownSystem(setup.value.systemId))
+  const chosenMarks = computed<MarkSpec[]>(() => {
+    if (setup.value.schoolId === BY_HAND) return marksWithIds(family.value, setup.value.markIds)
+    const school = schoolOf(family.value, setup.value.schoolId)
+    return school ? marksOfSchool(family.value, school) : []
+  })
+  const allMarks = computed(() => handMarks(family.value))
+  const tape = computed<TapeShape>(() => ({
+    widthMm: setup.value.tapeWidthMm,
+    contact: setup.value.contact,
+  }))
+  const plan = computed(() =>
+    planTapes({ tuning: tuning.value, system: system.value, marks: chosenMarks.value }),
+  )
+  const marks = computed(() => chartTapes(plan.value, bed.value, tape.value))
+  /** Without what rings taught: what removing every find would restore. */
+  const marksBeforeRings = computed(() =>
+    fit.value ? chartTapes(plan.value, bare.value, tape.value) : marks.value,
+  )
+  /** Without pressing: how much it moves each tape is never kept silent. */
+  const marksUnpressed = computed(() =>
+    pressing.value ? chartTapes(plan.value, { ...bed.value, pressing: undefined }, tape.value) : marks.value,
+  )
+
+  const boardInstrument = computed<BoardInstrument>(() => ({ shape: board.value, tuning: tuning.value }))
   const boardTapes = computed<BoardTape[]>(() =>
-    marks.value.map((mark) => ({
-      ...mark,
-      id: `${mark.shapeId}-${mark.finger}`,
-      label: shortFingerName(mark.finger),
-    })),
+    marks.value.map((mark) => ({ ...mark, label: shortMarkName(mark) })),
   )
   const boardTargets = computed<BoardTarget[]>(() => {
     // The string to lay by: the second from the bottom rings with its upper neighbours on every family.
@@ -97,23 +165,64 @@ export function useBench(student: Ref<Student | undefined>) {
       note: noteName(n),
     }))
   })
+  /** Height of the strings over the board where a tape lies; undefined where heights are not reckoned with. */
+  const heightAt = (placeMm: number) =>
+    pressing.value && stringHeightMm(pressing.value, board.value.lengthMm, placeMm)
 
   return {
-    familyId,
-    sizeId,
-    lengthText,
-    systemId,
-    schoolId,
-    tapeWidthMm,
+    setup,
     instrument,
     family,
     tuning,
-    typed,
+    typedTuning,
+    lengths,
     isTypical,
+    lengthsMm,
     lengthMm,
+    bridge,
+    board,
+    typicalPressing,
+    pressing,
+    pressingFault,
+    usedFinds,
+    fit,
+    bed,
+    system,
+    allMarks,
+    chosenMarks,
+    plan,
     marks,
+    marksBeforeRings,
+    marksUnpressed,
     boardInstrument,
     boardTapes,
     boardTargets,
+    heightAt,
   }
+}
+
+export type Bench = ReturnType<typeof useBench>
+
+export type ReadTuning =
+  { readonly ok: true; readonly notes: readonly Note[] } | { readonly ok: false; readonly message: string }
+
+/** Open strings as typed, lowest first; nothing typed is no fault. */
+function readTuning(text: string): ReadTuning {
+  const words = text.split(/[\s,;]+/).filter(Boolean)
+  const notes: Note[] = []
+  for (const word of words) {
+    const parsed = parseNote(word)
+    if (!parsed)
+      return { ok: false, message: `“${word}” is no note: name each string with its octave, as in G3.` }
+    notes.push(parsed)
+  }
+  if (notes.length === 0) return { ok: true, notes }
+  const fault = tuningFault(notes)
+  if (!fault) return { ok: true, notes }
+  if (fault.code === 'strings_few_or_many')
+    return { ok: false, message: `${fault.found} strings: name four to six, lowest first.` }
+  const [lower, higher] = [notes[fault.stringIndex - 1]!, notes[fault.stringIndex]!].map((n) => noteName(n))
+  return fault.code === 'strings_out_of_order'
+    ? { ok: false, message: `${higher} is not above ${lower}: name the strings from the lowest up.` }
+    : { ok: false, message: `${lower} and ${higher} are more than an octave apart: look at the octaves.` }
 }

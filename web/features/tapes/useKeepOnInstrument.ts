@@ -1,22 +1,41 @@
 import { computed } from 'vue'
 import type { Instrument } from '#contracts'
 import { call } from '../../api/client'
+import { useBenchStore } from '../../stores/bench'
 import { useNotices } from '../../stores/notices'
 import { useStudio } from '../../stores/studio'
 import { isoDay } from '../../words/dates'
-import { mm } from '../../words/numbers'
+import { listed, mm } from '../../words/numbers'
 import { sizeName } from '../../words/trade'
-import type { useBench } from './useBench'
+import { noteName } from '#core'
 
-/** Saves what the bench shows to the instrument on it: its length, its size, tapes as laid. */
-export function useKeepOnInstrument(bench: ReturnType<typeof useBench>) {
+const SAME_MM = 0.05
+
+/** A tape as it was laid. */
+export interface LaidTape {
+  readonly markId: string
+  readonly placeMm: number
+}
+
+/** Saves what the bench shows to the instrument on it: its length, its size, its strings, tapes as laid. */
+export function useKeepOnInstrument() {
+  const store = useBenchStore()
+  const { bench } = store
   const studio = useStudio()
   const notices = useNotices()
-  const kept = computed(() => bench.instrument.value?.measurement?.lengthMm)
+
   /** What is typed is what the instrument has. */
   const isMeasured = computed(() => {
-    const { usableMm } = bench.typed.value
-    return usableMm !== undefined && kept.value !== undefined && Math.abs(usableMm - kept.value) < 0.05
+    const kept = store.instrument?.measurement
+    const typed = bench.lengths.usableMm.value
+    if (!kept || !typed) return false
+    const has = kept.stringLengthsMm ?? [kept.lengthMm]
+    return has.length === typed.length && has.every((mm_, i) => Math.abs(mm_ - (typed[i] ?? NaN)) < SAME_MM)
+  })
+  /** Every length that is typed suits the size. */
+  const suits = computed(() => {
+    const typed = store.setup.method === 'strings' ? bench.lengths.each.value : [bench.lengths.one.value]
+    return typed.every(({ judgement }) => judgement?.verdict === 'fits')
   })
 
   function take(instrument: Instrument, said: string) {
@@ -24,46 +43,77 @@ export function useKeepOnInstrument(bench: ReturnType<typeof useBench>) {
     notices.say(said)
   }
 
+  async function change(
+    instrument: Instrument,
+    body: Partial<Pick<Instrument, 'sizeId' | 'tuning' | 'pressing' | 'warmHands'>>,
+    said: string,
+  ) {
+    const saved = await call('instruments.update', {
+      params: { instrumentId: instrument.id },
+      body: { version: instrument.version, ...body },
+    })
+    take(saved, said)
+  }
+
   return {
     isMeasured,
 
     /** A length that does not suit the size is kept only by `anyway`; the field says why and offers it. */
     async keepLength(anyway: boolean) {
-      const instrument = bench.instrument.value
-      const { usableMm, judgement } = bench.typed.value
-      if (!instrument || usableMm === undefined || isMeasured.value) return
-      if (judgement?.verdict !== 'fits' && !anyway) return
+      const { instrument, setup } = store
+      const lengths = bench.lengths.usableMm.value
+      if (!instrument || !lengths || isMeasured.value || (!suits.value && !anyway)) return
+      const measured =
+        setup.method === 'strings'
+          ? { strings: [...setup.stringTexts] }
+          : { length: setup.lengthText, method: setup.method }
       const saved = await call('measurements.create', {
         params: { instrumentId: instrument.id },
-        body: { length: bench.lengthText.value, measuredOn: isoDay(new Date()), keepAnyway: anyway },
+        body: { ...measured, measuredOn: isoDay(new Date()), keepAnyway: anyway },
       })
-      take(saved, `${mm(usableMm)} mm is kept for ${instrument.label}.`)
+      take(
+        saved,
+        `${listed(lengths.map(mm))} mm ${lengths.length > 1 ? 'are' : 'is'} kept for ${instrument.label}.`,
+      )
     },
 
     /** The instrument turns out to be another size: corrected there, or only on the bench where there is none. */
     async takeSize(sizeId: string) {
-      const instrument = bench.instrument.value
-      if (!instrument) return void (bench.sizeId.value = sizeId)
-      const saved = await call('instruments.update', {
-        params: { instrumentId: instrument.id },
-        body: { version: instrument.version, sizeId },
-      })
-      take(saved, `${instrument.label} is now a ${sizeName(sizeId)}.`)
+      const { instrument, setup } = store
+      if (!instrument) return void (setup.sizeId = sizeId)
+      await change(instrument, { sizeId }, `${instrument.label} is now a ${sizeName(sizeId)}.`)
     },
 
-    async logLaid() {
-      const instrument = bench.instrument.value
+    async keepTuning() {
+      const { instrument } = store
+      if (!instrument) return
+      const tuning = bench.tuning.value.map((n) => noteName(n))
+      await change(instrument, { tuning }, `${instrument.label} is now strung ${tuning.join(' ')}.`)
+    },
+
+    async keepPressing() {
+      const { instrument, setup } = store
+      if (!instrument) return
+      const { pressingMode: mode, nutHeightMm, endHeightMm, material } = setup
+      const pressing = { mode, nutHeightMm, endHeightMm, material }
+      await change(instrument, { pressing }, `Heights and strings are kept for ${instrument.label}.`)
+    },
+
+    async logLaid(laid: readonly LaidTape[], reason: string) {
+      const { instrument, setup } = store
       if (!instrument) return
       const saved = await call('tapeSets.create', {
         params: { instrumentId: instrument.id },
         body: {
-          schoolId: bench.schoolId.value,
-          system: bench.systemId.value,
-          tapeWidthMm: bench.tapeWidthMm.value,
+          schoolId: setup.schoolId,
+          system: setup.systemId,
+          tapeWidthMm: setup.tapeWidthMm,
           laidOn: isoDay(new Date()),
+          marks: [...laid],
+          reason,
         },
       })
-      take(saved, `Tapes logged as laid on ${instrument.label}.`)
+      take(saved, `${listed(laid.map((tape) => mm(tape.placeMm)))} mm logged as laid on ${instrument.label}.`)
     },
   }
 }

@@ -1,6 +1,6 @@
 import { computed, type Ref } from 'vue'
-import { dueOn, type Due } from '#core'
-import type { Student } from '#contracts'
+import { dueOn, tapesDue, type Due, type TapeDue } from '#core'
+import type { Instrument, Student } from '#contracts'
 import { isoDay } from '../../words/dates'
 
 export interface LessonRow {
@@ -26,19 +26,31 @@ export function useLessonDay(students: Ref<readonly Student[]>, today: Date) {
       .flatMap((student) => {
         const { lesson } = student
         if (lesson?.weekday !== day.value.getDay()) return []
-        return [{ student, time: lesson.time, due: dueOn(isoDay(day.value), factsOf(student)) }]
+        return [{ student, time: lesson.time, due: dueOf(student, isoDay(day.value)) }]
       })
       .sort((a, b) => a.time.localeCompare(b.time)),
   )
   return { day, rows, isToday: computed(() => daysAhead.value === 0) }
 }
 
-/** What the core needs to know of a student to say what is due. */
-export function factsOf(student: Student) {
-  return {
-    hasInstrument: student.instrument !== null,
-    measuredOn: student.instrument?.measurement?.measuredOn,
-    tapesLaidOn: student.instrument?.tapeSet?.laidOn,
-    checkedOn: student.lastCheck ? isoDay(new Date(student.lastCheck.takenAt)) : undefined,
-  }
+/** What is due for a student on a day (ISO date). */
+export function dueOf(student: Student, today: string): Due[] {
+  const { instrument, lastCheck } = student
+  return dueOn(today, {
+    hasInstrument: instrument !== null,
+    measuredOn: instrument?.measurement?.measuredOn,
+    tapes: instrument ? tapesDueOn(instrument, today) : [],
+    checkedOn: lastCheck ? isoDay(new Date(lastCheck.takenAt)) : undefined,
+  })
+}
+
+/** What an instrument's tapes ask for on a day. */
+export function tapesDueOn(instrument: Instrument, today: string): TapeDue[] {
+  return tapesDue(today, {
+    tapes: instrument.tapes,
+    warmHands: instrument.warmHands,
+    measuredOn: instrument.measurement?.measuredOn,
+    bridgeChangedOn: instrument.bridgeChangedOn ?? undefined,
+    triedWithoutOn: instrument.triedWithoutOn ?? undefined,
+  })
 }

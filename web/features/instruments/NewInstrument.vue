@@ -1,0 +1,91 @@
+<template>
+  <QuickDialog v-model="open" label="New instrument">
+    <form class="form" @submit.prevent="save">
+      <h2>New instrument</h2>
+      <FieldRow label="Number or name" :fault="fault">
+        <template #default="{ id, invalid }">
+          <ElInput
+            :id="id"
+            v-model="label"
+            autofocus
+            maxlength="60"
+            placeholder="no. 21"
+            :aria-invalid="invalid"
+          />
+        </template>
+      </FieldRow>
+      <div class="pair">
+        <FieldRow label="Family">
+          <ChoiceSelect v-model="family" label="Family" :options="FAMILIES" />
+        </FieldRow>
+        <FieldRow label="Size">
+          <ChoiceSelect v-model="sizeId" label="Size" :options="sizes" />
+        </FieldRow>
+      </div>
+      <div class="acts">
+        <ElButton @click="open = false">Cancel</ElButton>
+        <ElButton type="primary" native-type="submit" :disabled="label.trim() === ''">Add it</ElButton>
+      </div>
+    </form>
+  </QuickDialog>
+</template>
+
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { FAMILY_IDS, familyOf, type FamilyId } from '#core'
+import { ApiProblem, call } from '../../api/client'
+import { useNotices } from '../../stores/notices'
+import { useStudio } from '../../stores/studio'
+import { FAMILY_NAMES, sizeName } from '../../words/trade'
+import ChoiceSelect from '../shell/ChoiceSelect.vue'
+import FieldRow from '../shell/FieldRow.vue'
+import QuickDialog from '../shell/QuickDialog.vue'
+
+const FAMILIES = FAMILY_IDS.map((value) => ({ value, label: FAMILY_NAMES[value] }))
+
+const open = defineModel<boolean>({ required: true })
+const studio = useStudio()
+const notices = useNotices()
+const label = ref('')
+const family = ref<FamilyId>('violin')
+const sizeId = ref('4/4')
+const fault = ref<string>()
+const sizes = computed(() =>
+  familyOf(family.value).sizes.map(({ id }) => ({ value: id, label: sizeName(id) })),
+)
+watch(family, () => (sizeId.value = familyOf(family.value).sizes[0]?.id ?? ''))
+
+async function save() {
+  fault.value = undefined
+  try {
+    const made = await call('instruments.create', {
+      body: { label: label.value, family: family.value, sizeId: sizeId.value },
+    })
+    studio.takeInstrument(made)
+    notices.say(`${made.label} is in the cupboard.`)
+    label.value = ''
+    open.value = false
+  } catch (error) {
+    if (!(error instanceof ApiProblem) || error.code !== 'invalid_request') throw error
+    fault.value = error.field('label') ?? error.message
+  }
+}
+</script>
+
+<style scoped>
+.form {
+  display: grid;
+  gap: 14px;
+}
+
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px;
+}
+
+.acts {
+  display: flex;
+  justify-content: end;
+}
+</style>

@@ -1,0 +1,142 @@
+<template>
+  <p v-if="warning" class="warning" role="status">{{ warning }}</p>
+  <table class="ledger">
+    <thead>
+      <tr>
+        <th scope="col">Tape</th>
+        <th v-for="open in bench.tuning.value" :key="noteName(open)" scope="col" class="number">
+          {{ noteName(open, { octave: false }) }} wants
+        </th>
+        <th scope="col">laid square at</th>
+        <th scope="col">or askew</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="row in rows" :key="row.mark.id">
+        <th scope="row">{{ markName(row.mark) }}</th>
+        <td v-for="(string, i) in row.mark.strings" :key="i" class="number">
+          {{ mm(string.placeMm) }}
+          <span class="remainder" :class="{ off: Math.abs(string.remainderCents) > ACROSS_TOLERANCE_CENTS }">
+            {{ signedCents(string.remainderCents) }} c</span
+          >
+        </td>
+        <td>
+          <strong class="numbers">{{ mm(row.mark.stopMm) }}</strong> mm
+          <span class="soft">worst {{ signedCents(row.mark.worst.remainderCents) }} c</span>
+        </td>
+        <td>
+          <template v-if="Math.abs(row.askew.degrees) >= 0.05">
+            <strong class="numbers">{{ Math.abs(row.askew.degrees).toFixed(1) }}°</strong>
+            <span class="soft">
+              {{ leans(row.askew.degrees) }}, worst {{ Math.round(row.askew.worstCents) }} c</span
+            >
+          </template>
+          <span v-else class="soft">no better</span>
+        </td>
+      </tr>
+    </tbody>
+  </table>
+  <TableExport :table="table" />
+</template>
+
+<script setup lang="ts">
+import { computed } from 'vue'
+import { ACROSS_TOLERANCE_CENTS, askewTape, noteName, type TapeMark } from '#core'
+import TableExport from '../../files/TableExport.vue'
+import type { DataTable } from '../../files/tables'
+import { useBenchStore } from '../../stores/bench'
+import { mm, signedCents } from '../../words/numbers'
+import { markName } from '../../words/trade'
+
+const { bench } = useBenchStore()
+
+/** How far each string is from the middle of the board at a place, mm. */
+function across(placeMm: number): number[] {
+  const { spreadAtNutMm, spreadAtBridgeMm, stringLengthMm } = bench.board.value
+  const spread = spreadAtNutMm + ((spreadAtBridgeMm - spreadAtNutMm) * placeMm) / stringLengthMm
+  const last = bench.tuning.value.length - 1
+  return bench.tuning.value.map((_, i) => (i / last - 0.5) * spread)
+}
+
+const rows = computed(() =>
+  bench.marks.value.map((mark: TapeMark, i) => ({
+    mark,
+    askew: askewTape(bench.bed.value, bench.plan.value[i]!, across(mark.stopMm)),
+  })),
+)
+
+const warning = computed(() => {
+  const bad = bench.marks.value.filter((m) => Math.abs(m.worst.remainderCents) > ACROSS_TOLERANCE_CENTS)
+  if (bad.length === 0) return undefined
+  const which = `No straight tape serves every string within ${ACROSS_TOLERANCE_CENTS} cents at the ${bad.map(markName).join(', ')}.`
+  const cause =
+    bench.bridge.value?.code === 'askew'
+      ? 'The bridge stands askew: have it set straight, or lay the tape as askew as it says.'
+      : bench.bridge.value?.code === 'one_off'
+        ? 'One string is of another length: measure it again.'
+        : 'The tuning system asks different strings for different places: lay by the ring, or tape fewer fingers.'
+  return `${which} ${cause}`
+})
+
+function leans(degrees: number): string {
+  const low = noteName(bench.tuning.value[0]!, { octave: false })
+  const high = noteName(bench.tuning.value.at(-1)!, { octave: false })
+  return `${degrees > 0 ? high : low} side nearer the bridge`
+}
+
+const table = computed<DataTable>(() => ({
+  name: 'tapes-across-the-strings',
+  columns: [
+    'tape',
+    'square mm',
+    'worst cents',
+    'askew degrees',
+    'askew worst cents',
+    ...bench.tuning.value.flatMap((open) => [`${noteName(open)} mm`, `${noteName(open)} cents`]),
+  ],
+  rows: rows.value.map(({ mark, askew }) => [
+    markName(mark),
+    Number(mark.stopMm.toFixed(2)),
+    Number(mark.worst.remainderCents.toFixed(1)),
+    Number(askew.degrees.toFixed(2)),
+    Number(askew.worstCents.toFixed(1)),
+    ...mark.strings.flatMap((s) => [Number(s.placeMm.toFixed(2)), Number(s.remainderCents.toFixed(1))]),
+  ]),
+}))
+</script>
+
+<style scoped>
+th[scope='row'] {
+  color: var(--ink);
+  font-size: 16px;
+  white-space: nowrap;
+}
+
+td {
+  white-space: nowrap;
+}
+
+td .soft {
+  font-size: 14px;
+  margin-left: 4px;
+}
+
+.remainder {
+  display: block;
+  color: var(--ink-soft);
+  font-size: 13.5px;
+}
+
+.remainder.off {
+  color: var(--sharp);
+  font-weight: 700;
+}
+
+.warning {
+  margin: 8px 0;
+  padding: 8px 12px;
+  border-radius: 6px;
+  background: var(--brass-wash);
+  color: var(--brass-ink);
+}
+</style>

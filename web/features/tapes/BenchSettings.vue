@@ -1,0 +1,219 @@
+<template>
+  <section class="card settings" aria-label="Instrument">
+    <div v-if="!store.instrument" class="pair">
+      <FieldRow label="Family">
+        <ChoiceSelect v-model="setup.familyId" label="Family" :options="FAMILIES" />
+      </FieldRow>
+      <FieldRow label="Size">
+        <ChoiceSelect v-model="setup.sizeId" label="Size" :options="sizes" />
+      </FieldRow>
+    </div>
+    <LengthField
+      ref="lengthField"
+      @enter="keep.keepLength(false)"
+      @size="keep.takeSize($event)"
+      @keep-anyway="keep.keepLength(true)"
+    />
+    <MarkChoice />
+    <FieldRow label="Places follow">
+      <SystemChoice v-model="setup.systemId" :tuning="bench.tuning.value" />
+    </FieldRow>
+    <details>
+      <summary>
+        Tape and finger <span class="soft">{{ tapeSummary }}</span>
+      </summary>
+      <div class="pair">
+        <FieldRow label="Width">
+          <ChoiceSelect v-model="setup.tapeWidthMm" label="Tape’s width" :options="TAPE_WIDTHS" />
+        </FieldRow>
+        <FieldRow label="Thickness">
+          <ChoiceSelect v-model="setup.tapeThicknessMm" label="Tape’s thickness" :options="THICKNESSES" />
+        </FieldRow>
+      </div>
+      <FieldRow label="The fingertip">
+        <ElSegmented v-model="setup.contact" :options="CONTACTS" aria-label="What the fingertip does" />
+      </FieldRow>
+      <FieldRow label="Neck and board, girth" hint="mm, for the first tape" :fault="girthFault">
+        <template #default="{ id }">
+          <ElInput :id="id" v-model="setup.girthText" placeholder="typical" maxlength="12" />
+        </template>
+      </FieldRow>
+    </details>
+    <details>
+      <summary>
+        Pressing <span class="soft">{{ pressingSummary }}</span>
+      </summary>
+      <FieldRow label="Reckon with pressing">
+        <ElSegmented
+          v-model="setup.pressingMode"
+          :options="PRESSING_MODES"
+          aria-label="Reckon with pressing"
+        />
+      </FieldRow>
+      <p v-if="setup.pressingMode === 'typical'" class="soft note">
+        {{ mm(bench.typicalPressing.value.nutHeightMm) }} mm at the nut,
+        {{ mm(bench.typicalPressing.value.endHeightMm) }} mm at the board’s end,
+        {{ MATERIAL_NAMES[bench.typicalPressing.value.material].toLowerCase() }}: typical, from memory.
+      </p>
+      <template v-if="setup.pressingMode === 'measured'">
+        <FieldRow label="String over the board" hint="mm" :fault="heightFaultWords">
+          <div class="pair">
+            <ElInputNumber
+              v-model="setup.nutHeightMm"
+              :step="0.1"
+              :controls="false"
+              aria-label="Height at the nut, mm"
+            >
+              <template #prefix>nut</template>
+            </ElInputNumber>
+            <ElInputNumber
+              v-model="setup.endHeightMm"
+              :step="0.1"
+              :controls="false"
+              aria-label="Height at the board’s end, mm"
+            >
+              <template #prefix>end</template>
+            </ElInputNumber>
+          </div>
+        </FieldRow>
+        <FieldRow label="Strings">
+          <ElSegmented v-model="setup.material" :options="MATERIALS" aria-label="String material" />
+        </FieldRow>
+      </template>
+      <ElButton
+        v-if="store.instrument"
+        size="small"
+        :disabled="bench.pressingFault.value !== undefined"
+        @click="keep.keepPressing()"
+      >
+        Keep for {{ store.instrument.label }}
+      </ElButton>
+    </details>
+    <details>
+      <summary>
+        Strings and scale <span class="soft">{{ tuningNames }}</span>
+      </summary>
+      <FieldRow label="Open strings" hint="lowest first, four to six" :fault="tuningFault">
+        <template #default="{ id, invalid }">
+          <ElInput
+            :id="id"
+            v-model="setup.tuningText"
+            :placeholder="tuningNames"
+            :aria-invalid="invalid"
+            maxlength="60"
+            autocomplete="off"
+          />
+        </template>
+        <template #after>
+          <ElButton
+            v-if="store.instrument && setup.tuningText.trim() !== ''"
+            size="small"
+            :disabled="tuningFault !== undefined"
+            @click="keep.keepTuning()"
+          >
+            Keep for {{ store.instrument.label }}
+          </ElButton>
+        </template>
+      </FieldRow>
+      <ScalaFile />
+    </details>
+  </section>
+</template>
+
+<script setup lang="ts">
+import { storeToRefs } from 'pinia'
+import { computed, ref } from 'vue'
+import { FAMILY_IDS, noteName, parseLength, STRING_MATERIALS } from '#core'
+import { useBenchStore } from '../../stores/bench'
+import { mm } from '../../words/numbers'
+import { FAMILY_NAMES, MATERIAL_NAMES, sizeName } from '../../words/trade'
+import ChoiceSelect from '../shell/ChoiceSelect.vue'
+import FieldRow from '../shell/FieldRow.vue'
+import LengthField from './LengthField.vue'
+import MarkChoice from './MarkChoice.vue'
+import ScalaFile from './ScalaFile.vue'
+import SystemChoice from './SystemChoice.vue'
+import { useKeepOnInstrument } from './useKeepOnInstrument'
+
+const TAPE_WIDTHS = [1, 1.5, 2, 3, 4, 5, 6].map((value) => ({ value, label: `${value} mm` }))
+const THICKNESSES = [0.05, 0.1, 0.13, 0.2, 0.3, 0.5, 1].map((value) => ({ value, label: `${value} mm` }))
+const FAMILIES = FAMILY_IDS.map((id) => ({ value: id, label: FAMILY_NAMES[id] }))
+const MATERIALS = STRING_MATERIALS.map((value) => ({ value, label: MATERIAL_NAMES[value].split(' ')[0]! }))
+const CONTACTS = [
+  { value: 'centre', label: 'stands on it' },
+  { value: 'touch', label: 'touches its edge' },
+]
+const PRESSING_MODES = [
+  { value: 'off', label: 'Off' },
+  { value: 'typical', label: 'Typical' },
+  { value: 'measured', label: 'Measured' },
+]
+
+const store = useBenchStore()
+const { setup } = storeToRefs(store)
+const { bench } = store
+const keep = useKeepOnInstrument()
+
+const sizes = computed(() => bench.family.value.sizes.map(({ id }) => ({ value: id, label: sizeName(id) })))
+const tuningNames = computed(() => bench.tuning.value.map((n) => noteName(n)).join(' '))
+const tuningFault = computed(() => (bench.typedTuning.value.ok ? undefined : bench.typedTuning.value.message))
+const tapeSummary = computed(() => `${setup.value.tapeWidthMm} mm wide`)
+const pressingSummary = computed(
+  () => PRESSING_MODES.find((m) => m.value === setup.value.pressingMode)?.label.toLowerCase() ?? '',
+)
+const HEIGHT_FAULTS = {
+  height_negative: 'A string does not lie under the board: give 0 mm or more.',
+  height_too_large: 'No string stands that high over its board: give mm, up to 20.',
+  height_not_a_number: 'Give both heights in mm.',
+} as const
+const heightFaultWords = computed(() => bench.pressingFault.value && HEIGHT_FAULTS[bench.pressingFault.value])
+const girthFault = computed(() => {
+  const text = setup.value.girthText.trim()
+  return text === '' || parseLength(text).ok ? undefined : 'Type the girth in mm, as in 72.'
+})
+
+const lengthField = ref<InstanceType<typeof LengthField>>()
+defineExpose({ focusLength: () => lengthField.value?.focus() })
+</script>
+
+<style scoped>
+.settings {
+  display: grid;
+  align-content: start;
+  gap: 12px;
+}
+
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+}
+
+.pair :deep(.el-input-number) {
+  width: 100%;
+}
+
+details {
+  border-top: 1px solid var(--line);
+  padding-top: 9px;
+}
+
+details[open] {
+  display: grid;
+  gap: 10px;
+}
+
+summary {
+  font-weight: 600;
+  font-size: 15px;
+  cursor: pointer;
+}
+
+summary .soft {
+  font-weight: 400;
+}
+
+.note {
+  font-size: 14.5px;
+}
+</style>

@@ -1,0 +1,130 @@
+<template>
+  <p v-if="fret" class="warning" role="status">{{ fret }}</p>
+  <table class="ledger">
+    <thead>
+      <tr>
+        <th scope="col">Tape</th>
+        <th scope="col" class="number">cut, across the board</th>
+        <th scope="col" class="number">cut, round the neck</th>
+        <th v-for="cents in TOLERANCES_CENTS" :key="cents" scope="col" class="number">± {{ cents }} cents</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="row in rows" :key="row.mark.id">
+        <th scope="row">{{ markName(row.mark) }}</th>
+        <td class="number">
+          <strong>{{ Math.ceil(row.piece.acrossMm) }}</strong> mm
+        </td>
+        <td class="number">
+          <strong>{{ Math.ceil(row.piece.roundMm) }}</strong> mm
+        </td>
+        <td v-for="tolerance in row.tolerances" :key="tolerance.cents" class="number">
+          −{{ mm(tolerance.behindMm) }} +{{ mm(tolerance.beyondMm) }} mm
+        </td>
+      </tr>
+    </tbody>
+  </table>
+  <p class="soft note">
+    Board width {{ girthSource }}; 5 mm to turn under each edge, or 8 mm to overlap behind the neck. Cut off
+    the instrument; keep small cuttings away from small children.
+  </p>
+  <TableExport :table="table" />
+</template>
+
+<script setup lang="ts">
+import { storeToRefs } from 'pinia'
+import { computed } from 'vue'
+import { actsAsFret, parseLength, tapePiece, toleranceMm, TOLERANCES_CENTS } from '#core'
+import TableExport from '../../files/TableExport.vue'
+import type { DataTable } from '../../files/tables'
+import { useBenchStore } from '../../stores/bench'
+import { mm } from '../../words/numbers'
+import { markName } from '../../words/trade'
+
+const store = useBenchStore()
+const { setup } = storeToRefs(store)
+const { bench } = store
+
+const girth = computed(() => {
+  const parsed = parseLength(setup.value.girthText)
+  return parsed.ok ? parsed.lengthMm : undefined
+})
+const girthSource = computed(() =>
+  girth.value === undefined
+    ? 'and neck girth are typical ones, from memory'
+    : 'is typical, girth as measured',
+)
+const rows = computed(() => {
+  const first = bench.marks.value[0]
+  return bench.marks.value.map((mark) => {
+    const typical = tapePiece(bench.board.value, mark.middleMm)
+    // The girth was measured at the first tape; further up the neck it grows as usual.
+    const grown = first ? typical.girthMm - tapePiece(bench.board.value, first.middleMm).girthMm : 0
+    return {
+      mark,
+      piece:
+        girth.value === undefined
+          ? typical
+          : tapePiece(bench.board.value, mark.middleMm, girth.value + grown),
+      tolerances: TOLERANCES_CENTS.map((cents) => ({
+        cents,
+        ...toleranceMm(bench.lengthMm.value, mark.stopMm, cents),
+      })),
+    }
+  })
+})
+const fret = computed(() => {
+  const bad = bench.marks.value.filter((m) =>
+    actsAsFret(setup.value.tapeThicknessMm, bench.heightAt(m.middleMm)),
+  )
+  const [first] = bad
+  if (!first) return undefined
+  const cents = Math.round(first.widthCents / 2)
+  return `A tape of ${setup.value.tapeThicknessMm} mm can act as a fret: the string stops at its far edge, up to ${cents} cents sharp at the ${markName(first)}, and buzzes against it. Take a thinner tape.`
+})
+const table = computed<DataTable>(() => ({
+  name: 'tapes-to-cut',
+  columns: [
+    'tape',
+    'across mm',
+    'round mm',
+    ...TOLERANCES_CENTS.flatMap((c) => [`${c} cents behind mm`, `${c} cents beyond mm`]),
+  ],
+  rows: rows.value.map(({ mark, piece, tolerances }) => [
+    markName(mark),
+    ...[piece.acrossMm, piece.roundMm, ...tolerances.flatMap((t) => [t.behindMm, t.beyondMm])].map((v) =>
+      Number(v.toFixed(2)),
+    ),
+  ]),
+}))
+</script>
+
+<style scoped>
+th[scope='row'] {
+  color: var(--ink);
+  font-size: 16px;
+  white-space: nowrap;
+}
+
+td {
+  white-space: nowrap;
+}
+
+td strong {
+  font-size: 20px;
+  color: var(--jade);
+}
+
+.note {
+  margin-top: 10px;
+  font-size: 14.5px;
+}
+
+.warning {
+  margin: 8px 0;
+  padding: 8px 12px;
+  border-radius: 6px;
+  background: var(--brass-wash);
+  color: var(--brass-ink);
+}
+</style>

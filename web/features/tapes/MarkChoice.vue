@@ -1,0 +1,67 @@
+<template>
+  <FieldRow label="Tapes">
+    <ElSegmented v-model="setup.schoolId" :options="schools" aria-label="Tapes" class="schools" />
+    <div v-if="setup.schoolId === BY_HAND" class="marks" role="group" aria-label="Marks by hand">
+      <button
+        v-for="mark in bench.allMarks.value"
+        :key="mark.id"
+        type="button"
+        :aria-pressed="setup.markIds.includes(mark.id)"
+        :title="`${intervalName(mark.interval)}, ${mark.interval.semitones} semitones`"
+        @click="toggle(mark.id)"
+      >
+        {{ shortMarkName(mark) }}
+      </button>
+    </div>
+  </FieldRow>
+</template>
+
+<script setup lang="ts">
+import { storeToRefs } from 'pinia'
+import { computed } from 'vue'
+import { useBenchStore } from '../../stores/bench'
+import { intervalName, schoolName, shortMarkName } from '../../words/trade'
+import FieldRow from '../shell/FieldRow.vue'
+import { BY_HAND } from './setup'
+
+const store = useBenchStore()
+const { setup } = storeToRefs(store)
+const { bench } = store
+
+const schools = computed(() =>
+  [...bench.family.value.schools.map(({ id }) => id), BY_HAND].map((id) => ({
+    value: id,
+    label: schoolName(id),
+  })),
+)
+
+function toggle(id: string) {
+  const { markIds } = setup.value
+  setup.value.markIds = markIds.includes(id) ? markIds.filter((m) => m !== id) : [...markIds, id]
+}
+</script>
+
+<style scoped>
+.marks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 5px;
+  margin-top: 6px;
+}
+
+.marks button {
+  border: 1px solid var(--line-strong);
+  border-radius: 999px;
+  padding: 4px 11px;
+  background: var(--card);
+  color: var(--ink);
+  font: 500 14.5px/1.2 var(--font-text);
+  cursor: pointer;
+}
+
+.marks button[aria-pressed='true'] {
+  border-color: var(--jade);
+  background: var(--jade);
+  color: var(--on-jade);
+}
+</style>

@@ -1,0 +1,128 @@
+<template>
+  <div class="scala">
+    <FieldRow label="Scale of your own" hint="Scala, .scl" :fault="fault">
+      <template #default="{ id }">
+        <input :id="id" ref="input" type="file" accept=".scl,text/plain" @change="read" />
+      </template>
+      <template #after>
+        <div v-if="own" class="own">
+          <FieldRow label="Its first note is">
+            <ChoiceSelect v-model="keynote" label="Its first note is" :options="KEYNOTES" />
+          </FieldRow>
+        </div>
+        <ElButton size="small" @click="write">Save “{{ shortSystemName(setup.systemId) }}” as .scl</ElButton>
+      </template>
+    </FieldRow>
+  </div>
+</template>
+
+<script setup lang="ts">
+import { storeToRefs } from 'pinia'
+import { computed, ref } from 'vue'
+import {
+  parseScala,
+  readScaleId,
+  SCALA_SIZE_LIMIT,
+  SCALE_SIZE,
+  scalaCents,
+  scaleId,
+  writeScala,
+  note,
+  transpose,
+  INTERVALS,
+} from '#core'
+import { fileName, saveFile } from '../../files/tables'
+import { useBenchStore } from '../../stores/bench'
+import { scalaFaultWords } from '../../words/scala'
+import { shortSystemName } from '../../words/trade'
+import ChoiceSelect from '../shell/ChoiceSelect.vue'
+import FieldRow from '../shell/FieldRow.vue'
+
+const KEYNOTES = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'].map((value) => ({
+  value,
+  label: value,
+}))
+/** The spelling in which a system's twelve notes are written to a file. */
+const CHROMATIC = [
+  INTERVALS.minorSecond,
+  INTERVALS.majorSecond,
+  INTERVALS.minorThird,
+  INTERVALS.majorThird,
+  INTERVALS.perfectFourth,
+  INTERVALS.augmentedFourth,
+  INTERVALS.perfectFifth,
+  INTERVALS.minorSixth,
+  INTERVALS.majorSixth,
+  INTERVALS.minorSeventh,
+  INTERVALS.majorSeventh,
+  INTERVALS.octave,
+]
+
+const store = useBenchStore()
+const { setup } = storeToRefs(store)
+const fault = ref<string>()
+const input = ref<HTMLInputElement>()
+
+const own = computed(() => readScaleId(setup.value.systemId))
+const keynote = computed({
+  get: () => own.value?.keynote ?? 'C',
+  set: (to) => {
+    if (own.value) setup.value.systemId = scaleId(own.value.name, to, own.value.cents)
+  },
+})
+
+async function read() {
+  const file = input.value?.files?.[0]
+  fault.value = undefined
+  if (!file) return
+  // A file far too large is not even read.
+  const text =
+    file.size > 4 * SCALA_SIZE_LIMIT ? undefined : new TextDecoder('latin1').decode(await file.arrayBuffer())
+  if (text === undefined) {
+    fault.value = scalaFaultWords({ code: 'scala_too_large', limit: SCALA_SIZE_LIMIT })
+    return
+  }
+  const parsed = parseScala(text)
+  if (!parsed.ok) {
+    fault.value = scalaFaultWords(parsed.fault)
+    return
+  }
+  const cents = scalaCents(parsed.scale)
+  if (cents.length !== SCALE_SIZE) {
+    fault.value = `“${parsed.scale.description || file.name}” has ${cents.length} notes. Fingers are named by twelve to the octave: choose a scale of twelve.`
+    return
+  }
+  if ((cents.at(-1) ?? 0) <= 0) {
+    fault.value = 'The last note of the scale must lie above the first: it is where the scale repeats.'
+    return
+  }
+  const name = parsed.scale.description || file.name.replace(/\.scl$/i, '')
+  setup.value.systemId = scaleId(name, keynote.value, cents)
+}
+
+/** The chosen system's twelve notes on its keynote, for other programs. */
+function write() {
+  const system = store.bench.system.value
+  const key =
+    own.value?.keynote ?? (setup.value.systemId.startsWith('just:') ? setup.value.systemId.slice(5) : 'G')
+  const first = note(`${key}4`)
+  const pitches = CHROMATIC.map((interval) => ({
+    kind: 'cents' as const,
+    cents: system.centsAboveA4(transpose(first, interval)) - system.centsAboveA4(first),
+  }))
+  const name = `${shortSystemName(setup.value.systemId)}, twelve notes from ${key}`
+  const file = fileName(name, 'scl')
+  saveFile(file, writeScala({ description: name, pitches }, file), 'text/plain')
+}
+</script>
+
+<style scoped>
+.scala input[type='file'] {
+  font: 400 14.5px var(--font-text);
+  max-width: 100%;
+}
+
+.own {
+  margin: 4px 0;
+}
+</style>

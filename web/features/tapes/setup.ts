@@ -1,0 +1,95 @@
+import {
+  DEFAULT_SYSTEM_ID,
+  DEFAULT_TAPE_WIDTH_MM,
+  familyOf,
+  type FamilyId,
+  type StringMaterial,
+  type TapeContact,
+} from '#core'
+import type { Instrument, Student } from '#contracts'
+
+export type LengthMethod = 'bridge' | 'harmonic' | 'strings'
+
+/** Everything a teacher sets on the bench, as typed; what follows from it is computed. Plain data: it survives a reload. */
+export interface BenchSetup {
+  /** The instrument this was set for; empty on a bare bench. */
+  instrumentId: string
+  familyId: FamilyId
+  sizeId: string
+  method: LengthMethod
+  lengthText: string
+  stringTexts: string[]
+  /** Open strings in note names; empty for the instrument's or the family's own. */
+  tuningText: string
+  systemId: string
+  schoolId: string
+  /** Marks chosen by hand; used where the school is `by_hand`. */
+  markIds: string[]
+  tapeWidthMm: number
+  tapeThicknessMm: number
+  contact: TapeContact
+  pressingMode: 'off' | 'typical' | 'measured'
+  nutHeightMm: number
+  endHeightMm: number
+  material: StringMaterial
+  /** Round neck and board at the first tape, mm; empty for the typical one. */
+  girthText: string
+}
+
+/** School of those who choose each mark themselves. */
+export const BY_HAND = 'by_hand'
+/** A vinyl tape, mm. Common practice, no source. */
+const DEFAULT_THICKNESS_MM = 0.13
+
+export function bareSetup(familyId: FamilyId): BenchSetup {
+  const family = familyOf(familyId)
+  return {
+    instrumentId: '',
+    familyId,
+    sizeId: family.sizes[0]?.id ?? '',
+    method: 'bridge',
+    lengthText: '',
+    stringTexts: family.tuning.map(() => ''),
+    tuningText: '',
+    systemId: DEFAULT_SYSTEM_ID,
+    schoolId: family.defaultSchoolId,
+    markIds: [],
+    tapeWidthMm: DEFAULT_TAPE_WIDTH_MM,
+    tapeThicknessMm: DEFAULT_THICKNESS_MM,
+    contact: 'centre',
+    pressingMode: 'off',
+    ...family.typicalPressing,
+    girthText: '',
+  }
+}
+
+/** What is known of an instrument, and of its player's school, laid out on the bench. */
+export function setupFor(instrument: Instrument | undefined, student: Student | undefined): BenchSetup {
+  const bare = bareSetup(instrument?.family ?? student?.family ?? 'violin')
+  if (!instrument) return { ...bare, schoolId: student?.tapeSchoolId ?? bare.schoolId }
+  const { measurement, tapeSet, pressing } = instrument
+  return {
+    ...bare,
+    instrumentId: instrument.id,
+    sizeId: instrument.sizeId,
+    method: measurement?.stringLengthsMm ? 'strings' : 'bridge',
+    lengthText: measurement ? shortMm(measurement.lengthMm) : '',
+    stringTexts: measurement?.stringLengthsMm?.map(shortMm) ?? instrument.tuning.map(() => ''),
+    schoolId: student?.tapeSchoolId ?? tapeSet?.schoolId ?? bare.schoolId,
+    markIds: instrument.tapes.map((tape) => tape.markId),
+    systemId: tapeSet?.system ?? bare.systemId,
+    tapeWidthMm: tapeSet?.tapeWidthMm ?? bare.tapeWidthMm,
+    ...(pressing
+      ? {
+          pressingMode: pressing.mode,
+          nutHeightMm: pressing.nutHeightMm,
+          endHeightMm: pressing.endHeightMm,
+          material: pressing.material,
+        }
+      : {}),
+  }
+}
+
+function shortMm(mm: number): string {
+  return String(Number(mm.toFixed(1)))
+}

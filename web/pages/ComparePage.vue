@@ -1,0 +1,264 @@
+<template>
+  <header class="page-head">
+    <h1>Changing size</h1>
+    <p class="whose">Every tape moves, and the frame with them</p>
+    <div class="actions">
+      <ElButton @click="swap">Turn round<kbd class="on-button">R</kbd></ElButton>
+    </div>
+  </header>
+  <section class="card choose" aria-label="From and to">
+    <FieldRow label="From">
+      <ChoiceSelect v-model="fromId" label="From" :options="options" filterable />
+    </FieldRow>
+    <p class="arrow" aria-hidden="true">→</p>
+    <FieldRow label="To">
+      <ChoiceSelect v-model="toId" label="To" :options="options" filterable />
+    </FieldRow>
+  </section>
+  <template v-if="from && to">
+    <section class="card">
+      <StringBoard
+        :instrument="longer.board"
+        :tapes="boardTapes(to)"
+        :ghosts="boardTapes(from)"
+        :label="`Tapes of ${from.name} and of ${to.name} on one board`"
+        show-places
+      />
+      <p class="soft key">
+        <span class="new" aria-hidden="true" /> {{ to.name }}, {{ mm(to.lengthMm) }} mm
+        <span class="old" aria-hidden="true" /> {{ from.name }}, {{ mm(from.lengthMm) }} mm
+      </p>
+    </section>
+    <section class="card moves" aria-label="What moves">
+      <table class="ledger">
+        <thead>
+          <tr>
+            <th scope="col">Tape</th>
+            <th scope="col" class="number">from</th>
+            <th scope="col" class="number">to</th>
+            <th scope="col" class="number">moves</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="move in moves" :key="move.id">
+            <th scope="row">{{ markName(move.to) }}</th>
+            <td class="number">{{ mm(move.from.middleMm) }}</td>
+            <td class="number middle">{{ mm(move.to.middleMm) }}</td>
+            <td class="number">{{ signedMm(move.moveMm) }} mm {{ move.moveMm > 0 ? 'up' : 'down' }}</td>
+          </tr>
+          <tr v-for="frame in frames" :key="frame.frameId">
+            <th scope="row">Frame, {{ FRAME_NAMES[frame.frameId] ?? frame.frameId }}</th>
+            <td class="number">{{ mm(frame.fromMm) }}</td>
+            <td class="number middle">{{ mm(frame.toMm) }}</td>
+            <td class="number">
+              {{ signedMm(frame.toMm - frame.fromMm) }} mm
+              {{ frame.toMm > frame.fromMm ? 'wider' : 'narrower' }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="moves.length === 0" class="none soft">
+        These two share no mark: their hands are shaped differently.
+      </p>
+      <p class="soft note">
+        “Up” is towards the bridge. Take the old tapes off; a luthier removes stubborn glue. A wider frame
+        than the hand holds without strain is too big: never stretch the fourth finger to make it fit.
+      </p>
+      <TableExport :table="table" />
+    </section>
+  </template>
+</template>
+
+<script setup lang="ts">
+import { computed, onMounted } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import {
+  boardFor,
+  chartTapes,
+  FAMILY_IDS,
+  familyOf,
+  fifths,
+  frameMoves,
+  markMoves,
+  marksOfSchool,
+  planTapes,
+  schoolOf,
+  type TapeMark,
+} from '#core'
+import type { BoardTape } from '../board/board'
+import StringBoard from '../board/StringBoard.vue'
+import { chartOf } from '../features/instruments/benchOf'
+import ChoiceSelect from '../features/shell/ChoiceSelect.vue'
+import FieldRow from '../features/shell/FieldRow.vue'
+import { useShortcuts } from '../features/shell/useShortcuts'
+import TableExport from '../files/TableExport.vue'
+import type { DataTable } from '../files/tables'
+import { useBenchStore } from '../stores/bench'
+import { useStudio } from '../stores/studio'
+import { mm, signedMm } from '../words/numbers'
+import { instrumentKind, markName, shortMarkName } from '../words/trade'
+import { tuningOf } from '../features/check/useHand'
+
+const FRAME_NAMES: Record<string, string> = {
+  fourth: '1 to 4',
+  closed: 'closed',
+  extended: 'extended',
+  one_two_four: '1-2-4',
+  four_finger: 'four fingers',
+}
+
+const route = useRoute()
+const router = useRouter()
+const studio = useStudio()
+const store = useBenchStore()
+onMounted(() => studio.instruments ?? studio.loadInstruments())
+
+/** Every measured instrument of the cupboard, then every size as it typically is. */
+const options = computed(() => [
+  ...(studio.instruments ?? [])
+    .filter((i) => i.measurement)
+    .map((i) => ({ value: i.id, label: `${i.label} · ${instrumentKind(i.family, i.sizeId)}` })),
+  ...FAMILY_IDS.flatMap((family) =>
+    familyOf(family).sizes.map((size) => ({
+      value: `${family} ${size.id}`,
+      label: `typical ${instrumentKind(family, size.id)}, from memory`,
+    })),
+  ),
+])
+
+const fromId = computed({
+  get: () => (route.query['from'] as string | undefined) ?? store.instrument?.id ?? 'violin 1/2',
+  set: (from) => void router.replace({ query: { ...route.query, from } }),
+})
+const toId = computed({
+  get: () => (route.query['to'] as string | undefined) ?? largerOf(fromId.value),
+  set: (to) => void router.replace({ query: { ...route.query, to } }),
+})
+
+/** The next size up: what a child grows into. */
+function largerOf(id: string): string {
+  const instrument = studio.instruments?.find((i) => i.id === id)
+  const [familyText = 'violin', ...size] = id.split(' ')
+  const family = familyOf(instrument?.family ?? FAMILY_IDS.find((f) => f === familyText) ?? 'violin')
+  const index = family.sizes.findIndex((s) => s.id === (instrument?.sizeId ?? size.join(' ')))
+  return `${family.id} ${family.sizes[Math.max(0, index - 1)]?.id ?? '4/4'}`
+}
+
+function sideOf(id: string) {
+  const instrument = studio.instruments?.find((i) => i.id === id)
+  if (instrument?.measurement) {
+    const lengthMm = instrument.measurement.lengthMm
+    const family = familyOf(instrument.family)
+    const board = { shape: boardFor(family, lengthMm), tuning: tuningOf(instrument) }
+    return { family, name: instrument.label, lengthMm, board, marks: chartOf(instrument) ?? [] }
+  }
+  const family = FAMILY_IDS.map(familyOf).find((f) => id.startsWith(`${f.id} `))
+  const size = family?.sizes.find((s) => id === `${family.id} ${s.id}`)
+  if (!family || !size) return undefined
+  const lengthMm = size.typicalLengthMm
+  const shape = boardFor(family, lengthMm)
+  const marks = marksOfSchool(family, schoolOf(family, family.schools.at(-1)!.id)!)
+  return {
+    family,
+    name: `typical ${instrumentKind(family.id, size.id)}`,
+    lengthMm,
+    board: { shape, tuning: family.tuning },
+    marks: chartTapes(planTapes({ tuning: family.tuning, system: fifths, marks }), {
+      lengthsMm: [lengthMm],
+      boardLengthMm: shape.lengthMm,
+    }),
+  }
+}
+
+const from = computed(() => sideOf(fromId.value))
+const to = computed(() => sideOf(toId.value))
+const longer = computed(() => (from.value!.lengthMm > to.value!.lengthMm ? from.value! : to.value!))
+const moves = computed(() => (from.value && to.value ? markMoves(from.value.marks, to.value.marks) : []))
+const frames = computed(() =>
+  from.value && to.value
+    ? frameMoves(from.value.family, to.value.family, from.value.lengthMm, to.value.lengthMm)
+    : [],
+)
+
+function boardTapes({ marks }: { marks: readonly TapeMark[] }): BoardTape[] {
+  return marks
+    .filter((mark) => moves.value.some((move) => move.id === mark.id))
+    .map((mark) => ({ ...mark, label: shortMarkName(mark) }))
+}
+function swap() {
+  void router.replace({ query: { from: toId.value, to: fromId.value } })
+}
+useShortcuts('Changing size', [{ key: 'r', does: 'Turn round', run: swap }])
+
+const table = computed<DataTable>(() => ({
+  name: 'changing-size',
+  columns: ['what', 'from mm', 'to mm', 'moves mm'],
+  rows: [
+    ...moves.value.map(
+      (move) => [markName(move.to), move.from.middleMm, move.to.middleMm, move.moveMm] as const,
+    ),
+    ...frames.value.map((f) => [`frame ${f.frameId}`, f.fromMm, f.toMm, f.toMm - f.fromMm] as const),
+  ].map(([what, ...numbers]) => [what, ...numbers.map((n) => Number(n.toFixed(2)))]),
+}))
+</script>
+
+<style scoped>
+.choose {
+  display: grid;
+  grid-template-columns: 1fr auto 1fr;
+  gap: 16px;
+  align-items: end;
+  margin-bottom: var(--gap);
+}
+
+.arrow {
+  font: 400 26px/1.4 var(--font-title);
+  color: var(--brass);
+}
+
+.key {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  font-size: 14.5px;
+}
+
+.key span {
+  display: inline-block;
+  width: 22px;
+  height: 12px;
+  border-radius: 2px;
+}
+
+.key .new {
+  background: var(--tape);
+  border: 1px solid var(--line-strong);
+}
+
+.key .old {
+  margin-left: 14px;
+  border: 1.5px dashed var(--brass);
+}
+
+.moves {
+  margin-top: var(--gap);
+}
+
+th[scope='row'] {
+  color: var(--ink);
+  font-size: 16px;
+}
+
+.middle {
+  color: var(--jade);
+  font-size: 24px;
+  font-weight: 700;
+  line-height: 1.1;
+}
+
+.note,
+.none {
+  margin-top: 10px;
+  font-size: 14.5px;
+}
+</style>

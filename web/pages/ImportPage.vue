@@ -1,0 +1,216 @@
+<template>
+  <header class="page-head">
+    <h1>Bring in a table</h1>
+    <p class="whose">Nothing is saved before you have seen it</p>
+  </header>
+  <section class="card step" aria-label="The file">
+    <p>
+      A CSV file with the columns <strong>label</strong>, <strong>family</strong>, <strong>size</strong>, and
+      where you have them <strong>length</strong> and <strong>tuning</strong>.
+      <button type="button" class="sample" @click="saveFile('instruments.csv', SAMPLE, 'text/csv')">
+        A file to start from
+      </button>
+    </p>
+    <label class="file" for="table-file">
+      <span>{{ table.state.value === 'reading' ? 'Reading…' : 'Choose the file' }}</span>
+      <input id="table-file" type="file" accept=".csv,text/csv,text/plain" @change="choose" />
+    </label>
+    <p v-if="table.fileFault.value" class="fault" role="alert">
+      {{ tableFaultWords(table.fileFault.value) }}
+    </p>
+  </section>
+  <section v-if="hasRows" class="card step" aria-label="What would come in" aria-live="polite">
+    <div class="sum">
+      <p class="big numbers">{{ number(table.good.value.length) }}<small> ready</small></p>
+      <p v-if="table.faulty.value.length" class="big bad numbers">
+        {{ number(table.faulty.value.length)
+        }}<small> {{ table.faulty.value.length === 1 ? 'row' : 'rows' }} to mend</small>
+      </p>
+      <p v-if="doubtful" class="soft">
+        {{ number(doubtful) }} with a length that does not suit the size; they come in as written.
+      </p>
+      <div class="acts">
+        <template v-if="table.state.value === 'saving'">
+          <progress :value="table.saved.value" :max="table.order.value.length" />
+          <span class="numbers" role="status">
+            {{
+              table.isWaiting.value
+                ? 'waiting for the server…'
+                : `${number(table.saved.value)} of ${number(table.order.value.length)}`
+            }}
+          </span>
+          <ElButton @click="table.stop()">Stop here</ElButton>
+        </template>
+        <ElButton
+          v-else-if="table.state.value === 'read'"
+          type="primary"
+          size="large"
+          :disabled="table.good.value.length === 0"
+          @click="table.save()"
+        >
+          Save {{ count(table.good.value.length, 'instrument') }}
+        </ElButton>
+      </div>
+    </div>
+    <template v-if="table.faulty.value.length && table.state.value === 'read'">
+      <table class="ledger">
+        <thead>
+          <tr>
+            <th scope="col" class="number">row</th>
+            <th scope="col">name</th>
+            <th scope="col">what is wrong</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in table.faulty.value.slice(0, limit)" :key="row.row">
+            <td class="number">{{ row.row }}</td>
+            <td>{{ row.label || '—' }}</td>
+            <td>{{ row.faults.map(rowFaultWords).join('; ') }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <ElButton v-if="table.faulty.value.length > limit" @click="limit += SHOWN_AT_ONCE">
+        Show more of {{ number(table.faulty.value.length) }}
+      </ElButton>
+      <TableExport :table="faults" />
+    </template>
+    <table v-else-if="table.state.value === 'read'" class="ledger">
+      <thead>
+        <tr>
+          <th scope="col" class="number">row</th>
+          <th scope="col">name</th>
+          <th scope="col">kind</th>
+          <th scope="col">length</th>
+          <th scope="col">strings</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="{ row, instrument } in table.good.value.slice(0, PREVIEW_ROWS)" :key="row">
+          <td class="number">{{ row }}</td>
+          <td>{{ instrument.label }}</td>
+          <td>{{ instrumentKind(instrument.family, instrument.sizeId) }}</td>
+          <td>{{ instrument.length ?? '—' }}</td>
+          <td>{{ instrument.tuning?.join(' ') ?? 'usual' }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+  <section v-if="table.state.value === 'saved'" class="card step" role="status">
+    <h2>{{ count(table.saved.value, 'instrument') }} saved.</h2>
+    <p v-if="table.saved.value < table.order.value.length" class="soft">
+      Stopped before the end: {{ number(table.order.value.length - table.saved.value) }} rows are not in.
+      Choose the file again to go on; those that are in are passed over.
+    </p>
+    <ElButton type="primary" @click="router.push({ name: 'instruments' })">To the cupboard</ElButton>
+  </section>
+</template>
+
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { useImport } from '../features/instruments/useImport'
+import { saveFile, type DataTable } from '../files/tables'
+import TableExport from '../files/TableExport.vue'
+import { rowFaultWords, tableFaultWords } from '../words/import'
+import { count } from '../words/numbers'
+import { instrumentKind } from '../words/trade'
+
+const SHOWN_AT_ONCE = 100
+const PREVIEW_ROWS = 12
+const SAMPLE =
+  '\uFEFFlabel,family,size,length,tuning\r\nno. 21,violin,1/2,284.5,\r\nno. 22,cello,3/4,24 3/8 in,C2 G2 D3 A3\r\n'
+
+const router = useRouter()
+const table = useImport()
+const limit = ref(SHOWN_AT_ONCE)
+const hasRows = computed(() => table.state.value === 'read' || table.state.value === 'saving')
+const doubtful = computed(() => table.good.value.filter((row) => row.instrument.isDoubtful).length)
+const number = (n: number) => n.toLocaleString('en-GB')
+
+async function choose(event: Event) {
+  const input = event.target as HTMLInputElement
+  const [file] = input.files ?? []
+  limit.value = SHOWN_AT_ONCE
+  if (file) await table.read(file)
+  // The same file, mended, can be chosen again.
+  input.value = ''
+}
+
+const faults = computed<DataTable>(() => ({
+  name: 'rows-to-mend',
+  columns: ['row', 'name', 'what is wrong'],
+  rows: table.faulty.value.map((row) => [row.row, row.label, row.faults.map(rowFaultWords).join('; ')]),
+}))
+</script>
+
+<style scoped>
+.step {
+  display: grid;
+  justify-items: start;
+  gap: 12px;
+  margin-bottom: var(--gap);
+}
+
+.step table,
+.step .sum {
+  width: 100%;
+}
+
+.sample {
+  border: 0;
+  padding: 0 4px;
+  background: none;
+  color: var(--jade);
+  font: inherit;
+  font-weight: 600;
+  text-decoration: underline;
+  cursor: pointer;
+}
+
+.file {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 14px;
+  padding: 16px 20px;
+  border: 1.5px dashed var(--line-strong);
+  border-radius: var(--radius);
+}
+
+.file span {
+  font-weight: 600;
+}
+
+.sum {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 28px;
+}
+
+.big {
+  font: 700 38px/1.1 var(--font-text);
+  color: var(--jade);
+}
+
+.big.bad {
+  color: var(--sharp);
+}
+
+.big small {
+  font-size: 16px;
+  font-weight: 500;
+}
+
+.acts {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  margin-left: auto;
+}
+
+progress {
+  width: 200px;
+  accent-color: var(--jade);
+}
+</style>

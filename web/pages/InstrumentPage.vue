@@ -1,0 +1,266 @@
+<template>
+  <template v-if="instrument">
+    <header class="page-head">
+      <h1 dir="auto">{{ instrument.label }}</h1>
+      <p class="whose">
+        {{ instrumentKind(instrument.family, instrument.sizeId) }}, {{ instrument.tuning.join(' ') }} ·
+        <RouterLink
+          v-if="instrument.holder"
+          :to="{ name: 'student', params: { studentId: instrument.holder.studentId } }"
+          >{{ instrument.holder.name }}</RouterLink
+        >
+        <template v-else>in the cupboard</template>
+      </p>
+      <div class="actions">
+        <ElButton @click="router.push({ name: 'compare', query: { from: instrument.id } })">
+          Change of size<kbd class="on-button">M</kbd>
+        </ElButton>
+        <ElButton type="primary" @click="bench">Tape bench<kbd class="on-button">T</kbd></ElButton>
+      </div>
+    </header>
+    <div class="facts">
+      <section class="card now" aria-label="Now">
+        <p class="eyebrow">Now</p>
+        <p class="length numbers">
+          <template v-if="instrument.measurement"
+            >{{ mm(instrument.measurement.lengthMm) }}<small> mm</small></template
+          >
+          <template v-else><small>not measured yet</small></template>
+        </p>
+        <p v-if="instrument.measurement" class="soft small">
+          measured {{ shortDay(instrument.measurement.measuredOn) }} by {{ instrument.measurement.by }}
+        </p>
+        <ul class="tapes">
+          <li v-for="tape in instrument.tapes" :key="tape.markId">
+            <strong>{{ log.nameOf(tape.markId) }}</strong>
+            <span class="numbers">{{ mm(tape.placeMm) }} mm</span>
+            <span v-if="hasCrept(tape)" class="crept">
+              crept {{ signedMm(creepMm(tape)) }} mm {{ creepMm(tape) > 0 ? '▲' : '▼' }}
+            </span>
+          </li>
+        </ul>
+        <p v-if="instrument.tapes.length === 0" class="soft">No tapes lie on it.</p>
+        <p v-for="due in dues" :key="due" class="due">{{ due }}</p>
+        <ElCheckbox :model-value="instrument.warmHands" @change="log.setWarmHands(Boolean($event))">
+          Warm hands: look every three weeks
+        </ElCheckbox>
+      </section>
+      <section class="card" aria-label="Timeline">
+        <TapeTimeline
+          v-if="log.events.value?.length"
+          :events="log.events.value"
+          :family="instrument.family"
+          :today="today"
+        />
+        <div v-else class="empty">
+          <h2>Nothing has happened yet</h2>
+          <p class="soft">
+            Measure the string and lay tapes on the bench, or write down what lies there already.
+          </p>
+        </div>
+      </section>
+    </div>
+    <section class="card log" aria-label="Log">
+      <LogForm :key="instrument.id" :log="log" :instrument="instrument" />
+      <table v-if="log.events.value?.length" class="ledger">
+        <thead>
+          <tr>
+            <th scope="col">on</th>
+            <th scope="col">what</th>
+            <th scope="col">which</th>
+            <th scope="col" class="number">at, mm</th>
+            <th scope="col">why</th>
+            <th scope="col">by</th>
+            <th scope="col"><span class="visually-hidden">take back</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="event in newestFirst" :key="event.id">
+            <td class="day">{{ shortDay(event.on) }}</td>
+            <td>
+              <strong :class="{ crept: event.kind === 'crept' }">{{ EVENT_NAMES[event.kind] }}</strong>
+            </td>
+            <td>{{ event.markId ? log.nameOf(event.markId) : '' }}</td>
+            <td class="number">{{ event.placeMm === null ? '' : mm(event.placeMm) }}</td>
+            <td>{{ event.reason }}</td>
+            <td class="soft">{{ event.by }}</td>
+            <td>
+              <button
+                type="button"
+                class="back"
+                :aria-label="`Take back: ${EVENT_NAMES[event.kind]}, ${shortDay(event.on)}`"
+                @click="log.takeBack(event)"
+              >
+                Take back
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <TableExport v-if="log.events.value?.length" :table="table" />
+    </section>
+  </template>
+  <p v-else-if="isMissing" class="empty">There is no such instrument in this studio.</p>
+</template>
+
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { creepMm, hasCrept } from '#core'
+import LogForm from '../features/log/LogForm.vue'
+import TapeTimeline from '../features/log/TapeTimeline.vue'
+import { useTapeLog } from '../features/log/useTapeLog'
+import { useShortcuts } from '../features/shell/useShortcuts'
+import { tapesDueOn } from '../features/today/useLessonDay'
+import TableExport from '../files/TableExport.vue'
+import type { DataTable } from '../files/tables'
+import { useBenchStore } from '../stores/bench'
+import { useStudio } from '../stores/studio'
+import { isoDay, shortDay } from '../words/dates'
+import { dueWords } from '../words/due'
+import { mm, signedMm } from '../words/numbers'
+import { EVENT_NAMES, instrumentKind } from '../words/trade'
+
+const props = defineProps<{ instrumentId: string }>()
+const router = useRouter()
+const studio = useStudio()
+const store = useBenchStore()
+const today = isoDay(new Date())
+const isMissing = ref(false)
+
+const instrument = computed(() => studio.instruments?.find((i) => i.id === props.instrumentId))
+watch(
+  () => props.instrumentId,
+  async () => {
+    if (!studio.instruments) await studio.loadInstruments()
+    isMissing.value = instrument.value === undefined
+  },
+  { immediate: true },
+)
+const log = useTapeLog(instrument)
+const newestFirst = computed(() => [...(log.events.value ?? [])].reverse())
+const dues = computed(() => {
+  const words = instrument.value ? tapesDueOn(instrument.value, today).map(dueWords) : []
+  return [...new Set(words)]
+})
+
+async function bench() {
+  await store.choose(props.instrumentId)
+  await router.push({ name: 'tapes' })
+}
+useShortcuts('Instrument', [
+  { key: 't', does: 'Tape bench', run: () => void bench() },
+  {
+    key: 'm',
+    does: 'Change of size',
+    run: () => void router.push({ name: 'compare', query: { from: props.instrumentId } }),
+  },
+])
+
+const table = computed<DataTable>(() => ({
+  name: `tape-log-${instrument.value?.label ?? ''}`,
+  columns: ['on', 'what', 'tape', 'at mm', 'why', 'by'],
+  rows: (log.events.value ?? []).map((e) => [
+    e.on,
+    EVENT_NAMES[e.kind],
+    e.markId ? log.nameOf(e.markId) : '',
+    e.placeMm,
+    e.reason,
+    e.by,
+  ]),
+}))
+</script>
+
+<style scoped>
+.facts {
+  display: grid;
+  grid-template-columns: 290px minmax(0, 1fr);
+  gap: var(--gap);
+  margin-bottom: var(--gap);
+}
+
+.now {
+  display: grid;
+  align-content: start;
+  gap: 7px;
+}
+
+.length {
+  font: 700 38px/1.1 var(--font-text);
+  color: var(--jade);
+}
+
+.length small {
+  font-size: 17px;
+  font-weight: 500;
+}
+
+.small {
+  font-size: 14.5px;
+}
+
+.tapes {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+
+.tapes li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--line);
+  font-size: 16px;
+}
+
+.crept {
+  color: var(--sharp);
+  font-weight: 700;
+}
+
+.due {
+  padding: 5px 10px;
+  border-radius: 6px;
+  background: var(--brass-wash);
+  color: var(--brass-ink);
+  font-weight: 600;
+  font-size: 15px;
+}
+
+.log {
+  display: grid;
+  gap: 14px;
+}
+
+.day {
+  white-space: nowrap;
+}
+
+.back {
+  border: 0;
+  padding: 3px 8px;
+  border-radius: 5px;
+  background: none;
+  color: var(--ink-soft);
+  font: 600 14px var(--font-text);
+  white-space: nowrap;
+  cursor: pointer;
+}
+
+.back:hover,
+.back:focus-visible {
+  background: var(--jade-wash);
+  color: var(--jade);
+}
+
+@media (width <= 900px) {
+  .facts {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .log {
+    overflow-x: auto;
+  }
+}
+</style>

@@ -1,0 +1,57 @@
+<template>
+  <svg :viewBox="`0 0 ${page.widthMm} ${page.heightMm}`" role="img" aria-label="The sheet as it is printed">
+    <template v-for="(item, index) in page.items" :key="index">
+      <rect
+        v-if="item.kind === 'band'"
+        :x="item.x"
+        :y="item.y"
+        :width="item.w"
+        :height="item.h"
+        class="band"
+      />
+      <line
+        v-else-if="item.kind === 'line'"
+        :x1="item.x1"
+        :y1="item.y1"
+        :x2="item.x2"
+        :y2="item.y2"
+        :stroke-width="item.widthMm"
+        :stroke-dasharray="item.isDashed ? '3 2' : undefined"
+      />
+      <text v-else :x="item.x" :y="item.y" :font-size="item.sizeMm" :font-weight="item.isBold ? 700 : 400">
+        {{ item.text }}
+      </text>
+    </template>
+  </svg>
+</template>
+
+<script setup lang="ts">
+import type { StripPage } from '#core'
+
+/** A sheet on the screen: the same items that go to the printer. */
+defineProps<{ page: StripPage }>()
+</script>
+
+<style scoped>
+svg {
+  display: block;
+  max-width: 100%;
+  max-height: 66vh;
+  margin: 0 auto;
+  background: #fff;
+  box-shadow: 0 2px 10px rgb(0 0 0 / 25%);
+  font-family: var(--font-text);
+}
+
+.band {
+  fill: #dcdcdc;
+}
+
+line {
+  stroke: #000;
+}
+
+text {
+  fill: #000;
+}
+</style>

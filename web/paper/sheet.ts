@@ -1,0 +1,59 @@
+import { noteName, type StripRequest, type StripWords, type TapeMark } from '#core'
+import { isoDay, shortDay } from '../words/dates'
+import { mm } from '../words/numbers'
+import { markName, shortSystemName } from '../words/trade'
+
+/** One instrument's strip, ready to be laid out. */
+export type StripSheet = Omit<StripRequest, 'words'>
+
+export const stripWords: StripWords = {
+  nut: 'Nut: the edge that faces the bridge',
+  proof: 'must be 100 mm',
+  howTo: [
+    'Print at 100 % (“actual size”).',
+    'Hold a ruler to the upright line above, from the middle',
+    'of one tick to the middle of the other: exactly 100 mm,',
+    'the line across 80 mm. If not, do not use the sheet.',
+    '',
+    'Tune first. Cut along the strip, off the instrument.',
+    'Lay its nut line at the nut, straight along the strings.',
+    'The strip guides, the ear decides: ring each place.',
+    '',
+    'Never cut on the board. No solvents near varnish: a',
+    'luthier removes stubborn glue.',
+  ],
+  page: (at, of) => `sheet ${at} of ${of}`,
+  join: (placeMm) => `join here, ${mm(placeMm)} mm`,
+}
+
+/** What is known of an instrument whose strip is printed. */
+export interface SheetFacts {
+  readonly who?: string | undefined
+  readonly label?: string | undefined
+  readonly kind: string
+  readonly lengthMm: number
+  readonly systemId: string
+  readonly marks: readonly TapeMark[]
+}
+
+/** A strip with its names, for paper chosen later. */
+export function sheetOf({ who, label, kind, lengthMm, systemId, marks }: SheetFacts): SheetDraft {
+  return {
+    title: [who, label].filter(Boolean).join(' · ') || kind,
+    subtitle: [
+      kind,
+      `${mm(lengthMm)} mm nut to bridge`,
+      shortSystemName(systemId),
+      shortDay(isoDay(new Date())),
+    ].join(' · '),
+    marks: marks.map((mark) => ({
+      name: markName(mark),
+      notes: mark.strings.map((s) => noteName(s.note, { octave: false })).join(' '),
+      nearEdgeMm: mark.nearEdgeMm,
+      middleMm: mark.middleMm,
+      farEdgeMm: mark.farEdgeMm,
+    })),
+  }
+}
+
+export type SheetDraft = Omit<StripSheet, 'paper'>

@@ -1,0 +1,47 @@
+import type { ImportFault } from '../features/instruments/useImport'
+import type { TableFault } from '../files/parse-instruments'
+import { listed } from './numbers'
+
+export function tableFaultWords(fault: TableFault): string {
+  switch (fault.code) {
+    case 'too_large':
+      return `This file has more than ${fault.limit / 1e6} MB. Bring the table in in parts.`
+    case 'not_utf8':
+      return 'The letters of this file cannot be read. Save it from the spreadsheet as “CSV UTF-8” and choose it again.'
+    case 'empty':
+      return 'There are no rows in this file. The first row names the columns: label, family, size, length, tuning.'
+    case 'columns_missing':
+      return `The first row does not name ${listed(fault.columns)}. It has: ${fault.found.slice(0, 8).join(', ')}.`
+    case 'too_many_rows':
+      return `More than ${fault.limit.toLocaleString('en-GB')} rows: bring the table in in parts.`
+    case 'quotes':
+      return `Row ${fault.row}: a quotation mark is opened and not closed. Mend it in the spreadsheet and save again.`
+  }
+}
+
+export function rowFaultWords(fault: ImportFault): string {
+  switch (fault.code) {
+    case 'label_missing':
+      return 'no number or name'
+    case 'label_too_long':
+      return `the name has more than ${fault.limit} characters`
+    case 'label_twice':
+      return `the same name as row ${fault.firstRow}`
+    case 'label_taken':
+      return 'an instrument of this name is in the cupboard already'
+    case 'family_unknown':
+      return `“${cut(fault.text)}” is not violin, viola, cello or bass`
+    case 'size_unknown':
+      return `“${cut(fault.text)}” is not one of the sizes ${fault.sizes.join(', ')}`
+    case 'length_unreadable':
+      return `“${cut(fault.text)}” is no length, as 328, 32.8 cm or 12 7/8 in are`
+    case 'length_impossible':
+      return `${cut(fault.text)} cannot be its string: about ${fault.lowMm.toFixed(0)} to ${fault.highMm.toFixed(0)} mm`
+    case 'tuning_unreadable':
+      return `“${cut(fault.text)}” are not four to six open strings, as G3 D4 A4 E5 are`
+  }
+}
+
+function cut(text: string): string {
+  return text.length > 30 ? `${text.slice(0, 30)}…` : text
+}

@@ -1,0 +1,41 @@
+import bold from 'dejavu-fonts-ttf/ttf/DejaVuSansCondensed-Bold.ttf?url'
+import regular from 'dejavu-fonts-ttf/ttf/DejaVuSansCondensed.ttf?url'
+import { stripPages, type StripPage } from '#core'
+import { pagesToPdf } from '../paper/pdf'
+import { stripWords, type StripSheet } from '../paper/sheet'
+
+export interface StripsOrder {
+  readonly title: string
+  readonly sheets: readonly StripSheet[]
+}
+
+export type StripsReport =
+  | { readonly kind: 'progress'; readonly done: number; readonly of: number }
+  | { readonly kind: 'done'; readonly bytes: Uint8Array<ArrayBuffer> }
+  | { readonly kind: 'failed'; readonly message: string }
+
+function report(message: StripsReport, transfer: Transferable[] = []) {
+  self.postMessage(message, { transfer })
+}
+
+async function bytesOf(url: string): Promise<ArrayBuffer> {
+  const response = await fetch(url)
+  if (!response.ok) throw new Error('The fonts of the printed sheet were not reached.')
+  return response.arrayBuffer()
+}
+
+self.onmessage = async ({ data }: MessageEvent<StripsOrder>) => {
+  try {
+    const fonts = { regular: await bytesOf(regular), bold: await bytesOf(bold) }
+    const pages: StripPage[] = data.sheets.flatMap((sheet) => stripPages({ ...sheet, words: stripWords }))
+    let reported = 0
+    const bytes = await pagesToPdf(pages, fonts, data.title, (done) => {
+      if (performance.now() - reported < 50 && done < pages.length) return
+      reported = performance.now()
+      report({ kind: 'progress', done, of: pages.length })
+    })
+    report({ kind: 'done', bytes }, [bytes.buffer])
+  } catch (error) {
+    report({ kind: 'failed', message: error instanceof Error ? error.message : String(error) })
+  }
+}
