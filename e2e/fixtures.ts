@@ -60,4 +60,11 @@ export async function openFile(page: Page, name: string): Promise<void> {
   await expect(page.getByRole('heading', { level: 1, name })).toBeVisible()
 }
 
+/** Opens an instrument from the cupboard. */
+export async function openInstrument(page: Page, label: string): Promise<void> {
+  await page.goto('/instruments')
+  await page.getByRole('link', { name: label, exact: true }).click()
+  await expect(page.getByRole('heading', { level: 1, name: label })).toBeVisible()
+}
+
 export { expect }

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { expect, openFile, test } from './fixtures'
+import { expect, openFile, openInstrument, test } from './fixtures'
 
 async function audit(page: Page) {
   // let a dialog's fade end: colours are measured as they are painted
@@ -46,6 +46,33 @@ const VIEWS: [string, (page: Page) => Promise<void>][] = [
     },
   ],
   [
+    'the bench with an outlier among its rings',
+    async (page) => {
+      await openInstrument(page, 'no. 7')
+      await page.keyboard.press('t')
+      await page.getByRole('tab', { name: 'Ring and fit' }).click()
+      await expect(page.getByText('Is that right? It disagrees with everything else')).toBeVisible()
+    },
+  ],
+  [
+    'an instrument and the life of its tapes',
+    async (page) => {
+      await openInstrument(page, 'no. 7')
+      await expect(page.getByRole('img', { name: /tapes and/ })).toBeVisible()
+    },
+  ],
+  [
+    'laying, a step',
+    async (page) => {
+      await openInstrument(page, 'no. 7')
+      await page.keyboard.press('t')
+      await expect(page.getByLabel('String length')).toBeFocused()
+      await page.getByRole('button', { name: /Lay them/ }).click()
+      await page.getByRole('button', { name: /Begin/ }).click()
+      await expect(page.getByText('tape 1 of')).toBeVisible()
+    },
+  ],
+  [
     'Check with a verdict',
     async (page) => {
       await expect(page.locator('.row').first()).toBeVisible()
@@ -84,6 +111,50 @@ const VIEWS: [string, (page: Page) => Promise<void>][] = [
   ],
 ]
 
+/** Views that differ little from those above, audited once. */
+const MORE_VIEWS: typeof VIEWS = [
+  [
+    'the cupboard',
+    async (page) => {
+      await page.keyboard.press('5')
+      await expect(page.getByRole('row', { name: /no\. 7/ })).toBeVisible()
+    },
+  ],
+  [
+    'changing size',
+    async (page) => {
+      await page.goto('/tapes/compare?from=violin%201/2&to=violin%203/4')
+      await expect(page.getByRole('row', { name: /Frame/ })).toBeVisible()
+    },
+  ],
+  [
+    'a table that is brought in',
+    async (page) => {
+      await page.goto('/instruments/import')
+      await page.getByLabel('Choose the file').setInputFiles({
+        name: 'a.csv',
+        mimeType: 'text/csv',
+        buffer: Buffer.from('label,family,size\nno. 90,harp,1/2\n'),
+      })
+      await expect(page.getByText('is not violin, viola, cello or bass')).toBeVisible()
+    },
+  ],
+  [
+    'the strip before it is printed',
+    async (page) => {
+      await page.keyboard.press('3')
+      await page.getByLabel('String length').fill('328')
+      await page.getByRole('button', { name: /Print/ }).click()
+      await expect(page.getByRole('img', { name: 'The sheet as it is printed' })).toBeVisible()
+    },
+  ],
+]
+for (const [name, open] of MORE_VIEWS)
+  test(`WCAG 2.2 AA: ${name}`, async ({ page }) => {
+    await open(page)
+    await audit(page)
+  })
+
 for (const colorScheme of ['light', 'dark'] as const)
   test.describe(`WCAG 2.2 AA, ${colorScheme}`, () => {
     test.use({ colorScheme })
@@ -109,7 +180,7 @@ test('signing in, before anybody is', async ({ app, browser }) => {
 
 test.describe('on a tablet', () => {
   test.use({ viewport: { width: 820, height: 1180 } })
-  for (const [name, open] of VIEWS.slice(0, 6))
+  for (const [name, open] of VIEWS.slice(0, 9))
     test(`${name} needs no sideways scrolling`, async ({ page }) => {
       await open(page)
       const { scrollWidth, clientWidth } = await page.evaluate(() => {

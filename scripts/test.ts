@@ -17,6 +17,8 @@ let isSound = true
 
 try {
   const chromium = chromiumProgram()
+  // Pages are measured as a printer's driver would draw them.
+  if (!findProgram('pdftoppm')) aptInstall(['poppler-utils'], 'Install Poppler’s pdftoppm in another way.')
   databasePrograms()
   step('formatting and lint', 'npm', ['run', '--silent', 'lint'])
   step('types', 'npm', ['run', '--silent', 'typecheck'])

@@ -11,8 +11,8 @@
         stroke="var(--jade)"
         stroke-width="1.5"
       />
-      <text v-if="showPlaces" :x="tape.x" :y="scale.top - 14" text-anchor="middle">
-        {{ tape.middleMm.toFixed(1) }}<tspan class="unit"> mm</tspan>
+      <text v-if="showPlaces && tape.hasLabel" :x="tape.x" :y="scale.top - 14" text-anchor="middle">
+        {{ tape.middleMm.toFixed(1) }}<tspan v-if="tape.hasUnit" class="unit"> mm</tspan>
       </text>
     </g>
   </g>
@@ -23,23 +23,34 @@ import { computed } from 'vue'
 import type { BoardScale, BoardTape } from './board'
 
 const OVERHANG_PX = 3
+/** Room for a place with its unit, and for the figure alone. */
+const LABEL_WITH_UNIT_PX = 96
+const LABEL_PX = 56
 
 const props = defineProps<{ scale: BoardScale; tapes: readonly BoardTape[]; showPlaces: boolean }>()
 
-const drawn = computed(() =>
-  props.tapes
-    .filter((tape) => tape.middleMm < props.scale.reachMm)
-    .map((tape) => {
-      const { along, middleY, halfWidthAt } = props.scale
-      const [x1, x2] = [along(tape.nearEdgeMm), along(tape.farEdgeMm)]
-      const [a, b] = [halfWidthAt(tape.nearEdgeMm) + OVERHANG_PX, halfWidthAt(tape.farEdgeMm) + OVERHANG_PX]
-      return {
-        ...tape,
-        x: along(tape.middleMm),
-        points: `${x1},${middleY - a} ${x2},${middleY - b} ${x2},${middleY + b} ${x1},${middleY + a}`,
-      }
-    }),
-)
+const drawn = computed(() => {
+  const { along, middleY, halfWidthAt, reachMm } = props.scale
+  const shown = props.tapes.filter((tape) => tape.middleMm < reachMm)
+  const middles = shown.map((tape) => along(tape.middleMm))
+  let labelled = -Infinity
+  return shown.map((tape, i) => {
+    const x = middles[i]!
+    const [x1, x2] = [along(tape.nearEdgeMm), along(tape.farEdgeMm)]
+    const [a, b] = [halfWidthAt(tape.nearEdgeMm) + OVERHANG_PX, halfWidthAt(tape.farEdgeMm) + OVERHANG_PX]
+    const room = Math.min(...middles.map((m, j) => (i === j ? Infinity : Math.abs(m - x))))
+    // Of two tapes that all but touch, the first is labelled; the table has both.
+    const hasLabel = Math.abs(x - labelled) >= LABEL_PX
+    if (hasLabel) labelled = x
+    return {
+      ...tape,
+      x,
+      hasLabel,
+      hasUnit: room >= LABEL_WITH_UNIT_PX,
+      points: `${x1},${middleY - a} ${x2},${middleY - b} ${x2},${middleY + b} ${x1},${middleY + a}`,
+    }
+  })
+})
 </script>
 
 <style scoped>

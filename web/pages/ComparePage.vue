@@ -244,11 +244,6 @@ const table = computed<DataTable>(() => ({
   margin-top: var(--gap);
 }
 
-th[scope='row'] {
-  color: var(--ink);
-  font-size: 16px;
-}
-
 .middle {
   color: var(--jade);
   font-size: 24px;

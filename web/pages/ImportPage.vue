@@ -23,8 +23,8 @@
     <div class="sum">
       <p class="big numbers">{{ number(table.good.value.length) }}<small> ready</small></p>
       <p v-if="table.faulty.value.length" class="big bad numbers">
-        {{ number(table.faulty.value.length)
-        }}<small> {{ table.faulty.value.length === 1 ? 'row' : 'rows' }} to mend</small>
+        {{ number(table.faulty.value.length) }}
+        <small>{{ table.faulty.value.length === 1 ? 'row' : 'rows' }} to mend</small>
       </p>
       <p v-if="doubtful" class="soft">
         {{ number(doubtful) }} with a length that does not suit the size; they come in as written.

@@ -23,6 +23,8 @@ export async function pagesToPdf(
   const document = new PDFDocument({
     autoFirstPage: false,
     margin: 0,
+    // The page's own face from the start: where there are no files there is no standard one either.
+    font: fonts.regular as never,
     info: { Title: title, Creator: 'Jadefell' },
     // A viewer that follows the file prints it as large as it is.
     ...({ viewerPreferences: { PrintScaling: 'None' } } as object),

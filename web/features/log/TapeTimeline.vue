@@ -32,7 +32,10 @@
             height="10"
             :transform="`rotate(45 ${point.x} ${point.y})`"
           />
-          <circle v-else :cx="point.x" :cy="point.y" r="5" />
+          <text v-if="point.kind === 'crept'" :x="point.x" :y="point.y + 19" text-anchor="middle" class="off">
+            {{ point.label }}
+          </text>
+          <circle v-if="point.kind !== 'crept'" :cx="point.x" :cy="point.y" r="5" />
         </g>
         <g v-if="tape.life.endedOn" class="end">
           <line :x1="tape.endX" :x2="tape.endX" :y1="tape.endY - 7" :y2="tape.endY + 7" />
@@ -140,6 +143,11 @@ circle {
 
 .crept rect {
   fill: var(--sharp);
+}
+
+.off {
+  fill: var(--sharp);
+  font-weight: 700;
 }
 
 .end line {

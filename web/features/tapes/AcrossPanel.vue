@@ -106,19 +106,13 @@ const table = computed<DataTable>(() => ({
 </script>
 
 <style scoped>
-th[scope='row'] {
-  color: var(--ink);
-  font-size: 16px;
-  white-space: nowrap;
-}
-
 td {
   white-space: nowrap;
 }
 
 td .soft {
+  display: block;
   font-size: 14px;
-  margin-left: 4px;
 }
 
 .remainder {

@@ -179,6 +179,7 @@ defineExpose({ focusLength: () => lengthField.value?.focus() })
 <style scoped>
 .settings {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   align-content: start;
   gap: 12px;
 }
@@ -198,9 +199,8 @@ details {
   padding-top: 9px;
 }
 
-details[open] {
-  display: grid;
-  gap: 10px;
+details[open] > * + * {
+  margin-top: 10px;
 }
 
 summary {

@@ -4,9 +4,9 @@
     <thead>
       <tr>
         <th scope="col">Tape</th>
-        <th scope="col" class="number">cut, across the board</th>
-        <th scope="col" class="number">cut, round the neck</th>
-        <th v-for="cents in TOLERANCES_CENTS" :key="cents" scope="col" class="number">± {{ cents }} cents</th>
+        <th scope="col" class="number">across the board</th>
+        <th scope="col" class="number">round the neck</th>
+        <th v-for="cents in TOLERANCES_CENTS" :key="cents" scope="col" class="number">± {{ cents }} c, mm</th>
       </tr>
     </thead>
     <tbody>
@@ -19,7 +19,7 @@
           <strong>{{ Math.ceil(row.piece.roundMm) }}</strong> mm
         </td>
         <td v-for="tolerance in row.tolerances" :key="tolerance.cents" class="number">
-          −{{ mm(tolerance.behindMm) }} +{{ mm(tolerance.beyondMm) }} mm
+          −{{ mm(tolerance.behindMm) }} +{{ mm(tolerance.beyondMm) }}
         </td>
       </tr>
     </tbody>
@@ -100,12 +100,6 @@ const table = computed<DataTable>(() => ({
 </script>
 
 <style scoped>
-th[scope='row'] {
-  color: var(--ink);
-  font-size: 16px;
-  white-space: nowrap;
-}
-
 td {
   white-space: nowrap;
 }

@@ -179,6 +179,11 @@ defineExpose({ focus })
   gap: 6px;
 }
 
+.strings :deep(.el-input__prefix) {
+  margin-right: 8px;
+  font-weight: 600;
+}
+
 .strings :deep(input) {
   font-weight: 600;
   font-variant-numeric: tabular-nums;

@@ -42,6 +42,15 @@ function toggle(id: string) {
 </script>
 
 <style scoped>
+.schools {
+  font-size: 14px;
+  --el-segmented-padding: 2px;
+}
+
+.schools :deep(.el-segmented__item) {
+  padding: 0 5px;
+}
+
 .marks {
   display: flex;
   flex-wrap: wrap;

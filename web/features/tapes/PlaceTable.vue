@@ -3,23 +3,25 @@
     <thead>
       <tr>
         <th scope="col">Tape</th>
-        <th scope="col" class="number">near edge</th>
         <th scope="col" class="number">middle</th>
-        <th scope="col" class="number">far edge</th>
-        <th v-if="bench.fit.value" scope="col" class="number">±, 19 in 20</th>
+        <th scope="col">near and far edge</th>
+        <th v-if="bench.fit.value" scope="col" class="number">± (95 %)</th>
         <th v-if="bench.fit.value" scope="col" class="number">by ring</th>
         <th v-if="bench.pressing.value" scope="col" class="number">by pressing</th>
-        <th scope="col" class="number">tape’s width</th>
-        <th scope="col">notes</th>
-        <th scope="col" class="number">worst string</th>
+        <th scope="col" class="number">wide</th>
+        <th v-if="hasWorst" scope="col" class="number">worst string</th>
       </tr>
     </thead>
     <tbody>
       <tr v-for="(mark, index) in marks" :key="mark.id">
-        <th scope="row">{{ markName(mark) }}</th>
-        <td class="number">{{ mm(mark.nearEdgeMm) }}</td>
+        <th scope="row">
+          {{ markName(mark) }}
+          <span class="notes soft">{{
+            mark.strings.map((s) => noteName(s.note, { octave: false })).join(' ')
+          }}</span>
+        </th>
         <td class="number middle">{{ mm(mark.middleMm) }}</td>
-        <td class="number">{{ mm(mark.farEdgeMm) }}</td>
+        <td class="numbers edges">{{ mm(mark.nearEdgeMm) }} – {{ mm(mark.farEdgeMm) }}</td>
         <td v-if="bench.fit.value" class="number">{{ mm(halfWidth(mark)) }}</td>
         <td v-if="bench.fit.value" class="number">
           {{ signedMm(mark.middleMm - (before[index]?.middleMm ?? mark.middleMm)) }}
@@ -27,9 +29,8 @@
         <td v-if="bench.pressing.value" class="number">
           {{ signedMm(mark.middleMm - (unpressed[index]?.middleMm ?? mark.middleMm)) }}
         </td>
-        <td class="number">{{ Math.round(mark.widthCents) }} cents</td>
-        <td class="notes">{{ mark.strings.map((s) => noteName(s.note, { octave: false })).join(' ') }}</td>
-        <td class="number">
+        <td class="number">{{ Math.round(mark.widthCents) }} c</td>
+        <td v-if="hasWorst" class="number">
           {{ noteName(mark.worst.open, { octave: false }) }} {{ signedCents(mark.worst.remainderCents) }} c
         </td>
       </tr>
@@ -50,6 +51,8 @@ import { markName } from '../../words/trade'
 const { bench } = useBenchStore()
 const marks = computed(() => bench.marks.value)
 const before = computed(() => bench.marksBeforeRings.value)
+/** What one straight tape leaves over is only said where there is something to say. */
+const hasWorst = computed(() => marks.value.some((m) => Math.abs(m.worst.remainderCents) >= 0.5))
 const unpressed = computed(() => bench.marksUnpressed.value)
 
 function halfWidth(mark: TapeMark): number {
@@ -84,13 +87,6 @@ const table = computed<DataTable>(() => ({
 </script>
 
 <style scoped>
-th[scope='row'] {
-  color: var(--ink);
-  font-size: 16px;
-  white-space: nowrap;
-  border-bottom: 1px solid var(--line);
-}
-
 .middle {
   color: var(--jade);
   font-size: 26px;
@@ -98,8 +94,14 @@ th[scope='row'] {
   line-height: 1.1;
 }
 
-.notes {
-  letter-spacing: 0.04em;
+.edges {
   white-space: nowrap;
+}
+
+.notes {
+  display: block;
+  font-weight: 400;
+  font-size: 14px;
+  letter-spacing: 0.05em;
 }
 </style>

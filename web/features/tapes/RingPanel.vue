@@ -89,8 +89,9 @@
     <h3>
       The string rings like one of <strong class="numbers">{{ mm(effectiveMm) }} mm</strong>
       <span class="soft">
-        ({{ signedMm(bench.fit.value!.lengthCorrectionMm) }} on what was measured), with the nut
-        {{ signedMm(bench.fit.value!.nutOffsetMm) }} mm.
+        ({{ signedMm(bench.fit.value!.lengthCorrectionMm) }} on what was measured). Every place lies
+        {{ mm(Math.abs(bench.fit.value!.nutOffsetMm)) }} mm
+        {{ bench.fit.value!.nutOffsetMm < 0 ? 'nearer to' : 'further from' }} where the ruler begins.
       </span>
     </h3>
     <ul>
@@ -212,12 +213,6 @@ input[type='range'] {
   accent-color: var(--jade);
 }
 
-th[scope='row'] {
-  color: var(--ink);
-  font-size: 16px;
-  white-space: nowrap;
-}
-
 td strong {
   font-size: 17px;
 }
@@ -247,6 +242,10 @@ td strong {
 
 .strength.faint {
   --part: 25%;
+}
+
+.acts :deep(.el-button) {
+  margin: 0;
 }
 
 .tone {
@@ -329,6 +328,8 @@ li.questioned {
 }
 
 .acts {
+  display: flex;
+  gap: 6px;
   white-space: nowrap;
 }
 

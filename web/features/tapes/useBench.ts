@@ -12,6 +12,7 @@ import {
   marksWithIds,
   noteName,
   parseNote,
+  placeOnBed,
   planTapes,
   pressShiftMm,
   schoolOf,
@@ -158,10 +159,10 @@ export function useBench(
     const open = tuning.value[stringIndex]
     const shape = shapeOf(family.value, family.value.defaultShapeId)
     if (!open || !shape) return []
-    return handTargets(lengthMm.value, open, shape, system.value).map(({ finger, placeMm, note: n }) => ({
+    return handTargets(lengthMm.value, open, shape, system.value).map(({ finger, cents, note: n }) => ({
       stringIndex,
       finger,
-      placeMm,
+      placeMm: placeOnBed(bed.value, stringIndex, cents),
       note: noteName(n),
     }))
   })
