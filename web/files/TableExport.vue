@@ -1,21 +1,27 @@
 <template>
-  <p class="export" role="group" :aria-label="`Take this table along: ${table.name}`">
-    <button
-      type="button"
-      @click="saveFile(fileName(table.name, 'csv'), toCsv(table), 'text/csv;charset=utf-8')"
-    >
-      CSV
-    </button>
-    <button type="button" @click="saveFile(fileName(table.name, 'json'), toJson(table), 'application/json')">
-      JSON
-    </button>
+  <p class="export" role="group" aria-label="Take this table along">
+    <button type="button" @click="saveCsv">CSV</button>
+    <button type="button" @click="saveJson">JSON</button>
   </p>
 </template>
 
 <script setup lang="ts">
 import { fileName, saveFile, toCsv, toJson, type DataTable } from './tables'
 
-defineProps<{ table: DataTable }>()
+const props = defineProps<{ table: DataTable | (() => DataTable) }>()
+
+/** A long table is made when it is asked for. */
+function made(): DataTable {
+  return typeof props.table === 'function' ? props.table() : props.table
+}
+function saveCsv() {
+  const table = made()
+  saveFile(fileName(table.name, 'csv'), toCsv(table), 'text/csv;charset=utf-8')
+}
+function saveJson() {
+  const table = made()
+  saveFile(fileName(table.name, 'json'), toJson(table), 'application/json')
+}
 </script>
 
 <style scoped>

@@ -26,6 +26,7 @@
         autocomplete="off"
       />
       <ElSegmented v-model="family" :options="FAMILIES" aria-label="Family" />
+      <ElCheckbox v-model="isDueOnly">Only what is due</ElCheckbox>
     </div>
     <div v-if="found.length" ref="table" class="scroll">
       <table class="ledger">
@@ -135,11 +136,12 @@ onMounted(() => studio.loadInstruments())
 const today = isoDay(new Date())
 const text = ref('')
 const family = ref<FamilyId | 'all'>('all')
+const isDueOnly = ref(false)
 const limit = ref(SHOWN_AT_ONCE)
 const chosen = reactive(new Set<string>())
 const isPrinting = ref(false)
 const isAdding = ref(false)
-watch([text, family], () => {
+watch([text, family, isDueOnly], () => {
   limit.value = SHOWN_AT_ONCE
   at.value = 0
 })
@@ -148,6 +150,7 @@ const found = computed(() => {
   const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
   return (studio.instruments ?? []).filter((i) => {
     if (family.value !== 'all' && i.family !== family.value) return false
+    if (isDueOnly.value && tapesDueOn(i, today).length === 0) return false
     const all = `${i.label} ${i.family} ${i.sizeId} ${i.holder?.name ?? ''}`.toLowerCase()
     return words.every((word) => all.includes(word))
   })
@@ -200,7 +203,7 @@ const sheets = computed(() =>
   }),
 )
 
-const exported = computed<DataTable>(() => ({
+const exported = (): DataTable => ({
   name: 'instruments',
   columns: ['label', 'family', 'size', 'length', 'tuning', 'measured on', 'tapes', 'with'],
   rows: found.value.map((i) => [
@@ -213,7 +216,7 @@ const exported = computed<DataTable>(() => ({
     tapesOf(i),
     i.holder?.name ?? null,
   ]),
-}))
+})
 
 const search = ref<InputInstance>()
 const table = ref<HTMLElement>()
@@ -248,7 +251,7 @@ useShortcuts('Instruments', [
 <style scoped>
 .tools {
   display: grid;
-  grid-template-columns: minmax(220px, 340px) auto;
+  grid-template-columns: minmax(220px, 340px) auto auto;
   justify-content: start;
   gap: 14px;
   margin-bottom: 10px;

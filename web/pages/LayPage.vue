@@ -137,7 +137,7 @@
         >
           Log as laid on {{ store.instrument.label }}<kbd class="on-button">⏎</kbd>
         </ElButton>
-        <ElButton v-else type="primary" size="large" @click="leave"
+        <ElButton v-else type="primary" size="large" @click="done"
           >Done<kbd class="on-button">⏎</kbd></ElButton
         >
       </div>
@@ -146,13 +146,14 @@
 </template>
 
 <script setup lang="ts">
+import { useSessionStorage } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { tapePiece, type TapeMark } from '#core'
 import { useReferenceTone } from '../audio/useReferenceTone'
 import FieldRow from '../features/shell/FieldRow.vue'
 import { useShortcuts } from '../features/shell/useShortcuts'
-import { COARSE_MM, FINE_MM, useLaying } from '../features/lay/useLaying'
+import { COARSE_MM, FINE_MM, NOT_BEGUN, useLaying, type LayState } from '../features/lay/useLaying'
 import { useKeepOnInstrument } from '../features/tapes/useKeepOnInstrument'
 import { useRings } from '../features/tapes/useRings'
 import { useBenchStore } from '../stores/bench'
@@ -168,7 +169,8 @@ const tone = useReferenceTone()
 
 /** As they were when laying began: a place found on the way does not move the next tape under the teacher's hand. */
 const marks: readonly TapeMark[] = bench.marks.value
-const lay = useLaying(ref(marks), bench.lengthMm)
+const state = useSessionStorage<LayState>('jadefell.lay', { ...NOT_BEGUN })
+const lay = useLaying(marks, bench.lengthMm, state, store.instrument?.id ?? '')
 
 const whose = computed(() =>
   [store.student?.name, store.instrument?.label, instrumentKind(store.setup.familyId, store.setup.sizeId)]
@@ -217,10 +219,15 @@ async function log() {
   isSaving.value = true
   try {
     await keep.logLaid(lay.laid.value, reason.value)
+    lay.end()
     leave()
   } finally {
     isSaving.value = false
   }
+}
+function done() {
+  lay.end()
+  leave()
 }
 function leave() {
   void router.push({ name: 'tapes' })
@@ -247,7 +254,7 @@ useShortcuts('Laying tapes', [
 ])
 function onward() {
   if (!lay.isOver.value) return lay.next()
-  if (!store.instrument) return leave()
+  if (!store.instrument) return done()
   if (lay.laid.value.length > 0 && !isSaving.value) void log()
 }
 </script>

@@ -108,7 +108,7 @@ import { useKeepOnInstrument } from '../features/tapes/useKeepOnInstrument'
 import { sheetOf } from '../paper/sheet'
 import StripDialog from '../paper/StripDialog.vue'
 import { useBenchStore } from '../stores/bench'
-import { mm } from '../words/numbers'
+import { count, mm } from '../words/numbers'
 import { instrumentKind, markName, sizeName } from '../words/trade'
 
 const PANELS = [
@@ -130,6 +130,11 @@ const shown = ref<PanelId>('places')
 const firstMark = computed(() => bench.marks.value[0])
 const canLay = computed(() => bench.marks.value.length > 0 && !bench.isTypical.value)
 const isPrinting = ref(false)
+/** What the places reckon with beside the length is never kept silent, on paper neither. */
+const reckoned = computed(() => [
+  ...(bench.pressing.value ? ['with pressing'] : []),
+  ...(bench.fit.value ? [`corrected by ${count(bench.usedFinds.value.length, 'ring')}`] : []),
+])
 const sheet = computed(() =>
   canLay.value
     ? [
@@ -139,6 +144,7 @@ const sheet = computed(() =>
           kind: instrumentKind(setup.value.familyId, setup.value.sizeId),
           lengthMm: bench.lengthMm.value,
           systemId: setup.value.systemId,
+          reckoned: reckoned.value,
           marks: bench.marks.value,
         }),
       ]

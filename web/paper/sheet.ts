@@ -33,17 +33,28 @@ export interface SheetFacts {
   readonly kind: string
   readonly lengthMm: number
   readonly systemId: string
+  /** What the places reckon with beside the length: pressing, rings. */
+  readonly reckoned?: readonly string[]
   readonly marks: readonly TapeMark[]
 }
 
 /** A strip with its names, for paper chosen later. */
-export function sheetOf({ who, label, kind, lengthMm, systemId, marks }: SheetFacts): SheetDraft {
+export function sheetOf({
+  who,
+  label,
+  kind,
+  lengthMm,
+  systemId,
+  reckoned = [],
+  marks,
+}: SheetFacts): SheetDraft {
   return {
     title: [who, label].filter(Boolean).join(' · ') || kind,
     subtitle: [
       kind,
       `${mm(lengthMm)} mm nut to bridge`,
       shortSystemName(systemId),
+      ...reckoned,
       shortDay(isoDay(new Date())),
     ].join(' · '),
     marks: marks.map((mark) => ({

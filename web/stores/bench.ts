@@ -4,6 +4,7 @@ import { computed, markRaw, ref, watch } from 'vue'
 import { familyOf, noteName, parseNote, centsAboveOpen } from '#core'
 import type { RingFind } from '#contracts'
 import { call } from '../api/client'
+import { saveSurely } from '../api/saving'
 import { bareSetup, setupFor, type BenchSetup } from '../features/tapes/setup'
 import { useBench, type BenchFind } from '../features/tapes/useBench'
 import { knownSystem } from '../features/check/useHand'
@@ -75,7 +76,7 @@ export const useBenchStore = defineStore('bench', () => {
     const foundOn = isoDay(new Date())
     const system = setup.value.systemId
     if (instrument.value) {
-      const made = await call('ringFinds.create', {
+      const made = await saveSurely('ringFinds.create', {
         params: { instrumentId: instrument.value.id },
         body: { string: noteName(open), note: noteName(stopped), system, placeMm, foundOn },
       })

@@ -1,4 +1,4 @@
-import { computed, reactive, ref, type Ref } from 'vue'
+import { computed, type Ref } from 'vue'
 import { parseLength, type TapeMark } from '#core'
 import type { LaidTape } from '../tapes/useKeepOnInstrument'
 
@@ -16,20 +16,39 @@ export interface LayStep {
   isSkipped: boolean
 }
 
+/** How far laying has come. Plain data: a reload in mid-tape loses no place that was found. */
+export interface LayState {
+  /** The tapes it is about; another set of tapes begins anew. */
+  of: string
+  at: number
+  steps: Record<string, LayStep>
+}
+
+export const NOT_BEGUN: LayState = { of: '', at: -1, steps: {} }
+
 /** Laying tape after tape: before the first come the tuning and the cautions, after the last what was done. */
-export function useLaying(marks: Ref<readonly TapeMark[]>, lengthMm: Ref<number>) {
-  const at = ref(-1)
-  const steps = reactive(
-    new Map<string, LayStep>(
-      marks.value.map((mark) => [
-        mark.id,
-        { foundMm: rounded(mark.middleMm), isSquared: false, isWrapped: false, isSkipped: false },
-      ]),
-    ),
-  )
-  const mark = computed(() => marks.value[at.value])
-  const step = computed(() => mark.value && steps.get(mark.value.id))
-  const isOver = computed(() => at.value >= marks.value.length)
+export function useLaying(
+  marks: readonly TapeMark[],
+  lengthMm: Ref<number>,
+  state: Ref<LayState>,
+  whose: string,
+) {
+  const of = [whose, ...marks.map((mark) => `${mark.id} ${mark.middleMm.toFixed(1)}`)].join(', ')
+  if (state.value.of !== of)
+    state.value = {
+      of,
+      at: -1,
+      steps: Object.fromEntries(
+        marks.map((mark) => [
+          mark.id,
+          { foundMm: rounded(mark.middleMm), isSquared: false, isWrapped: false, isSkipped: false },
+        ]),
+      ),
+    }
+  const at = computed({ get: () => state.value.at, set: (to) => (state.value.at = to) })
+  const mark = computed(() => marks[at.value])
+  const step = computed(() => mark.value && state.value.steps[mark.value.id])
+  const isOver = computed(() => at.value >= marks.length)
   const canGoOn = computed(
     () => !step.value || (step.value.isSquared && step.value.isWrapped) || step.value.isSkipped,
   )
@@ -42,7 +61,6 @@ export function useLaying(marks: Ref<readonly TapeMark[]>, lengthMm: Ref<number>
     at,
     mark,
     step,
-    steps,
     isOver,
     canGoOn,
     nudge: (byMm: number) => find((step.value?.foundMm ?? 0) + byMm),
@@ -54,16 +72,18 @@ export function useLaying(marks: Ref<readonly TapeMark[]>, lengthMm: Ref<number>
       return true
     },
     next() {
-      if (canGoOn.value) at.value = Math.min(marks.value.length, at.value + 1)
+      if (canGoOn.value) at.value = Math.min(marks.length, at.value + 1)
     },
     back: () => (at.value = Math.max(-1, at.value - 1)),
     skip() {
       if (step.value) step.value.isSkipped = true
-      at.value = Math.min(marks.value.length, at.value + 1)
+      at.value = Math.min(marks.length, at.value + 1)
     },
+    /** Done with: the next laying begins anew. */
+    end: () => (state.value = { ...NOT_BEGUN }),
     laid: computed<LaidTape[]>(() =>
-      marks.value.flatMap(({ id }) => {
-        const done = steps.get(id)
+      marks.flatMap(({ id }) => {
+        const done = state.value.steps[id]
         return done && !done.isSkipped ? [{ markId: id, placeMm: done.foundMm }] : []
       }),
     ),

@@ -2,6 +2,7 @@ import { computed, ref, watch, type Ref } from 'vue'
 import { familyOf, handMarks, marksWithIds, WHOLE_INSTRUMENT_KINDS, type TapeEventKind } from '#core'
 import type { Instrument, TapeEvent, TapeEventDraft } from '#contracts'
 import { call } from '../../api/client'
+import { saveSurely } from '../../api/saving'
 import { useNotices } from '../../stores/notices'
 import { useStudio } from '../../stores/studio'
 import { EVENT_NAMES, markName } from '../../words/trade'
@@ -50,7 +51,7 @@ export function useTapeLog(instrument: Ref<Instrument | undefined>) {
     isWhole: (kind: TapeEventKind) => WHOLE_INSTRUMENT_KINDS.includes(kind),
     async write(draft: TapeEventDraft) {
       if (!instrument.value) return
-      const saved = await call('tapeEvents.create', {
+      const saved = await saveSurely('tapeEvents.create', {
         params: { instrumentId: instrument.value.id },
         body: draft,
       })

@@ -2,7 +2,11 @@
   <section class="card" aria-label="Instrument">
     <p class="eyebrow">Instrument</p>
     <template v-if="instrument">
-      <h2>{{ instrument.label }}</h2>
+      <h2>
+        <RouterLink :to="{ name: 'instrument', params: { instrumentId: instrument.id } }">{{
+          instrument.label
+        }}</RouterLink>
+      </h2>
       <p class="soft">{{ instrumentKind(instrument.family, instrument.sizeId) }}, {{ tuning }}</p>
       <p class="length numbers">
         <template v-if="instrument.measurement">
@@ -21,6 +25,9 @@
           >{{ instrument.measurement ? 'Tape bench' : 'Measure' }}<kbd class="on-button">T</kbd></ElButton
         >
         <ElButton @click="emit('takeBack')">Take back</ElButton>
+        <RouterLink class="size" :to="{ name: 'compare', query: { from: instrument.id } }"
+          >Change of size</RouterLink
+        >
       </div>
     </template>
     <template v-else>
@@ -55,11 +62,11 @@
 
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { familyOf } from '#core'
+import { familyOf, marksWithIds } from '#core'
 import type { Instrument, Student } from '#contracts'
 import { shortDay } from '../../words/dates'
-import { mm } from '../../words/numbers'
-import { instrumentKind, schoolName, sizeName, systemName } from '../../words/trade'
+import { listed, mm } from '../../words/numbers'
+import { instrumentKind, shortMarkName, sizeName } from '../../words/trade'
 import ChoiceSelect from '../shell/ChoiceSelect.vue'
 import FieldRow from '../shell/FieldRow.vue'
 
@@ -74,9 +81,18 @@ const emit = defineEmits<{
 const instrument = computed(() => props.student.instrument)
 const tuning = computed(() => instrument.value?.tuning.join(' '))
 const tapes = computed(() => {
-  const set = instrument.value?.tapeSet
-  if (!set) return 'No tapes laid.'
-  return `Tapes ${schoolName(set.schoolId)}, laid ${shortDay(set.laidOn)}; ${systemName(set.system)}.`
+  const lying = instrument.value?.tapes ?? []
+  if (!instrument.value || lying.length === 0) return 'No tapes lie on it.'
+  const marks = marksWithIds(
+    familyOf(instrument.value.family),
+    lying.map((tape) => tape.markId),
+  )
+  const places = marks.map((mark) => {
+    const tape = lying.find((t) => t.markId === mark.id)
+    return `${shortMarkName(mark)} at ${mm(tape?.placeMm ?? NaN)}`
+  })
+  const since = lying.reduce((a, b) => (b.laidOn < a.laidOn ? b : a)).laidOn
+  return `Tapes ${listed(places)} mm, the oldest since ${shortDay(since)}.`
 })
 
 const chosenId = ref('')

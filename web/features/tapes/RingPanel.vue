@@ -118,6 +118,7 @@
         </p>
       </li>
     </ul>
+    <TableExport :table="findsTable" />
   </section>
 </template>
 
@@ -194,6 +195,20 @@ const table = computed<DataTable>(() => ({
     ]),
   ),
 }))
+
+const findsTable = (): DataTable => ({
+  name: 'places-found-by-ring',
+  columns: ['string', 'note', 'place mm', 'off mm', 'sigmas', 'questioned', 'found on'],
+  rows: rings.judgedFinds.value.map(({ find, offMm, sigmas, isQuestioned }) => [
+    find.string,
+    find.note,
+    find.placeMm,
+    Number(offMm.toFixed(2)),
+    Number(sigmas.toFixed(1)),
+    isQuestioned ? 'yes' : 'no',
+    find.foundOn,
+  ]),
+})
 </script>
 
 <style scoped>

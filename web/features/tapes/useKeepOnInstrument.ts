@@ -1,6 +1,7 @@
 import { computed } from 'vue'
 import type { Instrument } from '#contracts'
 import { call } from '../../api/client'
+import { saveSurely } from '../../api/saving'
 import { useBenchStore } from '../../stores/bench'
 import { useNotices } from '../../stores/notices'
 import { useStudio } from '../../stores/studio'
@@ -67,7 +68,7 @@ export function useKeepOnInstrument() {
         setup.method === 'strings'
           ? { strings: [...setup.stringTexts] }
           : { length: setup.lengthText, method: setup.method }
-      const saved = await call('measurements.create', {
+      const saved = await saveSurely('measurements.create', {
         params: { instrumentId: instrument.id },
         body: { ...measured, measuredOn: isoDay(new Date()), keepAnyway: anyway },
       })
@@ -102,7 +103,7 @@ export function useKeepOnInstrument() {
     async logLaid(laid: readonly LaidTape[], reason: string) {
       const { instrument, setup } = store
       if (!instrument) return
-      const saved = await call('tapeSets.create', {
+      const saved = await saveSurely('tapeSets.create', {
         params: { instrumentId: instrument.id },
         body: {
           schoolId: setup.schoolId,

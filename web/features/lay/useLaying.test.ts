@@ -1,0 +1,76 @@
+import { describe, expect, it } from 'vitest'
+import { ref } from 'vue'
+import { chartTapes, familyOf, fifths, marksWithIds, planTapes } from '#core'
+import { NOT_BEGUN, useLaying, type LayState } from './useLaying'
+
+const violin = familyOf('violin')
+const plan = planTapes({ tuning: violin.tuning, system: fifths, marks: marksWithIds(violin, ['1.2', '3.5']) })
+const marks = chartTapes(plan, { lengthsMm: [284.5], boardLengthMm: 234 })
+
+function laying(state = ref<LayState>({ ...NOT_BEGUN })) {
+  const lay = useLaying(marks, ref(284.5), state, 'no. 7')
+  lay.next()
+  return lay
+}
+type Laying = ReturnType<typeof laying>
+
+function finish(lay: Laying) {
+  Object.assign(lay.step.value!, { isSquared: true, isWrapped: true })
+  lay.next()
+}
+
+describe('laying tape after tape', () => {
+  it('begins where the tape was computed, and ends with where each was found', () => {
+    const lay = laying()
+    expect(lay.step.value?.foundMm).toBe(31.6)
+    lay.nudge(0.1)
+    lay.nudge(0.5)
+    finish(lay)
+    expect(lay.type('7.14 cm')).toBe(true)
+    finish(lay)
+    expect(lay.isOver.value).toBe(true)
+    expect(lay.laid.value).toEqual([
+      { markId: '1.2', placeMm: 32.2 },
+      { markId: '3.5', placeMm: 71.4 },
+    ])
+  })
+
+  it('does not go on before the tape is squared and wrapped', () => {
+    const lay = laying()
+    lay.step.value!.isSquared = true
+    lay.next()
+    expect(lay.at.value).toBe(0)
+  })
+
+  it('logs nothing of a tape that was left off, and a tape once taken up again', () => {
+    const lay = laying()
+    lay.skip()
+    finish(lay)
+    expect(lay.laid.value.map((t) => t.markId)).toEqual(['3.5'])
+  })
+
+  it('goes on where it was after a reload, and begins anew for other tapes or once it is over', () => {
+    const state = ref<LayState>({ ...NOT_BEGUN })
+    const lay = laying(state)
+    lay.nudge(0.4)
+    const again = useLaying(
+      marks,
+      ref(284.5),
+      ref(JSON.parse(JSON.stringify(state.value)) as LayState),
+      'no. 7',
+    )
+    expect([again.at.value, again.step.value?.foundMm]).toEqual([0, 32])
+    expect(useLaying(marks, ref(284.5), state, 'no. 8').at.value).toBe(-1)
+    expect(useLaying(marks.slice(1), ref(284.5), state, 'no. 8').laid.value).toHaveLength(1)
+  })
+
+  it('takes no place beyond the string, nor words, and stays on the string when pushed', () => {
+    const lay = laying()
+    expect(lay.type('400')).toBe(false)
+    expect(lay.type('here')).toBe(false)
+    lay.nudge(-100)
+    expect(lay.step.value?.foundMm).toBe(1)
+    lay.nudge(1000)
+    expect(lay.step.value?.foundMm).toBe(283.5)
+  })
+})
