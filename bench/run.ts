@@ -7,16 +7,22 @@ import { databasePrograms } from '../scripts/database/programs'
 import { startPrivateServer } from '../scripts/database/private-server'
 import { apiAgainstSql } from './api'
 import { benchAgainstLoop, chartAgainstLoop } from './chart'
+import { redrawAgainstFrame } from './redraw'
 import type { Ratio } from './ratio'
 
 const path = mkdtempSync(join(tmpdir(), 'jadefell-bench-'))
 const server = await startPrivateServer(openDataDirectory(path), databasePrograms, () => {})
 try {
-  const ratios: Ratio[] = [chartAgainstLoop(), benchAgainstLoop(), ...(await apiAgainstSql(server.url))]
+  const ratios: Ratio[] = [
+    chartAgainstLoop(),
+    benchAgainstLoop(),
+    ...(await apiAgainstSql(server.url)),
+    ...(await redrawAgainstFrame()),
+  ]
   console.log('| measured | ours, ms | peer, ms | ratio | aim |')
   console.log('|---|---:|---:|---:|---:|')
   for (const { name, oursMs, peerMs, ratio, aim } of ratios)
-    console.log(`| ${name} | ${oursMs.toFixed(0)} | ${peerMs.toFixed(0)} | ${ratio.toFixed(2)} | ≤ ${aim} |`)
+    console.log(`| ${name} | ${oursMs.toFixed(1)} | ${peerMs.toFixed(0)} | ${ratio.toFixed(2)} | ≤ ${aim} |`)
 } finally {
   await server.stop()
   rmSync(path, { recursive: true })

@@ -136,7 +136,7 @@ const reckoned = computed(() => [
   ...(bench.fit.value ? [`corrected by ${count(bench.usedFinds.value.length, 'ring')}`] : []),
 ])
 const sheet = computed(() =>
-  canLay.value
+  isPrinting.value && canLay.value
     ? [
         sheetOf({
           who: store.student?.name,
