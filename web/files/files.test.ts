@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { parseInstruments } from './parse-instruments'
 import { fileName, toCsv, toJson } from './tables'
 
-const bytes = (text: string) => new TextEncoder().encode(text).buffer as ArrayBuffer
+const bytes = (text: string) => new TextEncoder().encode(text).buffer
 
 describe('tables out', () => {
   it('never begin a formula in a cell, headings included, and leave numbers numbers', () => {

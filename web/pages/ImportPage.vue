@@ -13,7 +13,13 @@
     </p>
     <label class="file" for="table-file">
       <span>{{ table.state.value === 'reading' ? 'Reading…' : 'Choose the file' }}</span>
-      <input id="table-file" type="file" accept=".csv,text/csv,text/plain" @change="choose" />
+      <input
+        id="table-file"
+        class="visually-hidden"
+        type="file"
+        accept=".csv,text/csv,text/plain"
+        @change="choose"
+      />
     </label>
     <p v-if="table.fileFault.value" class="fault" role="alert">
       {{ tableFaultWords(table.fileFault.value) }}
@@ -48,7 +54,8 @@
           :disabled="table.good.value.length === 0"
           @click="table.save()"
         >
-          Save {{ count(table.good.value.length, 'instrument') }}
+          Save {{ number(table.good.value.length) }}
+          {{ table.good.value.length === 1 ? 'instrument' : 'instruments' }}
         </ElButton>
       </div>
     </div>
@@ -168,17 +175,22 @@ const faults = computed<DataTable>(() => ({
 }
 
 .file {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 14px;
-  padding: 16px 20px;
-  border: 1.5px dashed var(--line-strong);
+  padding: 14px 28px;
+  border: 1.5px dashed var(--jade);
   border-radius: var(--radius);
+  background: var(--jade-wash);
+  color: var(--jade);
+  font-weight: 700;
+  cursor: pointer;
 }
 
-.file span {
-  font-weight: 600;
+.file:focus-within {
+  outline: 3px solid var(--focus);
+  outline-offset: 2px;
+}
+
+.ledger .number:first-child {
+  width: 90px;
 }
 
 .sum {

@@ -35,8 +35,8 @@ export async function pagesToPdf(
     document.on('end', resolve)
     document.on('error', reject)
   })
-  document.registerFont('regular', fonts.regular as never)
-  document.registerFont('bold', fonts.bold as never)
+  document.registerFont('regular', fonts.regular)
+  document.registerFont('bold', fonts.bold)
   for (const [index, page] of pages.entries()) {
     document.addPage({ size: [mm(page.widthMm), mm(page.heightMm)], margin: 0 })
     for (const item of page.items) draw(document, item)
