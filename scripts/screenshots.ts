@@ -3,7 +3,7 @@
 import { chromium, type Page } from '@playwright/test'
 import { mkdirSync, rmSync } from 'node:fs'
 import { newDataPath, removeDataPath, startApp } from '../e2e/app'
-import { openFile, signIn } from '../e2e/fixtures'
+import { openFile, openInstrument, signIn } from '../e2e/fixtures'
 import { findProgram } from './lib/apt'
 
 const FOLDER = 'docs/screenshots'
@@ -24,6 +24,20 @@ const PICTURES: readonly Picture[] = [
   },
   { name: 'student-file', open: (page) => openFile(page, 'Orla Venn') },
   { name: 'tapes', open: tapes },
+  { name: 'ring', height: 1180, open: ring },
+  { name: 'lay', open: lay },
+  {
+    name: 'print',
+    open: (page) => bench(page).then(() => page.getByRole('button', { name: /Print/ }).click()),
+  },
+  { name: 'compare', open: (page) => page.goto('/tapes/compare?from=violin%201/2&to=violin%203/4') },
+  {
+    name: 'instruments',
+    open: (page) => page.keyboard.press('5').then(() => page.getByText('no. 7').waitFor()),
+  },
+  { name: 'log', open: (page) => openInstrument(page, 'no. 7') },
+  { name: 'import', open: table },
+  { name: 'bench-dark', dark: true, open: bench },
   { name: 'check', open: check },
   { name: 'check-dark', dark: true, open: check },
   { name: 'check-tablet', width: 820, height: 1180, open: check },
@@ -34,6 +48,41 @@ async function tapes(page: Page) {
   await openFile(page, 'Orla Venn')
   await page.keyboard.press('t')
   await page.getByRole('row', { name: /3rd finger/ }).waitFor()
+}
+
+async function bench(page: Page) {
+  await openInstrument(page, 'no. 7')
+  await page.keyboard.press('t')
+  await page.getByRole('row', { name: /3rd finger/ }).waitFor()
+}
+
+async function ring(page: Page) {
+  await bench(page)
+  await page.getByRole('tab', { name: 'Ring and fit' }).click()
+}
+
+async function lay(page: Page) {
+  await bench(page)
+  await page.getByRole('button', { name: /Lay them/ }).click()
+  await page.getByRole('button', { name: /Begin/ }).click()
+  for (const key of ['ArrowRight', 's']) await page.keyboard.press(key)
+}
+
+async function table(page: Page) {
+  await page.goto('/instruments/import')
+  const rows = [
+    'label,family,size,length',
+    'no. 21,violin,1/2,284.5',
+    'no. 22,harp,1/2,',
+    'no. 7,cello,3/4,',
+    'no. 23,viola,15,349 cm',
+  ]
+  await page.getByLabel('Choose the file').setInputFiles({
+    name: 'cupboard.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(rows.join('\n')),
+  })
+  await page.getByText('rows to mend').waitFor()
 }
 
 async function check(page: Page) {

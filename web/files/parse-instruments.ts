@@ -5,6 +5,7 @@ import {
   REQUIRED_COLUMNS,
   type InstrumentColumn,
   type ReadRow,
+  type RowFault,
 } from '#core'
 
 export type TableFault =
@@ -18,6 +19,9 @@ export type TableFault =
     }
   | { readonly code: 'too_many_rows'; readonly limit: number }
   | { readonly code: 'quotes'; readonly row: number }
+
+/** What can be wrong with a row; that an instrument of its name is there already, only the studio can see. */
+export type ImportFault = RowFault | { readonly code: 'label_taken' }
 
 export type ParsedTable =
   | { readonly ok: true; readonly rows: readonly ReadRow[] }

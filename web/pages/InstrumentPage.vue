@@ -40,7 +40,7 @@
           </li>
         </ul>
         <p v-if="instrument.tapes.length === 0" class="soft">No tapes lie on it.</p>
-        <p v-for="due in dues" :key="due" class="due">{{ due }}</p>
+        <p v-for="due in dues" :key="due" class="heed">{{ due }}</p>
         <ElCheckbox :model-value="instrument.warmHands" @change="log.setWarmHands(Boolean($event))">
           Warm hands: look every three weeks
         </ElCheckbox>
@@ -217,15 +217,6 @@ const table = computed<DataTable>(() => ({
 .crept {
   color: var(--sharp);
   font-weight: 700;
-}
-
-.due {
-  padding: 5px 10px;
-  border-radius: 6px;
-  background: var(--brass-wash);
-  color: var(--brass-ink);
-  font-weight: 600;
-  font-size: 15px;
 }
 
 .log {

@@ -64,7 +64,7 @@
         </button>
       </div>
       <div id="bench-panel" class="panel" role="tabpanel" :aria-labelledby="`tab-${shown}`">
-        <p v-if="bench.isTypical.value" class="typical">
+        <p v-if="bench.isTypical.value" class="heed">
           For a typical {{ setup.familyId }} {{ sizeName(setup.sizeId) }} of
           {{ bench.lengthMm.value.toFixed(0) }} mm, from memory. Measure the string before you lay a tape.
         </p>
@@ -208,14 +208,6 @@ useShortcuts('Tapes', [
 
 .panel {
   overflow-x: auto;
-}
-
-.typical {
-  margin: 8px 0;
-  padding: 8px 12px;
-  border-radius: 6px;
-  background: var(--brass-wash);
-  color: var(--brass-ink);
 }
 
 .none {

@@ -1,5 +1,4 @@
-import type { ImportFault } from '../features/instruments/useImport'
-import type { TableFault } from '../files/parse-instruments'
+import type { ImportFault, TableFault } from '../files/parse-instruments'
 import { listed } from './numbers'
 
 export function tableFaultWords(fault: TableFault): string {

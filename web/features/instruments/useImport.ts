@@ -1,15 +1,13 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
-import { IMPORT_BATCH, type ReadRow, type RowFault } from '#core'
+import { IMPORT_BATCH, type ReadRow } from '#core'
 import { callUntilAnswered } from '../../api/client'
 import { useStudio } from '../../stores/studio'
-import type { ParsedTable, TableFault } from '../../files/parse-instruments'
+import type { ImportFault, ParsedTable, TableFault } from '../../files/parse-instruments'
 import InstrumentsWorker from '../../workers/instruments.worker?worker'
 import { isoDay } from '../../words/dates'
 
 type GoodRow = Extract<ReadRow, { ok: true }>
 
-/** A fault that only the studio can see: an instrument of that name is there already. */
-export type ImportFault = RowFault | { readonly code: 'label_taken' }
 export interface RowInDoubt {
   readonly row: number
   readonly label: string

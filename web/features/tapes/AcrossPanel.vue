@@ -1,5 +1,5 @@
 <template>
-  <p v-if="warning" class="warning" role="status">{{ warning }}</p>
+  <p v-if="warning" class="heed" role="status">{{ warning }}</p>
   <table class="ledger">
     <thead>
       <tr>
@@ -124,13 +124,5 @@ td .soft {
 .remainder.off {
   color: var(--sharp);
   font-weight: 700;
-}
-
-.warning {
-  margin: 8px 0;
-  padding: 8px 12px;
-  border-radius: 6px;
-  background: var(--brass-wash);
-  color: var(--brass-ink);
 }
 </style>

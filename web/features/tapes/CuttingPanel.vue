@@ -1,5 +1,5 @@
 <template>
-  <p v-if="fret" class="warning" role="status">{{ fret }}</p>
+  <p v-if="fret" class="heed" role="status">{{ fret }}</p>
   <table class="ledger">
     <thead>
       <tr>
@@ -112,13 +112,5 @@ td strong {
 .note {
   margin-top: 10px;
   font-size: 14.5px;
-}
-
-.warning {
-  margin: 8px 0;
-  padding: 8px 12px;
-  border-radius: 6px;
-  background: var(--brass-wash);
-  color: var(--brass-ink);
 }
 </style>

@@ -32,7 +32,7 @@
         </ElInput>
       </div>
       <p v-if="fits" class="fits">{{ fits }}</p>
-      <p v-if="bridgeSays" class="bridge">{{ bridgeSays }}</p>
+      <p v-if="bridgeSays" class="heed">{{ bridgeSays }}</p>
     </template>
     <template #after>
       <div v-if="offers.length" class="offers">
@@ -191,14 +191,6 @@ defineExpose({ focus })
 
 .fits {
   color: var(--jade);
-  font-size: 15px;
-}
-
-.bridge {
-  padding: 7px 10px;
-  border-radius: 6px;
-  background: var(--brass-wash);
-  color: var(--brass-ink);
   font-size: 15px;
 }
 
