@@ -53,7 +53,7 @@ async function tapes(page: Page) {
 async function bench(page: Page) {
   await openInstrument(page, 'no. 7')
   await page.keyboard.press('t')
-  await page.getByRole('row', { name: /3rd finger/ }).waitFor()
+  await page.getByLabel('String length').waitFor()
 }
 
 async function ring(page: Page) {

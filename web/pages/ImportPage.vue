@@ -163,6 +163,10 @@ const faults = computed<DataTable>(() => ({
   width: 100%;
 }
 
+.step :deep(.export) {
+  justify-self: end;
+}
+
 .sample {
   border: 0;
   padding: 0 4px;

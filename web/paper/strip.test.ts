@@ -14,6 +14,7 @@ import {
   planTapes,
   schoolOf,
   stripPages,
+  stripSvg,
   type FamilyId,
   type MarkSpec,
   type StripItem,
@@ -147,6 +148,21 @@ describe('a printed strip, rasterised at 600 dpi and measured', () => {
     )!
     const ticks = darkRuns(grey, proof.x1 + 3).filter((y) => y > proof.y1 - 1 && y < proof.y2 + 1)
     expect(ticks.at(-1)! - ticks[0]!).toBeCloseTo(100, 1)
+  })
+
+  it('is the same as SVG: as large as the paper in mm, every mark at its place from the nut', () => {
+    const [page] = pagesOf('violin', 284.5, 'letter', oneEach('violin'))
+    const svg = stripSvg(page!, 'sans-serif')
+    expect(svg).toContain('width="215.9mm" height="279.4mm" viewBox="0 0 215.9 279.4"')
+    const drawn = [...svg.matchAll(/<line x1="[\d.]+" y1="([\d.]+)"/g)].map((m) => Number(m[1]))
+    const lines = page!.items.filter((i): i is Line => i.kind === 'line' && i.placeMm !== undefined)
+    const nut = lines.find((line) => line.placeMm === 0)!
+    for (const line of lines) {
+      expect(Math.min(...drawn.map((y) => Math.abs(y - nut.y1 - line.placeMm!)))).toBeLessThan(0.001)
+    }
+    expect(
+      stripSvg({ ...page!, items: [{ kind: 'text', x: 0, y: 0, sizeMm: 3, text: '<b> & "co"' }] }, 'x'),
+    ).toContain('&lt;b&gt; &amp; &quot;co&quot;')
   })
 
   it('rules the same line on both sheets where they are joined', () => {

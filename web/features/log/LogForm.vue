@@ -6,7 +6,7 @@
     <FieldRow v-if="!log.isWhole(kind)" label="Which tape" :fault="faults['markId']">
       <ChoiceSelect v-model="markId" label="Which tape" :options="marks" />
     </FieldRow>
-    <FieldRow v-if="hasPlace" label="Its middle now" hint="mm" :fault="faults['placeMm']">
+    <FieldRow v-if="hasPlace" label="Middle now, mm" :fault="faults['placeMm']">
       <template #default="{ id, invalid }">
         <ElInput
           :id="id"
@@ -103,7 +103,7 @@ async function write() {
 <style scoped>
 .form {
   display: grid;
-  grid-template-columns: 150px 150px 120px 150px 1fr auto;
+  grid-template-columns: 150px 150px 130px 150px 1fr auto;
   gap: 12px;
   align-items: end;
 }

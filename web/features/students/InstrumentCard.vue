@@ -25,10 +25,10 @@
           >{{ instrument.measurement ? 'Tape bench' : 'Measure' }}<kbd class="on-button">T</kbd></ElButton
         >
         <ElButton @click="emit('takeBack')">Take back</ElButton>
-        <RouterLink class="size" :to="{ name: 'compare', query: { from: instrument.id } }"
-          >Change of size</RouterLink
-        >
       </div>
+      <RouterLink class="small" :to="{ name: 'compare', query: { from: instrument.id } }">
+        Old and new places at a change of size
+      </RouterLink>
     </template>
     <template v-else>
       <h2>None lent</h2>

@@ -29,10 +29,20 @@ export function useStudentFile(studentId: Ref<string>) {
   }
   watch(studentId, load, { immediate: true })
 
+  /** What was taken back last: with the next one lent, every tape moves. */
+  let before: string | undefined
+
   async function lend(instrumentId: string | null) {
+    const [from, to] = [student.value?.instrument?.id ?? before, instrumentId]
+    before = from
     const body = { instrumentId, on: isoDay(new Date()) }
     studio.takeStudent(await call('students.lend', { params: { studentId: studentId.value }, body }))
     await studio.loadInstruments()
+    if (from !== undefined && to !== null && from !== to)
+      notices.say('Every tape moves with the new instrument.', {
+        label: 'Old and new places',
+        run: () => void router.push({ name: 'compare', query: { from, to } }),
+      })
   }
 
   return {
