@@ -23,7 +23,7 @@
       tabindex="0"
       :aria-label="`Place on the ${reading?.open ?? openName} string, mm from the nut`"
       aria-valuemin="0"
-      :aria-valuemax="Math.round(reach)"
+      :aria-valuemax="Number(reach.toFixed(1))"
       :aria-valuenow="Number((cursorMm ?? 0).toFixed(1))"
       :aria-valuetext="
         reading

@@ -1,0 +1,149 @@
+// @vitest-environment happy-dom
+import { flushPromises } from '@vue/test-utils'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { nextTick } from 'vue'
+import type { Instrument, TapeEvent } from '#contracts'
+import { bareSetup } from '../features/tapes/setup'
+import { mounted } from '../mounting'
+import { useBenchStore } from '../stores/bench'
+import { useStudio } from '../stores/studio'
+import { AN_INSTRUMENT, fakeServer, freshStores, type Reply } from '../testing'
+import ComparePage from './ComparePage.vue'
+import InstrumentPage from './InstrumentPage.vue'
+import InstrumentsPage from './InstrumentsPage.vue'
+import LayPage from './LayPage.vue'
+
+const TAPED: Instrument = {
+  ...AN_INSTRUMENT,
+  tapes: [{ markId: '1.2', laidMm: 31.6, placeMm: 32.9, laidOn: '2026-03-28', seenOn: '2026-11-07' }],
+}
+const OTHER: Instrument = {
+  ...AN_INSTRUMENT,
+  id: '01900000-0000-7000-8000-000000000010',
+  label: 'no. 10',
+  family: 'cello',
+  sizeId: '3/4',
+  tuning: ['C2', 'G2', 'D3', 'A3'],
+  measurement: { ...AN_INSTRUMENT.measurement!, lengthMm: 618 },
+}
+const event = (kind: TapeEvent['kind'], markId: string | null, placeMm: number | null): TapeEvent => ({
+  id: `01900000-0000-7000-8000-0000000000${kind.length}0`,
+  instrumentId: TAPED.id,
+  kind,
+  markId,
+  placeMm,
+  on: '2026-11-07',
+  reason: 'warm hands',
+  by: 'Hester Lowe',
+  recordedAt: '2026-11-07T09:00:00.000Z',
+})
+const ok = (body: unknown): Reply => ({ status: 200, body })
+
+beforeEach(() => {
+  sessionStorage.clear()
+  localStorage.clear()
+  freshStores()
+})
+
+describe('laying, on a music stand', () => {
+  it('goes through tuning, tape and what was done by keys, and logs the places that rang', async () => {
+    useStudio().instruments = [TAPED]
+    const sent = fakeServer(ok([]), ok(TAPED))
+    const store = useBenchStore()
+    await store.choose(TAPED.id)
+    await flushPromises()
+    store.setup = { ...store.setup, schoolId: 'first' }
+    await nextTick()
+    const { text, press, router } = await mounted(LayPage)
+    expect(text()).toContain('Tune first.')
+    expect(text()).toContain('Cut 70 mm of tape') // girth at the place and 8 mm to overlap
+    await press('Enter')
+    expect(text()).toContain('31.6 mm')
+    expect(text()).toContain('Bow A3 on the G string and slide until open A rings, an octave above.')
+    for (const key of ['ArrowRight', 'ArrowRight', 's', 'w', 'Enter']) await press(key)
+    expect(text()).toContain('1 tape laid.')
+    await press('Enter')
+    await flushPromises()
+    expect(sent.at(-1)).toMatchObject({
+      method: 'POST',
+      path: `/api/v1/instruments/${TAPED.id}/tape-sets`,
+      body: { marks: [{ markId: '1.2', placeMm: 31.8 }], schoolId: 'first' },
+    })
+    expect(router.currentRoute.value.name).toBe('tapes')
+  })
+
+  it('has nothing to lay before a string is measured', async () => {
+    useBenchStore().setup = bareSetup('violin')
+    const { router } = await mounted(LayPage)
+    await flushPromises()
+    expect(router.currentRoute.value.name).toBe('tapes')
+  })
+})
+
+describe('an instrument’s page', () => {
+  it('tells what lies there, what has crept and what is due, and takes an entry back', async () => {
+    useStudio().instruments = [TAPED]
+    const events = [event('laid', '1.2', 31.6), event('crept', '1.2', 32.9), event('trial', null, null)]
+    const sent = fakeServer(ok(events), ok(TAPED), ok([events[0]]))
+    const { text, named } = await mounted(InstrumentPage, { instrumentId: TAPED.id })
+    await flushPromises()
+    expect(text()).toContain('crept +1.3 mm')
+    expect(text()).toContain('a tape has crept 1.3 mm')
+    expect(text()).toContain('Tried without')
+    ;(named(/Take back: Crept/) as HTMLElement).click()
+    await flushPromises()
+    expect(sent[1]).toMatchObject({ method: 'DELETE', path: `/api/v1/tape-events/${events[1]!.id}` })
+    expect(text()).not.toContain('Crept')
+  })
+
+  it('says beside the field what an entry lacks, and keeps what was typed', async () => {
+    useStudio().instruments = [TAPED]
+    const sent = fakeServer(ok([]))
+    const { named, text, wrapper } = await mounted(InstrumentPage, { instrumentId: TAPED.id })
+    await flushPromises()
+    const reason = named('Why') as HTMLInputElement
+    reason.value = 'new strings'
+    reason.dispatchEvent(new Event('input'))
+    await wrapper.find('form').trigger('submit')
+    expect(text()).toContain('Type where the tape’s middle is')
+    expect(reason.value).toBe('new strings')
+    expect(sent.filter((s) => s.method === 'POST')).toEqual([])
+  })
+})
+
+describe('the cupboard', () => {
+  it('finds by number, family and holder, keeps only what is due, and counts the strips of what is chosen', async () => {
+    fakeServer(ok([OTHER, TAPED]))
+    const { text, named, press } = await mounted(InstrumentsPage)
+    await flushPromises()
+    expect(text().indexOf('no. 7')).toBeLessThan(text().indexOf('no. 10'))
+    const search = named('Find an instrument') as HTMLInputElement
+    search.value = 'cello'
+    search.dispatchEvent(new Event('input'))
+    await nextTick()
+    expect(text()).toContain('1 instrument')
+    search.value = ''
+    search.dispatchEvent(new Event('input'))
+    await press('a')
+    expect(text()).toContain('Print 2 strips')
+    document.querySelector<HTMLInputElement>('.el-checkbox input')!.click()
+    await nextTick()
+    expect(text()).toContain('1 instrument')
+    expect(text()).not.toContain('no. 10')
+  })
+})
+
+describe('changing size', () => {
+  it('shows old, new and what moves, and says so where the hands are shaped differently', async () => {
+    useStudio().instruments = [TAPED, OTHER]
+    const { text, router } = await mounted(ComparePage)
+    await router.replace({ query: { from: 'violin 1/2', to: 'violin 3/4' } })
+    await nextTick()
+    expect(text()).toContain('1st finger31.734.2+2.6 mm up') // a ninth of 285 and of 308
+    expect(text()).toContain('never stretch the fourth finger')
+    await router.replace({ query: { from: TAPED.id, to: OTHER.id } })
+    await nextTick()
+    expect(text()).toContain('31.6')
+    expect(text()).toContain('68.7') // a ninth of 618
+  })
+})
