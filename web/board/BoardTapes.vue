@@ -12,7 +12,7 @@
         stroke-width="1.5"
       />
       <text v-if="showPlaces && tape.hasLabel" :x="tape.x" :y="scale.top - 14" text-anchor="middle">
-        {{ tape.middleMm.toFixed(1) }}<tspan v-if="tape.hasUnit" class="unit"> mm</tspan>
+        {{ mm(tape.middleMm) }}<tspan v-if="tape.hasUnit" class="unit"> mm</tspan>
       </text>
     </g>
   </g>
@@ -20,6 +20,7 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
+import { mm } from '../words/numbers'
 import type { BoardScale, BoardTape } from './board'
 
 const OVERHANG_PX = 3

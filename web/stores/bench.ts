@@ -17,16 +17,14 @@ export const useBenchStore = defineStore('bench', () => {
   const lesson = useLesson()
   const studio = useStudio()
   const setup = useSessionStorage<BenchSetup>('jadefell.bench', bareSetup('violin'), { mergeDefaults: true })
-  /** An instrument from the cupboard, chosen without a student. */
-  const chosenId = useSessionStorage('jadefell.bench.instrument', '')
   const looseFinds = useSessionStorage<BenchFind[]>('jadefell.bench.finds', [])
   const keptFinds = ref<RingFind[]>([])
 
-  const student = computed(() => (chosenId.value === '' ? lesson.student : undefined))
+  const student = computed(() => (lesson.instrumentId === '' ? lesson.student : undefined))
   const instrument = computed(() =>
-    chosenId.value === ''
+    lesson.instrumentId === ''
       ? (lesson.student?.instrument ?? undefined)
-      : studio.instruments?.find((i) => i.id === chosenId.value),
+      : studio.instruments?.find((i) => i.id === lesson.instrumentId),
   )
   const finds = computed<readonly BenchFind[]>(() => {
     if (!instrument.value) return looseFinds.value
@@ -39,10 +37,15 @@ export const useBenchStore = defineStore('bench', () => {
 
   /** Whose bench this was set for: when that changes it is laid out anew, and not because a row was saved. */
   const laidFor = useSessionStorage('jadefell.bench.for', '')
+  /** After a reload it is known who is in the lesson before it is known who that is. */
+  const isAwaited = computed(() =>
+    lesson.instrumentId === '' ? lesson.studentId !== '' && !studio.students : !studio.instruments,
+  )
+  if (lesson.instrumentId !== '' && !studio.instruments) void studio.loadInstruments()
   watch(
-    () => [student.value?.id ?? '', instrument.value?.id ?? ''].join(' '),
+    () => (isAwaited.value ? undefined : [student.value?.id ?? '', instrument.value?.id ?? ''].join(' ')),
     (whose) => {
-      if (whose === laidFor.value) return
+      if (whose === undefined || whose === laidFor.value) return
       laidFor.value = whose
       if (student.value || instrument.value) setup.value = setupFor(instrument.value, student.value)
       else setup.value = { ...setup.value, instrumentId: '' }
@@ -130,18 +133,16 @@ export const useBenchStore = defineStore('bench', () => {
     addFind,
     removeFind,
     trustFind,
-    /** Lays an instrument of the cupboard on the bench, whoever has it; with none, the lesson's own again. */
+    /** Lays an instrument of the cupboard on the bench, whoever has it. */
     async choose(instrumentId: string) {
-      if (instrumentId !== '' && !studio.instruments) await studio.loadInstruments()
-      chosenId.value = instrumentId
+      if (!studio.instruments) await studio.loadInstruments()
+      lesson.instrumentId = instrumentId
     },
     /** An empty bench of the same family. */
     clear() {
-      chosenId.value = ''
       lesson.end()
       setup.value = bareSetup(familyOf(setup.value.familyId).id)
       looseFinds.value = []
     },
-    chosenId,
   }
 })

@@ -7,14 +7,19 @@ import { useStudio } from './studio'
 export const useLesson = defineStore('lesson', () => {
   const studentId = useSessionStorage('jadefell.lesson', '')
   const student = computed(() => useStudio().students?.find((s) => s.id === studentId.value))
+  /** An instrument of the cupboard that is looked at for itself, whoever is in the lesson. */
+  const instrumentId = useSessionStorage('jadefell.bench.instrument', '')
   return {
     studentId,
     student,
+    instrumentId,
     begin(id: string) {
       studentId.value = id
+      instrumentId.value = ''
     },
     end() {
       studentId.value = ''
+      instrumentId.value = ''
     },
   }
 })

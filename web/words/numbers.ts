@@ -1,6 +1,6 @@
 /** A place or distance: mm to one decimal, with a real minus. */
 export function mm(value: number): string {
-  return withMinus(value.toFixed(1))
+  return withMinus(tenths(value))
 }
 
 /** Whole cents with their sign: `+3`, `−22`, `0`. */
@@ -11,7 +11,7 @@ export function signedCents(value: number): string {
 
 /** `+0.4` or `−2.4`, mm. */
 export function signedMm(value: number): string {
-  const text = value.toFixed(1)
+  const text = tenths(value)
   return Number(text) === 0 ? '0.0' : value > 0 ? `+${text}` : withMinus(text)
 }
 
@@ -29,6 +29,11 @@ export function count(n: number, thing: string): string {
 /** `1, 2 and 3` */
 export function listed(items: readonly (string | number)[]): string {
   return items.length < 2 ? items.join('') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`
+}
+
+/** Half a tenth goes up, also where the last bit of a sum has fallen short of it: 551 / 4 is 137.8 on every string. */
+function tenths(value: number): string {
+  return (value + Math.sign(value) * 1e-9).toFixed(1)
 }
 
 function withMinus(text: string): string {

@@ -23,6 +23,10 @@ const explained = (...findings: Finding[]): KeptVerdict => ({
   alternatives: [],
 })
 
+it('rounds half a tenth alike, whatever the last bit of a sum', () => {
+  expect([mm(551 / 4), mm(551 * (1 - 2 ** (Math.log2(3) - 2))), mm(-0.04)]).toEqual(['137.8', '137.8', '0.0'])
+})
+
 describe('the verdict’s sentence', () => {
   it.each<[KeptVerdict, string]>([
     [

@@ -349,7 +349,14 @@ li.questioned {
 }
 
 @media (width <= 900px) {
-  .tools,
+  .tools {
+    grid-template-columns: 110px 1fr;
+  }
+
+  .tools .say {
+    grid-column: 1 / -1;
+  }
+
   li {
     grid-template-columns: 1fr;
   }

@@ -71,13 +71,21 @@ const keynote = computed({
   },
 })
 
+/** The format is Latin-1; names written in UTF-8 are met as well. */
+function decoded(bytes: ArrayBuffer): string {
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+  } catch {
+    return new TextDecoder('latin1').decode(bytes)
+  }
+}
+
 async function read() {
   const file = input.value?.files?.[0]
   fault.value = undefined
   if (!file) return
   // A file far too large is not even read.
-  const text =
-    file.size > 4 * SCALA_SIZE_LIMIT ? undefined : new TextDecoder('latin1').decode(await file.arrayBuffer())
+  const text = file.size > 4 * SCALA_SIZE_LIMIT ? undefined : decoded(await file.arrayBuffer())
   if (text === undefined) {
     fault.value = scalaFaultWords({ code: 'scala_too_large', limit: SCALA_SIZE_LIMIT })
     return
