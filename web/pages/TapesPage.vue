@@ -159,7 +159,11 @@ function walk(to: number) {
 }
 
 const settings = ref<InstanceType<typeof BenchSettings>>()
-onMounted(() => settings.value?.focusLength())
+onMounted(() => {
+  settings.value?.focusLength()
+  // The next act is to lay them: its page is there when the key is pressed.
+  void import('./LayPage.vue')
+})
 watch(
   () => store.instrument?.id,
   () => settings.value?.focusLength(),
