@@ -110,6 +110,10 @@
           </tr>
         </tbody>
       </table>
+      <ElCheckbox v-if="rung.length" v-model="isData" size="large">
+        {{ rung.length === 1 ? 'The place' : 'The places' }} that rang elsewhere than computed
+        {{ rung.length === 1 ? 'corrects' : 'correct' }} the other places
+      </ElCheckbox>
       <p class="do">
         Tapes guide; the ear decides. Play each once more with the bow and listen for its ring.
       </p>
@@ -194,6 +198,20 @@ const summary = computed(() =>
   }),
 )
 
+/** Tapes whose ring was found elsewhere than computed: what a string really is, as the fit wants to know it. */
+const rung = computed(() =>
+  summary.value.flatMap(({ mark, placeMm }) => {
+    const [row] = rings.rowsOf(mark)
+    const stopMm = placeMm - (mark.middleMm - mark.stopMm)
+    return row && Math.abs(placeMm - mark.middleMm) >= FINE_MM ? [{ row, stopMm }] : []
+  }),
+)
+const isData = ref(true)
+async function keepRung() {
+  if (isData.value)
+    for (const { row, stopMm } of rung.value) await store.addFind(row.string, row.play, stopMm)
+}
+
 const typed = ref('')
 const isUnreadable = ref(false)
 function take() {
@@ -219,13 +237,15 @@ async function log() {
   isSaving.value = true
   try {
     await keep.logLaid(lay.laid.value, reason.value)
+    await keepRung()
     lay.end()
     leave()
   } finally {
     isSaving.value = false
   }
 }
-function done() {
+async function done() {
+  await keepRung()
   lay.end()
   leave()
 }
@@ -254,7 +274,7 @@ useShortcuts('Laying tapes', [
 ])
 function onward() {
   if (!lay.isOver.value) return lay.next()
-  if (!store.instrument) return done()
+  if (!store.instrument) return void done()
   if (lay.laid.value.length > 0 && !isSaving.value) void log()
 }
 </script>

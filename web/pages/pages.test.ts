@@ -48,7 +48,19 @@ beforeEach(() => {
 describe('laying, on a music stand', () => {
   it('goes through tuning, tape and what was done by keys, and logs the places that rang', async () => {
     useStudio().instruments = [TAPED]
-    const sent = fakeServer(ok([]), ok(TAPED))
+    const find = {
+      id: 'f',
+      instrumentId: TAPED.id,
+      string: 'G3',
+      note: 'A3',
+      system: 'fifths',
+      cents: 203.91,
+    }
+    const sent = fakeServer(
+      ok([]),
+      ok(TAPED),
+      ok({ ...find, placeMm: 31.8, isTrusted: false, foundOn: '2026-11-25', by: 'Hester Lowe' }),
+    )
     const store = useBenchStore()
     await store.choose(TAPED.id)
     await flushPromises()
@@ -64,11 +76,13 @@ describe('laying, on a music stand', () => {
     expect(text()).toContain('1 tape laid.')
     await press('Enter')
     await flushPromises()
-    expect(sent.at(-1)).toMatchObject({
+    expect(sent.at(-2)).toMatchObject({
       method: 'POST',
       path: `/api/v1/instruments/${TAPED.id}/tape-sets`,
       body: { marks: [{ markId: '1.2', placeMm: 31.8 }], schoolId: 'first' },
     })
+    // it rang elsewhere than computed: that is data for the other places
+    expect(sent.at(-1)).toMatchObject({ body: { string: 'G3', note: 'A3', placeMm: 31.8 } })
     expect(router.currentRoute.value.name).toBe('tapes')
   })
 
