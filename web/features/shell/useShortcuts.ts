@@ -22,7 +22,7 @@ export function useShortcuts(title: string, shortcuts: readonly Shortcut[]): voi
   const group = { title, shortcuts }
   function onKey(event: KeyboardEvent) {
     if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return
-    if (isTyping(event.target) || openDialogs.size > 0) return
+    if (isFor(event.target, event.key) || openDialogs.size > 0) return
     const shortcut = shortcuts.find((s) => s.key === event.key)
     if (!shortcut) return
     event.preventDefault()
@@ -51,8 +51,18 @@ export function useDialog(isOpen: Ref<boolean>): void {
   onBeforeUnmount(() => openDialogs.delete(isOpen))
 }
 
-function isTyping(target: EventTarget | null): boolean {
-  return (
-    target instanceof HTMLElement && (target.matches('input, textarea, select') || target.isContentEditable)
-  )
+/** Inputs that take no letters: they have a few keys of their own and leave the rest to the page. */
+const OWN_KEYS: Record<string, RegExp> = {
+  checkbox: /^ $/,
+  radio: /^( |Arrow.*)$/,
+  range: /^(Arrow|Page|Home|End)/,
+}
+
+/** Whether a key belongs to what has the focus: somebody types, ticks a box, presses a button. */
+function isFor(target: EventTarget | null, key: string): boolean {
+  if (!(target instanceof HTMLElement)) return false
+  const ownKeys = target instanceof HTMLInputElement ? OWN_KEYS[target.type] : undefined
+  if (ownKeys) return ownKeys.test(key)
+  if (target.matches('button, a, summary')) return key === 'Enter' || key === ' '
+  return target.matches('input, textarea, select') || target.isContentEditable
 }
