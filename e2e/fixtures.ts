@@ -54,6 +54,8 @@ export async function signIn(page: Page): Promise<void> {
 
 /** Opens a student's file by the palette, as a teacher does from anywhere. */
 export async function openFile(page: Page, name: string): Promise<void> {
+  // A key that comes before the page is there is lost, as on any page.
+  await expect(page.getByRole('navigation', { name: 'Rooms' })).toBeVisible()
   await page.keyboard.press('Control+k')
   await page.getByRole('combobox', { name: /find a room/i }).fill(name)
   await page.keyboard.press('Enter')

@@ -12,6 +12,8 @@ export default defineConfig({
   use: {
     browserName: 'chromium',
     viewport: { width: 1280, height: 800 },
+    // What does not happen by then never will: better told at once than at the end of the test.
+    actionTimeout: 20_000,
     launchOptions: {
       executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
       args: [

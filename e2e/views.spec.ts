@@ -156,10 +156,20 @@ for (const [name, open] of MORE_VIEWS)
     await insistOnFittingATablet(page)
   })
 
+/** In dark the colours change, not the structure: the views that have the most of them. */
+const IN_DARK = new Set([
+  'Today',
+  'a student’s file',
+  'Tapes with a doubtful length',
+  'the bench with an outlier among its rings',
+  'an instrument and the life of its tapes',
+  'Check with a verdict',
+])
+
 for (const colorScheme of ['light', 'dark'] as const)
   test.describe(`WCAG 2.2 AA, ${colorScheme}`, () => {
     test.use({ colorScheme })
-    for (const [name, open] of VIEWS)
+    for (const [name, open] of VIEWS.filter(([view]) => colorScheme === 'light' || IN_DARK.has(view)))
       test(name, async ({ page }) => {
         await open(page)
         await audit(page)
