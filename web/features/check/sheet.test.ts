@@ -1,0 +1,115 @@
+// @vitest-environment happy-dom
+import { beforeEach, describe, expect, it } from 'vitest'
+import { nextTick } from 'vue'
+import { checkFromMeter, familyOf, fifths, handTargets, judgeHand, note, shapeOf } from '#core'
+import { mounted } from '../../mounting'
+import { freshStores } from '../../testing'
+import ReadingSheet from './ReadingSheet.vue'
+import type { ReadingRow } from './useReadings'
+import VerdictCard from './VerdictCard.vue'
+
+const LENGTH_MM = 284.5
+const open = note('A4')
+const shape = shapeOf(familyOf('violin'), 'first')!
+const targets = handTargets(LENGTH_MM, open, shape, fifths)
+
+/** What a meter shows for a hand whose fingers land `cents` off. */
+function verdictOf(...cents: readonly number[]) {
+  const shown = cents.map((off, i) => ({
+    finger: targets[i]!.finger,
+    shownCents: Math.round(off + targets[i]!.meterCents),
+  }))
+  return judgeHand(
+    checkFromMeter({ lengthMm: LENGTH_MM, open, shape, system: fifths, shown, toleranceCents: 15 }),
+  )
+}
+
+const row = (finger: ReadingRow['finger'], more: Partial<ReadingRow> = {}): ReadingRow => ({
+  finger,
+  text: '',
+  shownCents: [],
+  fault: undefined,
+  ...more,
+})
+const ROWS = [row(0), row(1), row(2), row(3), row(4)]
+
+function sheet(props: Record<string, unknown> = {}) {
+  return mounted(ReadingSheet, {
+    rows: ROWS,
+    targets,
+    open,
+    system: fifths,
+    verdict: undefined,
+    toleranceCents: 15,
+    ...props,
+  })
+}
+
+beforeEach(freshStores)
+
+describe('the reading sheet', () => {
+  it('says where each finger belongs and what the meter should show there (A fixed, pure fifths)', async () => {
+    const { text } = await sheet()
+    // 9:8 on A: B, 203.910 − 200; 81:64: C♯, 407.820 − 400; 4:3: D, 498.045 − 500 (published)
+    expect(text()).toMatch(/1 B\s?31\.6\s?\+4/)
+    expect(text()).toMatch(/2 C♯\s?59\.7\s?\+8/)
+    expect(text()).toMatch(/3 D\s?71\.1\s?−2/)
+    expect(text()).toMatch(/Open A/)
+  })
+
+  it('is walked with Enter and the arrows, and Enter on the last finger is done', async () => {
+    const { named, press, wrapper } = await sheet()
+    const field = (finger: number) => named(`Finger ${finger}, cents`)
+    ;(field(1) as HTMLElement).focus()
+    await press('Enter', field(1))
+    expect(document.activeElement).toBe(field(2))
+    await press('ArrowDown', field(2))
+    await press('ArrowUp', field(3))
+    expect(document.activeElement).toBe(field(2))
+    await press('ArrowUp', named('Open string, cents'))
+    expect(document.activeElement).toBe(named('Open string, cents'))
+    expect(wrapper.emitted('done')).toBeUndefined()
+    await press('Enter', field(4))
+    expect(wrapper.emitted('done')).toHaveLength(1)
+  })
+
+  it('passes on what is typed, finger by finger, and shows a fault in its row', async () => {
+    const rows = ROWS.map((r) =>
+      r.finger === 2 ? { ...r, text: '900', fault: '900 cents is another note' } : r,
+    )
+    const { named, text, wrapper } = await sheet({ rows })
+    const input = named('Finger 1, cents') as HTMLInputElement
+    input.value = '+6'
+    input.dispatchEvent(new Event('input'))
+    await nextTick()
+    expect(wrapper.emitted('type')).toEqual([[1, '+6']])
+    expect(text()).toContain('900 cents is another note')
+    expect(named('Finger 2, cents').getAttribute('aria-invalid')).toBe('true')
+  })
+
+  it('tells sharp and flat by sign and arrow, not by colour alone, and leaves what is in tune plain', async () => {
+    const { text } = await sheet({ verdict: verdictOf(30, 3, -2, -28) })
+    expect(text()).toContain('+30 ▶')
+    expect(text()).toContain('◀ −28')
+    expect(text()).not.toMatch(/[▶◀] ?[+−]?[23]\b/)
+  })
+})
+
+describe('the verdict', () => {
+  it('says in a sentence what the hand does, what to check first, and what never to do', async () => {
+    const { text } = await mounted(VerdictCard, {
+      verdict: verdictOf(0, -1, 1, -26),
+      noteCount: 4,
+      family: 'violin',
+    })
+    expect(text()).toMatch(/The frame is \d\.\d mm narrow: the fourth finger lands 26 cents flat/)
+    expect(text()).toContain('Check first')
+    expect(text()).toContain('Not this')
+    expect(text()).toContain('4 notes')
+  })
+
+  it('does not judge a hand of two fingers', async () => {
+    const { text } = await mounted(VerdictCard, { verdict: verdictOf(5, 8), noteCount: 2, family: 'violin' })
+    expect(text()).toContain('Not enough notes yet')
+  })
+})

@@ -1,0 +1,65 @@
+// @vitest-environment happy-dom
+import { flushPromises } from '@vue/test-utils'
+import { beforeEach, expect, it, vi } from 'vitest'
+import { parseInstruments } from '../files/parse-instruments'
+import { mounted } from '../mounting'
+import { useStudio } from '../stores/studio'
+import { AN_INSTRUMENT, fakeServer, freshStores } from '../testing'
+import ImportPage from './ImportPage.vue'
+
+vi.mock('../workers/instruments.worker?worker', () => ({
+  default: class {
+    onmessage: ((event: { data: unknown }) => void) | undefined
+    postMessage(bytes: ArrayBuffer) {
+      queueMicrotask(() => this.onmessage?.({ data: parseInstruments(bytes) }))
+    }
+    terminate() {}
+  },
+}))
+
+beforeEach(() => {
+  freshStores()
+  useStudio().instruments = [AN_INSTRUMENT]
+})
+
+async function given(content: string | Uint8Array<ArrayBuffer>) {
+  const page = await mounted(ImportPage)
+  const input = document.querySelector<HTMLInputElement>('#table-file')!
+  Object.defineProperty(input, 'files', { value: [new File([content], 'a.csv')], configurable: true })
+  input.dispatchEvent(new Event('change'))
+  await flushPromises()
+  await vi.waitFor(() => expect(page.text()).not.toContain('Reading…'))
+  await flushPromises()
+  return page
+}
+
+it('shows every faulty row with its reason and saves only the good ones, when told to', async () => {
+  const sent = fakeServer({ status: 200, body: { count: 1 } }, { status: 200, body: [] })
+  const { text, named } = await given(
+    [
+      'label,family,size,length',
+      'no. 8,violin,1/2,300',
+      'no. 7,violin,1/2,',
+      ',viola,15,',
+      'x,cello,5/4,6',
+    ].join('\n'),
+  )
+  expect(text()).toContain('1 ready')
+  expect(text()).toContain('3 rows to mend')
+  expect(text()).toContain('an instrument of this name is in the cupboard already')
+  expect(text()).toContain('no number or name')
+  expect(text()).toContain('“5/4” is not one of the sizes 4/4, 7/8')
+  expect(text()).toContain('1 with a length that does not suit the size')
+  expect(sent).toEqual([])
+  ;(named('Save 1 instrument') as HTMLElement).click()
+  await vi.waitFor(() => expect(text()).toContain('1 instrument saved.'))
+  expect(sent[0]).toMatchObject({ body: { rows: [{ label: 'no. 8', length: '300' }] } })
+})
+
+it('names a file that cannot be read, and takes the mended one after it', async () => {
+  fakeServer({ status: 200, body: [] })
+  const { text } = await given(new Uint8Array([0x6c, 0xe4, 0x0a]))
+  expect(text()).toContain('Save it from the spreadsheet as “CSV UTF-8”')
+  const again = await given('label,family,size\nno. 9,violin,1/2\n')
+  expect(again.text()).toContain('1 ready')
+})
