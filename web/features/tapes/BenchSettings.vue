@@ -190,6 +190,7 @@ defineExpose({ focusLength: () => lengthField.value?.focus() })
   gap: 10px;
 }
 
+.settings :deep(.system),
 .pair :deep(.el-input-number) {
   width: 100%;
 }

@@ -31,6 +31,6 @@ const systems = computed(() => {
 
 <style scoped>
 .system {
-  width: 100%;
+  width: 144px;
 }
 </style>
