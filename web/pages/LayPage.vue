@@ -171,10 +171,15 @@ const keep = useKeepOnInstrument()
 const rings = useRings()
 const tone = useReferenceTone()
 
-/** As they were when laying began: a place found on the way does not move the next tape under the teacher's hand. */
-const marks: readonly TapeMark[] = bench.marks.value
 const state = useSessionStorage<LayState>('jadefell.lay', { ...NOT_BEGUN })
-const lay = useLaying(marks, bench.lengthMm, state, store.instrument?.id ?? '')
+/** Known at once after a reload, when the instrument and its rings are still on their way. */
+const { instrumentId, lengthText, stringTexts, method, systemId, tapeWidthMm, contact } = store.setup
+const of = JSON.stringify([
+  [instrumentId, method, lengthText, stringTexts, systemId, tapeWidthMm, contact],
+  bench.chosenMarks.value.map((mark) => mark.id),
+])
+const lay = useLaying(bench.marks.value, bench.lengthMm, state, of)
+const marks: readonly TapeMark[] = lay.marks
 
 const whose = computed(() =>
   [store.student?.name, store.instrument?.label, instrumentKind(store.setup.familyId, store.setup.sizeId)]

@@ -20,31 +20,32 @@ export interface LayStep {
 export interface LayState {
   /** The tapes it is about; another set of tapes begins anew. */
   of: string
+  /** As they were when laying began: what is found on the way, or read late, moves no tape under the teacher's hand. */
+  marks: TapeMark[]
   at: number
   steps: Record<string, LayStep>
 }
 
-export const NOT_BEGUN: LayState = { of: '', at: -1, steps: {} }
+export const NOT_BEGUN: LayState = { of: '', marks: [], at: -1, steps: {} }
 
-/** Laying tape after tape: before the first come the tuning and the cautions, after the last what was done. */
-export function useLaying(
-  marks: readonly TapeMark[],
-  lengthMm: Ref<number>,
-  state: Ref<LayState>,
-  whose: string,
-) {
-  const of = [whose, ...marks.map((mark) => `${mark.id} ${mark.middleMm.toFixed(1)}`)].join(', ')
+/**
+ * Laying tape after tape: before the first come the tuning and the cautions, after the last what was done. `of` says what
+ * is laid: while it is the same, laying goes on where it was; something else begins with the tapes as they are `now`.
+ */
+export function useLaying(now: readonly TapeMark[], lengthMm: Ref<number>, state: Ref<LayState>, of: string) {
   if (state.value.of !== of)
     state.value = {
       of,
+      marks: [...now],
       at: -1,
       steps: Object.fromEntries(
-        marks.map((mark) => [
+        now.map((mark) => [
           mark.id,
           { foundMm: rounded(mark.middleMm), isSquared: false, isWrapped: false, isSkipped: false },
         ]),
       ),
     }
+  const { marks } = state.value
   const at = computed({ get: () => state.value.at, set: (to) => (state.value.at = to) })
   const mark = computed(() => marks[at.value])
   const step = computed(() => mark.value && state.value.steps[mark.value.id])
@@ -58,6 +59,7 @@ export function useLaying(
   }
 
   return {
+    marks,
     at,
     mark,
     step,
