@@ -13,10 +13,24 @@ export interface StringBed {
   readonly fit?: RingFit | undefined
 }
 
+/**
+ * Lengths for `strings` strings: one a string where each was measured, otherwise the one for all. Lengths of strings that
+ * have since been changed to another number say nothing of the new ones.
+ */
+export function lengthsFor(
+  strings: number,
+  {
+    lengthMm,
+    stringLengthsMm,
+  }: { readonly lengthMm: number; readonly stringLengthsMm: readonly number[] | null },
+): readonly number[] {
+  return stringLengthsMm?.length === strings ? stringLengthsMm : [lengthMm]
+}
+
 /** Measured length of a string, mm. */
 export function stringLengthMm({ lengthsMm }: StringBed, stringIndex: number): number {
-  const length = lengthsMm[stringIndex] ?? lengthsMm[0]
-  if (length === undefined) throw new Error('a string bed needs a length')
+  const length = lengthsMm.length === 1 ? lengthsMm[0] : lengthsMm[stringIndex]
+  if (length === undefined) throw new Error('a string bed has one length, or one for each string')
   return length
 }
 

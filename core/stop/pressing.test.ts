@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import {
   centsOnBed,
   heightFault,
+  lengthsFor,
   placeOfCents,
   placeOnBed,
   pressedPlace,
@@ -48,6 +49,15 @@ describe('pressing', () => {
         }
         expect(centsOnBed(bed, 0, placeOnBed(bed, 0, cents))).toBeCloseTo(cents, 3)
       }
+  })
+
+  it('takes lengths string by string only for the strings that were measured', () => {
+    const each = { lengthMm: 327, stringLengthsMm: [326, 327, 327, 328] }
+    expect(lengthsFor(4, each)).toEqual([326, 327, 327, 328])
+    expect(lengthsFor(5, each)).toEqual([327])
+    expect(() => placeOnBed({ lengthsMm: [326, 327], boardLengthMm: 270 }, 2, 200)).toThrow(
+      'one for each string',
+    )
   })
 
   it('names heights that no fingerboard has', () => {

@@ -5,6 +5,7 @@ import {
   chartTapes,
   familyOf,
   hasCrept,
+  lengthsFor,
   handMarks,
   marksOfSchool,
   midiNumber,
@@ -216,7 +217,7 @@ function bySchool(
     marks: marksOfSchool(family, school),
   })
   const bed = {
-    lengthsMm: measurement?.stringLengthsMm ?? [lengthMm],
+    lengthsMm: measurement ? lengthsFor(instrument.tuning.length, measurement) : [lengthMm],
     boardLengthMm: boardFor(family, lengthMm).lengthMm,
   }
   return chartTapes(plan, bed, { widthMm: tapeWidthMm, contact: 'centre' }).map(({ id, middleMm }) => ({

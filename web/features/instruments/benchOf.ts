@@ -2,6 +2,7 @@ import {
   boardFor,
   chartTapes,
   familyOf,
+  lengthsFor,
   marksOfSchool,
   marksWithIds,
   planTapes,
@@ -42,7 +43,7 @@ export function chartOf(
   return chartTapes(
     plan,
     {
-      lengthsMm: measurement.stringLengthsMm ?? [measurement.lengthMm],
+      lengthsMm: lengthsFor(instrument.tuning.length, measurement),
       boardLengthMm: boardFor(family, measurement.lengthMm).lengthMm,
     },
     { widthMm: tapeSet?.tapeWidthMm ?? DEFAULT_TAPE_WIDTH_MM, contact: 'centre' },

@@ -2,6 +2,7 @@ import {
   DEFAULT_SYSTEM_ID,
   DEFAULT_TAPE_WIDTH_MM,
   familyOf,
+  lengthsFor,
   type FamilyId,
   type StringMaterial,
   type TapeContact,
@@ -68,13 +69,15 @@ export function setupFor(instrument: Instrument | undefined, student: Student | 
   const bare = bareSetup(instrument?.family ?? student?.family ?? 'violin')
   if (!instrument) return { ...bare, schoolId: student?.tapeSchoolId ?? bare.schoolId }
   const { measurement, tapeSet, pressing } = instrument
+  const lengths = measurement ? lengthsFor(instrument.tuning.length, measurement) : []
+  const isEach = lengths.length > 1
   return {
     ...bare,
     instrumentId: instrument.id,
     sizeId: instrument.sizeId,
-    method: measurement?.stringLengthsMm ? 'strings' : 'bridge',
+    method: isEach ? 'strings' : 'bridge',
     lengthText: measurement ? shortMm(measurement.lengthMm) : '',
-    stringTexts: measurement?.stringLengthsMm?.map(shortMm) ?? instrument.tuning.map(() => ''),
+    stringTexts: isEach ? lengths.map(shortMm) : instrument.tuning.map(() => ''),
     schoolId: student?.tapeSchoolId ?? tapeSet?.schoolId ?? bare.schoolId,
     markIds: instrument.tapes.map((tape) => tape.markId),
     systemId: tapeSet?.system ?? bare.systemId,

@@ -74,7 +74,12 @@ export function useBench(
       family.value.sizes.find((s) => s.id === setup.value.sizeId)?.typicalLengthMm ??
       family.value.board.stringLengthMm,
   )
-  const lengthsMm = computed(() => lengths.usableMm.value ?? [typicalMm.value])
+  const lengthsMm = computed(() => {
+    const usable = lengths.usableMm.value
+    // Between a string more in the tuning and a field more for its length there is a moment with too few.
+    const fits = usable && (usable.length === 1 || usable.length === tuning.value.length)
+    return fits ? usable : [typicalMm.value]
+  })
   const lengthMm = computed(() => lengthsMm.value.reduce((a, b) => a + b) / lengthsMm.value.length)
   const bridge = computed(() =>
     lengthsMm.value.length > 1 ? judgeStrings(family.value, lengthsMm.value) : undefined,

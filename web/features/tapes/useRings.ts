@@ -2,6 +2,7 @@ import { computed } from 'vue'
 import {
   AUDIBLE_STRENGTH,
   centsOnBed,
+  MEASURED_PRIOR,
   NINETEEN_IN_TWENTY,
   noteName,
   placeOnBed,
@@ -84,7 +85,7 @@ export function useRings() {
       for (const string of mark.strings) {
         const name = noteName(string.open)
         if (name === find.string && noteName(string.note) === find.note) continue
-        const sigma = Math.hypot(sigmaOnBed(bench.bed.value, string.cents) ?? 0, 0.35)
+        const sigma = Math.hypot(sigmaOnBed(bench.bed.value, string.cents) ?? 0, MEASURED_PRIOR.placeSigmaMm)
         if (Math.abs(string.placeMm - find.placeMm) > NINETEEN_IN_TWENTY * sigma) continue
         return `${mm(find.placeMm)} mm is where the ${markName(mark)} lies: ${noteName(string.note)} on ${noteName(string.open, { octave: false })}.`
       }
