@@ -1,27 +1,236 @@
-import { expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { familyOf } from '../instrument'
-import { centsToRatio } from '../pitch'
+import { centsToRatio, note } from '../pitch'
 import { placeOfRatio } from '../stop'
-import { frameWidthMm } from './index'
+import {
+  comfortableSize,
+  firstPositionWidthMm,
+  fitOfLength,
+  fitOfWidth,
+  frameAlongNeck,
+  frameWidthMm,
+  growthOf,
+  handMeasureFault,
+  narrowFrom,
+  nextSize,
+  octaveChecks,
+  spanFault,
+  theilSen,
+  touchingAt,
+  whenSpanIs,
+} from './index'
 
-const spanOf = (family: 'violin' | 'cello' | 'bass', frame: string) =>
-  familyOf(family).frames.find((f) => f.id === frame)?.semitones ?? NaN
+const frameOf = (family: 'violin' | 'cello' | 'bass', id: string) =>
+  familyOf(family).frames.find((f) => f.id === id)!
+const widthOf = (family: 'violin' | 'cello' | 'bass', id: string, lengthMm: number) =>
+  firstPositionWidthMm(familyOf(family), frameOf(family, id), lengthMm)
 
-it('has the widths of the handbook in first position (common practice, no source)', () => {
-  expect(frameWidthMm(328, 2, spanOf('violin', 'fourth'))).toBeCloseTo(73, 0)
-  expect(frameWidthMm(690, 2, spanOf('cello', 'closed'))).toBeCloseTo(98, 0)
-  expect(frameWidthMm(690, 1, spanOf('cello', 'extended'))).toBeCloseTo(134, 0)
-  expect(frameWidthMm(1050, 2, spanOf('bass', 'one_two_four'))).toBeCloseTo(102, 0)
+describe('the frame along the neck', () => {
+  it('has the widths of the handbook in first position (common practice, no source)', () => {
+    expect(widthOf('violin', 'fourth', 328)).toBeCloseTo(73, 0)
+    expect(widthOf('cello', 'closed', 690)).toBeCloseTo(98, 0)
+    expect(widthOf('cello', 'extended', 690)).toBeCloseTo(134, 0)
+    expect(widthOf('bass', 'one_two_four', 1050)).toBeCloseTo(102, 0)
+  })
+
+  it('shrinks by 5.6 % a semitone and halves at the octave (derived)', () => {
+    expect(1 - frameWidthMm(328, 3, 5) / frameWidthMm(328, 2, 5)).toBeCloseTo(1 - 1 / centsToRatio(100), 12)
+    expect(1 - frameWidthMm(328, 3, 5) / frameWidthMm(328, 2, 5)).toBeCloseTo(0.056, 3)
+    expect(frameWidthMm(328, 14, 5) / frameWidthMm(328, 2, 5)).toBeCloseTo(0.5, 12)
+  })
+
+  it('puts the cello’s extended first finger half-way to the first tape, within 1.2 mm at 690 (handbook)', () => {
+    const eFlat = 690 * (1 - 2 ** (-1 / 12))
+    const firstTape = placeOfRatio(690, 9 / 8)
+    expect(Math.abs(eFlat - firstTape / 2)).toBeLessThan(1.2)
+  })
+
+  it('goes from half position to the octave, each place named by the family (handbook, section 4)', () => {
+    const names = (id: 'violin' | 'cello' | 'bass') =>
+      frameAlongNeck(familyOf(id), 328).map((row) => `${row.semitones} ${row.position?.id}`)
+    expect(names('violin')).toEqual([
+      '1 half',
+      '2 first',
+      '3 second',
+      '4 second',
+      '5 third',
+      '6 third',
+      '7 fourth',
+      '8 fifth',
+      '9 fifth',
+      '10 sixth',
+      '11 sixth',
+      '12 seventh',
+    ])
+    expect(names('cello').slice(0, 7)).toEqual(names('violin').slice(0, 7))
+    expect(names('bass').slice(0, 3)).toEqual(['1 half', '2 first', '3 semitone_3'])
+  })
+
+  it('says from where on a hand holds it at rest: there it is just as wide as the hand', () => {
+    const from = narrowFrom(308, 5, 60)
+    expect(frameWidthMm(308, from, 5)).toBeCloseTo(60, 9)
+    expect(from).toBeGreaterThan(2)
+    expect(narrowFrom(255, 5, 80)).toBeLessThan(0)
+  })
+
+  it('finds the octave of 1 and 4 on strings a fifth apart in the violin’s frame and in no frame of the cello', () => {
+    const violin = octaveChecks(familyOf('violin'), familyOf('violin').tuning, 328, 2)
+    expect(violin.map((c) => [c.semitones, c.frame?.id])).toEqual(Array(3).fill([5, 'fourth']))
+    expect(violin[0]!.widthMm).toBeCloseTo(73, 0)
+    expect(octaveChecks(familyOf('cello'), familyOf('cello').tuning, 690, 2)[0]).toMatchObject({
+      frame: undefined,
+    })
+    expect(octaveChecks(familyOf('bass'), familyOf('bass').tuning, 1050, 2)[0]).toMatchObject({
+      semitones: 7,
+    })
+    // A scordatura of a sixth between two strings asks only a third of the hand.
+    const tuned = octaveChecks(familyOf('cello'), ['C2', 'A2', 'D3', 'A3'].map(note), 690, 2)
+    expect(tuned[0]).toMatchObject({ semitones: 3, frame: { id: 'closed' } })
+  })
 })
 
-it('shrinks by 5.6 % a semitone and halves at the octave (derived)', () => {
-  expect(1 - frameWidthMm(328, 3, 5) / frameWidthMm(328, 2, 5)).toBeCloseTo(1 - 1 / centsToRatio(100), 12)
-  expect(1 - frameWidthMm(328, 3, 5) / frameWidthMm(328, 2, 5)).toBeCloseTo(0.056, 3)
-  expect(frameWidthMm(328, 14, 5) / frameWidthMm(328, 2, 5)).toBeCloseTo(0.5, 12)
+describe('a hand against a size', () => {
+  const violin = familyOf('violin')
+
+  it('goes from comfortable over reaching back and the pivot to too big', () => {
+    const span = { comfortableSpanMm: 60, reachedSpanMm: 66 }
+    expect([58, 60, 64, 66, 70, 73.3, 74].map((widthMm) => fitOfWidth(widthMm, span))).toEqual([
+      'comfortable',
+      'comfortable',
+      'reach_back',
+      'reach_back',
+      'thumb_or_pivot',
+      'thumb_or_pivot',
+      'too_big',
+    ])
+  })
+
+  it('says how many millimetres are over or lacking, frame by frame', () => {
+    const { fit, frames } = fitOfLength(familyOf('cello'), 690, {
+      comfortableSpanMm: 105,
+      reachedSpanMm: 120,
+    })
+    expect(fit).toBe('comfortable')
+    expect(frames.map((f) => [f.frame.id, f.fit])).toEqual([
+      ['closed', 'comfortable'],
+      ['extended', 'too_big'],
+    ])
+    expect(frames[0]!.spareMm).toBeCloseTo(105 - 98, 0)
+  })
+
+  it('finds the largest size held at rest and what the next one asks', () => {
+    const span = { comfortableSpanMm: 64, reachedSpanMm: null }
+    expect(comfortableSize(violin, span)).toBe('1/2')
+    expect(nextSize(violin, '1/2')?.sizeId).toBe('3/4')
+    expect(nextSize(violin, '1/2')?.spanMm).toBeCloseTo(frameWidthMm(308, 2, 5), 9)
+    expect(nextSize(violin, '4/4')).toBeUndefined()
+    expect(comfortableSize(violin, { comfortableSpanMm: 31, reachedSpanMm: null })).toBeUndefined()
+  })
+
+  it('refuses a span that no hand has, and names the slip that it probably was', () => {
+    expect(handMeasureFault('span', 400)).toMatchObject({ code: 'hand_impossible', likely: undefined })
+    expect(handMeasureFault('span', 7.3)).toMatchObject({ likely: { unit: 'cm', valueMm: 73 } })
+    expect(handMeasureFault('span', 2.9)).toMatchObject({ likely: { unit: 'in' } })
+    expect(handMeasureFault('span', 73)).toBeUndefined()
+    expect(spanFault(73, 70)).toMatchObject({ code: 'reach_below_comfort' })
+    expect(spanFault(73, 80)).toBeUndefined()
+  })
 })
 
-it('puts the cello’s extended first finger half-way to the first tape, within 1.2 mm at 690 (handbook)', () => {
-  const eFlat = 690 * (1 - 2 ** (-1 / 12))
-  const firstTape = placeOfRatio(690, 9 / 8)
-  expect(Math.abs(eFlat - firstTape / 2)).toBeLessThan(1.2)
+describe('two fingertips a half step apart', () => {
+  it('have room on a full-size cello, touch on a violin, overlap on a small one and high up', () => {
+    expect(touchingAt(690, 2, 1, 16).advice).toBe('room')
+    expect(touchingAt(328, 4, 1, 14).advice).toBe('touch')
+    const half = touchingAt(285, 4, 1, 14)
+    expect(half.advice).toBe('roll')
+    expect(half.overlapMm).toBeCloseTo(14 - half.stepMm, 12)
+    expect(touchingAt(328, 12, 1, 14).advice).toBe('lift')
+    expect(touchingAt(197, 14, 1, 12).advice).toBe('replace')
+  })
+})
+
+describe('the line of Theil and Sen (Sen 1968), worked by hand', () => {
+  /**
+   * Seven points; the 21 slopes of their pairs in order are 1, 2½, 11/3, 26/7, 15/4, 23/6, 59/15, 63/16, 4, 4, 4, 4, 69/17,
+   * 33/8, 29/7, 25/6, 46/11, 35/8, 5, 5, 6: the eleventh is the median. By Kendall's distribution for seven points
+   * P(falling pairs < 4) = (1 + 6 + 20 + 49) / 5040 = 0.0151 and P(< 5) = 174 / 5040 = 0.0345, so the fourth slopes from
+   * either end enclose it with 97.0 %, the fifth with 93.1 %.
+   */
+  const points = [
+    [1, 9],
+    [2, 15],
+    [3, 19],
+    [4, 20],
+    [10, 45],
+    [12, 55],
+    [18, 78],
+  ].map(([x, y]) => ({ x: x!, y: y! }))
+
+  it('has the median slope, and the median of what it leaves', () => {
+    const line = theilSen(points, 0.95)!
+    expect(line.slope).toBe(4)
+    // 5, 7, 7, 4, 5, 7, 6 are left: the fourth of them in order is 6.
+    expect(line.intercept).toBe(6)
+  })
+
+  it('encloses it by the slopes of the right rank', () => {
+    expect(theilSen(points, 0.95)!.slopeInterval).toEqual([26 / 7, 35 / 8])
+    expect(theilSen(points, 0.97)!.slopeInterval?.[0]).toBeCloseTo(11 / 3, 12)
+    const [low, high] = theilSen(points, 0.93)!.slopeInterval!
+    expect(low).toBeCloseTo(15 / 4, 12)
+    expect(high).toBeCloseTo(46 / 11, 12)
+  })
+
+  it('is not bent by one wrong point, and says nothing of one place', () => {
+    const bent = points.map((p, i) => (i === 3 ? { ...p, y: 200 } : p))
+    expect(theilSen(bent, 0.95)!.slope).toBeGreaterThan(3)
+    expect(theilSen(bent, 0.95)!.slope).toBeLessThan(5)
+    expect(theilSen([{ x: 1, y: 2 }], 0.8)).toBeUndefined()
+    expect(
+      theilSen(
+        [
+          { x: 1, y: 2 },
+          { x: 1, y: 9 },
+        ],
+        0.8,
+      ),
+    ).toBeUndefined()
+  })
+
+  it('gives four points an interval of four in five, and three none', () => {
+    expect(theilSen(points.slice(0, 4), 0.8)!.slopeInterval).toBeDefined()
+    expect(theilSen(points.slice(0, 3), 0.8)!.slopeInterval).toBeUndefined()
+  })
+})
+
+describe('how a hand grows', () => {
+  const year = 365.25
+  const history = [55, 57.2, 58.9, 61, 62.8].map((spanMm, i) => ({ day: (i * year) / 2, spanMm }))
+
+  it('waits for four measurements over half a year', () => {
+    expect(growthOf(history.slice(0, 3))).toEqual({ outcome: 'too_few', count: 3, needed: 4 })
+    expect(growthOf([0, 1, 2, 3].map((day) => ({ day, spanMm: 60 + day })))).toMatchObject({
+      outcome: 'too_close',
+    })
+    // Measured again on the same day, the last counts.
+    expect(growthOf([...history.slice(0, 3), { day: 0, spanMm: 55.5 }])).toMatchObject({ count: 3 })
+  })
+
+  it('tells the growth a year with its interval, and when a span will probably be reached', () => {
+    const growth = growthOf(history)
+    if (growth.outcome !== 'line') throw new Error(growth.outcome)
+    expect(growth.mmPerYear).toBeCloseTo(3.9, 1)
+    const when = whenSpanIs(growth, 67, 2 * year)
+    if (when.outcome !== 'on') throw new Error(when.outcome)
+    expect(growth.spanOn(when.day)).toBeCloseTo(67, 9)
+    expect(when.earliestDay).toBeLessThan(when.day)
+    expect(when.latestDay).toBeGreaterThan(when.day)
+    expect(whenSpanIs(growth, 60, 2 * year)).toEqual({ outcome: 'now' })
+    expect(whenSpanIs(growth, 120, 2 * year)).toEqual({ outcome: 'far_off' })
+  })
+
+  it('says that a grown hand grows no more', () => {
+    const grown = growthOf([80, 80.2, 79.9, 80.1, 80].map((spanMm, i) => ({ day: i * 100, spanMm })))
+    expect(grown.outcome === 'line' && whenSpanIs(grown, 85, 400).outcome).toMatch(/not_growing|far_off/)
+  })
 })

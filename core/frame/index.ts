@@ -1,1 +1,31 @@
 export { frameWidthMm } from './width'
+export { frameAlongNeck, narrowFrom, positionAtSemitone, OCTAVE_SEMITONES } from './neck'
+export type { NeckPlace } from './neck'
+export { octaveChecks } from './octave'
+export type { OctaveCheck } from './octave'
+export { handMeasureFault, spanFault, HAND_LIMITS_MM, TYPICAL_FINGERTIP_MM } from './hand'
+export type { HandFault, HandMeasure, HandMeasures, Thumb } from './hand'
+export {
+  fitOfLength,
+  fitOfWidth,
+  comfortableSize,
+  firstPositionWidthMm,
+  nextSize,
+  FIT_SEMITONES,
+  PIVOT_SHARE,
+  TYPICAL_REACH,
+} from './size-fit'
+export type { FrameFit, HandFit, HandSpan, SizeFit } from './size-fit'
+export { theilSen, FEWEST_POINTS } from './theil-sen'
+export type { RobustLine } from './theil-sen'
+export {
+  growthOf,
+  whenSpanIs,
+  FEWEST_MEASUREMENTS,
+  GROWTH_CONFIDENCE,
+  SHORTEST_HISTORY_DAYS,
+  FURTHEST_FORECAST_DAYS,
+} from './growth'
+export type { Growth, SpanOnDay, WhenFits } from './growth'
+export { touchingAt, ROLL_SHARE, LIFT_SHARE } from './touching'
+export type { TouchAdvice, Touching } from './touching'

@@ -44,11 +44,23 @@ export function tapesOf(shapeId: HandShape['id'], ...fingers: readonly Finger[])
 export interface Frame {
   readonly id: string
   readonly semitones: number
+  /** Semitones of each finger above the first while the frame is at rest. */
+  readonly offsets: Readonly<Partial<Record<Finger, number>>>
 }
 
-/** Semitones above the open string under the first finger. */
+/**
+ * How a hand takes the notes of a position: a finger to each letter, moved low or high as the key asks (violin, viola); a
+ * finger to each semitone of a frame that covers three letters, closed or extended (cello); a finger to each semitone of a
+ * frame that stands on a semitone, whatever the key (bass).
+ */
+export type Grip = 'letters' | 'three_letters' | 'semitones'
+
+/** A place of the hand along the neck. */
 export interface Position {
   readonly id: string
+  /** Letters above the open string under the first finger: 1 in first position. Missing where positions go by semitone. */
+  readonly letter?: number
+  /** Semitones above the open string that the first finger stops there, nearest to the nut first. */
   readonly firstFingerSemitones: readonly number[]
 }
 
@@ -82,7 +94,10 @@ export interface Family {
   readonly forms: readonly FingerForm[]
   readonly schools: readonly TapeSchool[]
   readonly defaultSchoolId: string
+  /** The first is the one a hand is shaped in. */
   readonly frames: readonly Frame[]
+  readonly grip: Grip
+  /** Nearest to the nut first. */
   readonly positions: readonly Position[]
   readonly board: BoardShape
   /** Heights and strings as one mostly meets them at the full size; smaller sizes in proportion. From memory. */

@@ -6,6 +6,7 @@ export type {
   HandShape,
   TapeSchool,
   Frame,
+  Grip,
   Position,
   BoardShape,
   FingerForm,

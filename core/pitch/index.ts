@@ -1,6 +1,15 @@
 export { ratioToCents, centsToRatio, PURE_FIFTH_CENTS, SYNTONIC_COMMA_CENTS } from './cents'
 export { INTERVALS } from './interval'
-export { note, parseNote, noteName, midiNumber, fifthsNumber, transpose } from './note'
+export {
+  LETTERS,
+  note,
+  parseNote,
+  noteName,
+  midiNumber,
+  diatonicNumber,
+  fifthsNumber,
+  transpose,
+} from './note'
 export type { Note, Interval, Letter } from './note'
 export {
   A4_HZ,

@@ -1,5 +1,6 @@
 import { INTERVALS, note } from '../../pitch'
 import { tapesOf, type Family } from '../family'
+import { SEMITONE_POSITIONS } from '../positions'
 
 const { minorSecond, majorSecond, minorThird, majorThird } = INTERVALS
 
@@ -34,13 +35,11 @@ export const bass: Family = {
   ],
   defaultSchoolId: 'first_and_fourth',
   frames: [
-    { id: 'one_two_four', semitones: 2 },
-    { id: 'four_finger', semitones: 3 },
+    { id: 'one_two_four', semitones: 2, offsets: { 1: 0, 2: 1, 4: 2 } },
+    { id: 'four_finger', semitones: 3, offsets: { 1: 0, 2: 1, 3: 2, 4: 3 } },
   ],
-  positions: [
-    { id: 'half', firstFingerSemitones: [1] },
-    { id: 'first', firstFingerSemitones: [2] },
-  ],
+  grip: 'semitones',
+  positions: SEMITONE_POSITIONS,
   board: {
     stringLengthMm: 1050,
     lengthMm: 840,

@@ -1,5 +1,6 @@
 import { INTERVALS, note } from '../../pitch'
 import { tapesOf, type Family } from '../family'
+import { LETTER_POSITIONS } from '../positions'
 
 const { minorSecond, majorSecond, minorThird, majorThird, perfectFourth, augmentedFourth } = INTERVALS
 
@@ -43,16 +44,11 @@ export const cello: Family = {
   ],
   defaultSchoolId: 'first_and_fourth',
   frames: [
-    { id: 'closed', semitones: 3 },
-    { id: 'extended', semitones: 4 },
+    { id: 'closed', semitones: 3, offsets: { 1: 0, 2: 1, 3: 2, 4: 3 } },
+    { id: 'extended', semitones: 4, offsets: { 1: 0, 2: 2, 3: 3, 4: 4 } },
   ],
-  positions: [
-    { id: 'half', firstFingerSemitones: [1] },
-    { id: 'first', firstFingerSemitones: [2] },
-    { id: 'second', firstFingerSemitones: [3, 4] },
-    { id: 'third', firstFingerSemitones: [5, 6] },
-    { id: 'fourth', firstFingerSemitones: [7] },
-  ],
+  grip: 'three_letters',
+  positions: LETTER_POSITIONS,
   board: {
     stringLengthMm: 690,
     lengthMm: 580,

@@ -1,5 +1,6 @@
 import { INTERVALS, note } from '../../pitch'
 import { tapesOf, type Family, type FingerForm, type HandShape, type TapeSchool } from '../family'
+import { LETTER_POSITIONS } from '../positions'
 
 const {
   minorSecond,
@@ -39,13 +40,9 @@ export const upperHand = {
     { id: 'every', marks: tapesOf('first', 1, 2, 3, 4) },
   ] satisfies TapeSchool[],
   defaultSchoolId: 'first_and_third',
-  frames: [{ id: 'fourth', semitones: 5 }],
-  positions: [
-    { id: 'first', firstFingerSemitones: [1, 2] },
-    { id: 'second', firstFingerSemitones: [3, 4] },
-    { id: 'third', firstFingerSemitones: [5] },
-    { id: 'fourth', firstFingerSemitones: [7] },
-  ],
+  frames: [{ id: 'fourth', semitones: 5, offsets: { 1: 0, 2: 2, 3: 3, 4: 5 } }],
+  grip: 'letters',
+  positions: LETTER_POSITIONS,
 } as const
 
 export const violin: Family = {

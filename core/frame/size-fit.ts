@@ -1,0 +1,80 @@
+import { sizeOf, type Family, type Frame } from '../instrument'
+import { frameWidthMm } from './width'
+
+/** How a hand meets the frame of an instrument. */
+export type HandFit = 'comfortable' | 'reach_back' | 'thumb_or_pivot' | 'too_big'
+
+/** First position, where frames are widest for long: its first finger a whole step above the open string. */
+export const FIT_SEMITONES = 2
+/**
+ * With the thumb further forward, or pivoting between 1 and 4, a hand gets by with this share of the frame.
+ * Common practice, no source.
+ */
+export const PIVOT_SHARE = 0.9
+/** Where nobody has measured the reach: a hand opens about this much wider than it lies at rest. From memory. */
+export const TYPICAL_REACH = 1.1
+
+/** Width of a frame in first position, mm; the cello's extended one with 1 dropped back a half step. */
+export function firstPositionWidthMm(family: Family, frame: Frame, lengthMm: number): number {
+  const back = family.grip === 'three_letters' ? frame.semitones - family.frames[0]!.semitones : 0
+  return frameWidthMm(lengthMm, FIT_SEMITONES - back, frame.semitones)
+}
+
+export interface HandSpan {
+  readonly comfortableSpanMm: number
+  readonly reachedSpanMm: number | null
+}
+
+/** One frame of an instrument against one hand, all in mm. */
+export interface FrameFit {
+  readonly frame: Frame
+  readonly fit: HandFit
+  readonly widthMm: number
+  /** Comfortable span less the frame: what is over, or lacking. */
+  readonly spareMm: number
+}
+
+export interface SizeFit {
+  /** Of the frame that is always needed. */
+  readonly fit: HandFit
+  /** The family's first frame, then the others. */
+  readonly frames: readonly FrameFit[]
+}
+
+/**
+ * Whether a string of `lengthMm` suits a hand, in first position: comfortable where the hand at rest spans the frame; reach
+ * back with 1 where it spans it spread; thumb forward or pivot where nine tenths of it; else too big. Never a reason to
+ * stretch 4 upwards.
+ */
+export function fitOfLength(family: Family, lengthMm: number, span: HandSpan): SizeFit {
+  const frames = family.frames.map((frame) => {
+    const widthMm = firstPositionWidthMm(family, frame, lengthMm)
+    return { frame, fit: fitOfWidth(widthMm, span), widthMm, spareMm: span.comfortableSpanMm - widthMm }
+  })
+  return { fit: frames[0]!.fit, frames }
+}
+
+export function fitOfWidth(widthMm: number, { comfortableSpanMm, reachedSpanMm }: HandSpan): HandFit {
+  const reach = reachedSpanMm ?? comfortableSpanMm * TYPICAL_REACH
+  if (comfortableSpanMm >= widthMm) return 'comfortable'
+  if (reach >= widthMm) return 'reach_back'
+  return reach >= widthMm * PIVOT_SHARE ? 'thumb_or_pivot' : 'too_big'
+}
+
+/** The largest size of a family, by its typical length, that this hand holds at rest; undefined where none is so small. */
+export function comfortableSize(family: Family, span: HandSpan): string | undefined {
+  return family.sizes.find((size) => fitOfLength(family, size.typicalLengthMm, span).fit === 'comfortable')
+    ?.id
+}
+
+/** The size above `sizeId`, and the comfortable span it asks for, mm; undefined at the full size. */
+export function nextSize(
+  family: Family,
+  sizeId: string,
+): { readonly sizeId: string; readonly spanMm: number } | undefined {
+  const own = sizeOf(family, sizeId)
+  const next = own && family.sizes[family.sizes.indexOf(own) - 1]
+  return (
+    next && { sizeId: next.id, spanMm: firstPositionWidthMm(family, family.frames[0]!, next.typicalLengthMm) }
+  )
+}
