@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Check, CheckDraft } from './checks'
 import { Id } from './common'
+import { HandMeasurement, HandMeasurementDraft } from './hands'
 import {
   Imported,
   Instrument,
@@ -10,6 +11,7 @@ import {
   Measurement,
   MeasurementDraft,
 } from './instruments'
+import { Mastery, MasteryMarks } from './mastery'
 import type { ProblemCode } from './problems'
 import type { RouteName } from './routes'
 import { Credentials, Session } from './session'
@@ -42,6 +44,7 @@ const studentParams = z.object({ studentId: Id })
 const instrumentParams = z.object({ instrumentId: Id })
 const eventParams = z.object({ eventId: Id })
 const findParams = z.object({ findId: Id })
+const handParams = z.object({ handId: Id })
 const checkParams = z.object({ checkId: Id })
 const Done = z.null()
 
@@ -103,6 +106,36 @@ export const ENDPOINTS = {
   },
   'checks.remove': { summary: 'Take a check out of the file', params: checkParams, response: Done },
   'checks.restore': { summary: 'Undo taking a check out', params: checkParams, response: Check },
+  'hands.list': {
+    summary: 'A student’s hand as measured over time, newest first',
+    params: studentParams,
+    response: z.array(HandMeasurement),
+  },
+  'hands.create': {
+    summary: 'Keep measures of a student’s hand',
+    creates: true,
+    params: studentParams,
+    body: HandMeasurementDraft,
+    response: HandMeasurement,
+  },
+  'hands.remove': { summary: 'Take measures of a hand out of the file', params: handParams, response: Done },
+  'hands.restore': {
+    summary: 'Undo taking measures of a hand out',
+    params: handParams,
+    response: HandMeasurement,
+  },
+  'mastery.list': {
+    summary: 'Which patterns and positions a student is learning or has secure',
+    params: studentParams,
+    response: z.array(Mastery),
+  },
+  'mastery.mark': {
+    summary: 'Say how well a student has patterns and positions',
+    creates: true,
+    params: studentParams,
+    body: MasteryMarks,
+    response: z.array(Mastery),
+  },
   'instruments.list': { summary: 'The cupboard', response: z.array(Instrument) },
   'instruments.create': {
     summary: 'Add an instrument',

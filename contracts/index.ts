@@ -1,6 +1,8 @@
 import type { z } from 'zod'
 import type * as checks from './checks'
+import type * as hands from './hands'
 import type * as instruments from './instruments'
+import type * as mastery from './mastery'
 import type * as session from './session'
 import type * as students from './students'
 import type * as tapes from './tapes'
@@ -25,6 +27,10 @@ export type TapeEvent = z.output<typeof tapes.TapeEvent>
 export type TapeEventDraft = z.input<typeof tapes.TapeEventDraft>
 export type RingFind = z.output<typeof tapes.RingFind>
 export type RingFindDraft = z.input<typeof tapes.RingFindDraft>
+export type HandMeasurement = z.output<typeof hands.HandMeasurement>
+export type HandMeasurementDraft = z.input<typeof hands.HandMeasurementDraft>
+export type Mastery = z.output<typeof mastery.Mastery>
+export type MasteryMark = z.input<typeof mastery.MasteryMarks>['marks'][number]
 export type Check = z.output<typeof checks.Check>
 export type CheckDraft = z.input<typeof checks.CheckDraft>
 export type CheckSummary = z.output<typeof checks.CheckSummary>

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Family, Id, Instant, IsoDate, line, NOTE_LENGTH, Version } from './common'
 import { CheckSummary } from './checks'
+import { HandMeasurement } from './hands'
 import { Instrument } from './instruments'
 
 export const Lesson = z.object({
@@ -40,6 +41,8 @@ export const Student = z
     removedAt: Instant.nullable(),
     instrument: Instrument.nullable(),
     lastCheck: CheckSummary.nullable(),
+    /** The hand as it was measured last; of what was not measured then, the last that was. */
+    hand: HandMeasurement.nullable(),
   })
   .meta({ id: 'Student' })
 

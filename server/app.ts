@@ -6,8 +6,10 @@ import type { Logger } from 'pino'
 import { API_BASE, UNVERSIONED_BASE } from '#contracts'
 import type { Database } from './db/database'
 import { checkRoutes } from './features/checks/routes'
+import { handRoutes } from './features/hands/routes'
 import { healthRoutes } from './features/health/routes'
 import { instrumentRoutes } from './features/instruments/routes'
+import { masteryRoutes } from './features/mastery/routes'
 import { sessionRepository } from './features/session/repository'
 import { sessionRoutes } from './features/session/routes'
 import { sessionService } from './features/session/service'
@@ -47,6 +49,8 @@ export function createApp(deps: AppDeps): Express {
     ...instrumentRoutes,
     ...tapeRoutes,
     ...checkRoutes,
+    ...handRoutes,
+    ...masteryRoutes,
   }
   const routerDeps = {
     database,

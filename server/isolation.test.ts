@@ -2,7 +2,15 @@ import type { Express } from 'express'
 import { QueryTypes } from 'sequelize'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { v7 as uuid } from 'uuid'
-import { ROUTES, type Check, type Endpoint, type RingFind, type RouteName, type TapeEvent } from '#contracts'
+import {
+  ROUTES,
+  type Check,
+  type Endpoint,
+  type HandMeasurement,
+  type RingFind,
+  type RouteName,
+  type TapeEvent,
+} from '#contracts'
 import { ENDPOINTS } from '#contracts/endpoints'
 import { checkDraft, startHarness, type Client, type Harness } from './testing/harness'
 
@@ -52,12 +60,20 @@ beforeAll(async () => {
     placeMm: 32.1,
     foundOn: '2026-11-28',
   })
+  const hand = await theirs.make<HandMeasurement>('POST', `/students/${student.id}/hands`, {
+    measuredOn: '2026-11-28',
+    comfortableSpanMm: 63.25,
+  })
+  await theirs.make('POST', `/students/${student.id}/mastery`, {
+    marks: [{ kind: 'pattern', item: 'fourth/1234/212', state: 'secure' }],
+  })
   ids = {
     studentId: student.id,
     instrumentId: instrument.id,
     checkId: check.id,
     eventId: event?.id ?? '',
     findId: find.id,
+    handId: hand.id,
   }
 })
 afterAll(() => harness.close())

@@ -6,5 +6,7 @@ export { patternOf, patternsOf, patternWithId, touchingFingers, WIDEST_STEP } fr
 export type { Pattern } from './pattern'
 export { handAt, handContext } from './hand'
 export type { Extension, Hand, HandCell, HandContext, HandOptions, HandStop, NoHand } from './hand'
+export { MASTERY_KINDS, MASTERY_STATES, hasMasteryItem } from './mastery'
+export type { MasteryKind, MasteryState } from './mastery'
 export { atlasOf, keyDiff, isSameHand, newPatterns } from './atlas'
 export type { Atlas, FingerMove, KeyDiff } from './atlas'

@@ -2,8 +2,13 @@ import { QueryTypes, type Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import * as firstSlice from './migrations/0001-first-slice'
 import * as tapeBench from './migrations/0002-tape-bench'
+import * as handsAndPatterns from './migrations/0003-hands-and-patterns'
 
-const MIGRATIONS = { '0001-first-slice': firstSlice, '0002-tape-bench': tapeBench }
+const MIGRATIONS = {
+  '0001-first-slice': firstSlice,
+  '0002-tape-bench': tapeBench,
+  '0003-hands-and-patterns': handsAndPatterns,
+}
 
 /** Brings the schema up to date; returns the names of the migrations that ran. Safe to call from several servers in turn. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {

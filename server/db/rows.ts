@@ -121,6 +121,32 @@ export interface RingFindRow {
   removedAt: Date | null
 }
 
+export interface HandMeasurementRow {
+  id: string
+  studioId: string
+  studentId: string
+  userId: string
+  measuredOn: string
+  comfortableSpanMm: number
+  reachedSpanMm: number | null
+  fingerLengthsMm: Record<1 | 2 | 3 | 4, number> | null
+  fingertipWidthMm: number | null
+  thumb: string | null
+  recordedAt: Date
+  removedAt: Date | null
+}
+
+export interface MasteryMarkRow {
+  id: string
+  studioId: string
+  studentId: string
+  userId: string
+  kind: string
+  item: string
+  state: string
+  recordedAt: Date
+}
+
 export interface CheckRow {
   id: string
   studioId: string

@@ -1,3 +1,4 @@
+import { group } from 'd3-array'
 import { v7 as uuid } from 'uuid'
 import { familyOf, schoolOf, type FamilyId } from '#core'
 import type { HandlerInput, Student } from '#contracts'
@@ -7,6 +8,9 @@ import { given } from '../../http/given'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
 import { checkSummaryDto } from '../checks/dto'
 import { checkRepository } from '../checks/repository'
+import { handNow } from '../hands/dto'
+import { handRepository } from '../hands/repository'
+import { instrumentRepository } from '../instruments/repository'
 import { readInstruments } from '../instruments/service'
 import { studentRepository } from './repository'
 
@@ -17,10 +21,13 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
 
   async function withFacts(rows: readonly StudentRow[]): Promise<Student[]> {
     const ids = rows.map((row) => row.id)
-    const [{ loans, instruments }, checks] = await Promise.all([
+    const [{ loans, instruments }, checks, hands, names] = await Promise.all([
       lentTo(ids),
       checkRepository(store).newestOf(ids),
+      handRepository(store).ofStudents(ids),
+      instrumentRepository(store).teacherNames(),
     ])
+    const handsOf = group(hands, (row) => row.studentId)
     return rows.map((row) => {
       const loan = loans.find((l) => l.studentId === row.id)
       const check = checks.find((c) => c.check.studentId === row.id)
@@ -40,6 +47,7 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
         removedAt: row.removedAt?.toISOString() ?? null,
         instrument: (loan && instruments.get(loan.instrumentId)) ?? null,
         lastCheck: check ? checkSummaryDto(check) : null,
+        hand: handNow(handsOf.get(row.id) ?? [], names),
       }
     })
   }

@@ -1,0 +1,45 @@
+import { v7 as uuid } from 'uuid'
+import type { HandlerInput, HandMeasurement } from '#contracts'
+import type { Call } from '../../http/call'
+import { ProblemError } from '../../http/problem-error'
+import { instrumentRepository } from '../instruments/repository'
+import { studentRepository } from '../students/repository'
+import { handDto } from './dto'
+import { handRepository } from './repository'
+
+/** A student's hand, measured over the years. */
+export function handService({ store, signedIn, now }: Pick<Call, 'store' | 'signedIn' | 'now'>) {
+  const hands = handRepository(store)
+  const { teacherNames } = instrumentRepository(store)
+
+  async function insistOnStudent(id: string): Promise<void> {
+    if (!(await studentRepository(store).byId(id))) throw new ProblemError('not_found')
+  }
+
+  async function read(id: string): Promise<HandMeasurement> {
+    const row = await hands.byId(id)
+    if (!row) throw new ProblemError('not_found')
+    return handDto(row, await teacherNames())
+  }
+
+  return {
+    async list(studentId: string): Promise<HandMeasurement[]> {
+      await insistOnStudent(studentId)
+      const names = await teacherNames()
+      return (await hands.ofStudents([studentId])).map((row) => handDto(row, names))
+    },
+
+    async create(studentId: string, draft: HandlerInput<'hands.create'>['body']): Promise<HandMeasurement> {
+      await insistOnStudent(studentId)
+      const id = uuid()
+      const userId = signedIn.session.user.id
+      await hands.add({ id, studentId, userId, ...draft, recordedAt: now, removedAt: null })
+      return read(id)
+    },
+
+    async setRemoved(id: string, isRemoved: boolean): Promise<HandMeasurement> {
+      if ((await hands.setRemoved(id, isRemoved ? now : null)) !== 1) throw new ProblemError('not_found')
+      return read(id)
+    },
+  }
+}
