@@ -1,6 +1,7 @@
 export * from './pitch'
 export * from './instrument'
 export * from './stop'
+export * from './paper'
 export * from './tape'
 export * from './frame'
 export * from './pattern'

@@ -7,6 +7,7 @@ export const ROOMS = [
   { name: 'students', title: 'Students', path: '/students' },
   { name: 'tapes', title: 'Tapes', path: '/tapes' },
   { name: 'check', title: 'Check', path: '/check' },
+  { name: 'patterns', title: 'Patterns', path: '/patterns' },
   { name: 'instruments', title: 'Instruments', path: '/instruments' },
 ] as const
 

@@ -76,4 +76,5 @@ export const A_STUDENT: Student = {
   removedAt: null,
   instrument: AN_INSTRUMENT,
   lastCheck: null,
+  hand: null,
 }

@@ -20,7 +20,7 @@ export {
   TRY_WITHOUT_AFTER_DAYS,
 } from './life'
 export type { TapeEvent, TapeEventKind, TapeLife, TapeDue, TapeFacts } from './life'
-export { stripPages, stripSvg, PAPERS } from './strip'
-export type { PaperId, StripPage, StripItem, StripMark, StripRequest, StripWords } from './strip'
+export { stripPages } from './strip'
+export type { StripMark, StripRequest, StripWords } from './strip'
 export { handTargets } from './targets'
 export type { Target } from './targets'

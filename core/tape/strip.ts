@@ -1,38 +1,4 @@
-/** Papers a studio prints on, mm. Source: ISO 216 (A4); ANSI/ASME Y14.1 A (Letter, 8.5 × 11 in). */
-export const PAPERS = {
-  a4: { widthMm: 210, heightMm: 297 },
-  letter: { widthMm: 215.9, heightMm: 279.4 },
-} as const
-export type PaperId = keyof typeof PAPERS
-
-/** What a page is drawn from, everything in mm from its upper left corner. */
-export type StripItem =
-  | {
-      readonly kind: 'line'
-      readonly x1: number
-      readonly y1: number
-      readonly x2: number
-      readonly y2: number
-      readonly widthMm: number
-      readonly isDashed?: boolean
-      /** What the line stands for, for those who measure a print: the place from the nut. */
-      readonly placeMm?: number
-    }
-  | { readonly kind: 'band'; readonly x: number; readonly y: number; readonly w: number; readonly h: number }
-  | {
-      readonly kind: 'text'
-      readonly x: number
-      readonly y: number
-      readonly sizeMm: number
-      readonly text: string
-      readonly isBold?: boolean
-    }
-
-export interface StripPage {
-  readonly widthMm: number
-  readonly heightMm: number
-  readonly items: readonly StripItem[]
-}
+import { PAPERS, type Page, type PageItem, type PaperId } from '../paper'
 
 /** A tape as it is ruled on paper. */
 export interface StripMark {
@@ -79,7 +45,7 @@ const PROOF_ACROSS_MM = 80
  * and a line to prove the printer by. A strip longer than the paper goes on over further sheets, with the same line ruled
  * on both where they are joined. Sizes and places in mm.
  */
-export function stripPages(request: StripRequest): StripPage[] {
+export function stripPages(request: StripRequest): Page[] {
   const { marks, words } = request
   const paper = PAPERS[request.paper]
   const lengthMm = Math.max(PROOF_MM, ...marks.map((mark) => mark.farEdgeMm)) + TAIL_MM
@@ -112,7 +78,7 @@ const NOTES_X_MM = 114
 const NOTES_Y_MM = 160
 const PROOF_Y_MM = 40
 
-function label(x: number, y: number, sizeMm: number, text: string, isBold = false): StripItem {
+function label(x: number, y: number, sizeMm: number, text: string, isBold = false): PageItem {
   return { kind: 'text', x, y, sizeMm, text, isBold }
 }
 
@@ -123,7 +89,7 @@ function rule(
   y2: number,
   widthMm: number = HAIRLINE_MM,
   extra: { isDashed?: boolean; placeMm?: number } = {},
-): StripItem {
+): PageItem {
   return { kind: 'line', x1, y1, x2, y2, widthMm, ...extra }
 }
 
@@ -132,7 +98,7 @@ function heading(
   { widthMm }: { widthMm: number },
   page: string,
   count: number,
-): StripItem[] {
+): PageItem[] {
   return [
     label(MARGIN_MM, MARGIN_MM + 3, 5, title, true),
     label(MARGIN_MM, MARGIN_MM + 8.5, 3.6, subtitle),
@@ -141,8 +107,8 @@ function heading(
 }
 
 /** Both long sides of the strip, and a tick a millimetre along the left one. */
-function ruler(fromMm: number, toMm: number, y: (placeMm: number) => number): StripItem[] {
-  const items: StripItem[] = [
+function ruler(fromMm: number, toMm: number, y: (placeMm: number) => number): PageItem[] {
+  const items: PageItem[] = [
     rule(STRIP_X_MM, y(fromMm), STRIP_X_MM, y(toMm)),
     rule(STRIP_X_MM + STRIP_WIDTH_MM, y(fromMm), STRIP_X_MM + STRIP_WIDTH_MM, y(toMm)),
   ]
@@ -154,7 +120,7 @@ function ruler(fromMm: number, toMm: number, y: (placeMm: number) => number): St
   return items
 }
 
-function nutLine(name: string, y: number): StripItem[] {
+function nutLine(name: string, y: number): PageItem[] {
   return [
     rule(STRIP_X_MM - 6, y, STRIP_X_MM + STRIP_WIDTH_MM + 6, y, 0.35, { placeMm: 0 }),
     label(STRIP_X_MM + STRIP_WIDTH_MM + 8, y + 1.2, 3.6, name, true),
@@ -162,7 +128,7 @@ function nutLine(name: string, y: number): StripItem[] {
 }
 
 /** A dashed line right across, with a cross at either end: laid over its twin on the other sheet, all three meet. */
-function joint(name: string, y: number): StripItem[] {
+function joint(name: string, y: number): PageItem[] {
   const [left, right] = [STRIP_X_MM - 8, STRIP_X_MM + STRIP_WIDTH_MM + 8]
   return [
     rule(left, y, right, y, 0.15, { isDashed: true }),
@@ -171,7 +137,7 @@ function joint(name: string, y: number): StripItem[] {
   ]
 }
 
-function tape(mark: StripMark, fromMm: number, toMm: number, y: (placeMm: number) => number): StripItem[] {
+function tape(mark: StripMark, fromMm: number, toMm: number, y: (placeMm: number) => number): PageItem[] {
   const isHere = (placeMm: number) => placeMm >= fromMm && placeMm <= toMm
   const right = STRIP_X_MM + STRIP_WIDTH_MM
   const [top, bottom] = [Math.max(mark.nearEdgeMm, fromMm), Math.min(mark.farEdgeMm, toMm)]
@@ -198,7 +164,7 @@ function tape(mark: StripMark, fromMm: number, toMm: number, y: (placeMm: number
 }
 
 /** 100 mm along the strip, and 80 mm across it: a printer can stretch the one and not the other. */
-function proof(words: string, widthMm: number): StripItem[] {
+function proof(words: string, widthMm: number): PageItem[] {
   const x = widthMm - MARGIN_MM - PROOF_MM / 2 - 20
   const [top, bottom] = [PROOF_Y_MM, PROOF_Y_MM + PROOF_MM]
   const left = widthMm - MARGIN_MM - PROOF_ACROSS_MM
@@ -210,31 +176,4 @@ function proof(words: string, widthMm: number): StripItem[] {
     rule(left, across, left + PROOF_ACROSS_MM, across, 0.2),
     ...[left, left + PROOF_ACROSS_MM].map((at) => rule(at, across - 3, at, across + 3, HAIRLINE_MM)),
   ]
-}
-
-/** A page as an SVG document at 1:1; `fontFamily` names the face of its text. */
-export function stripSvg({ widthMm, heightMm, items }: StripPage, fontFamily: string): string {
-  const drawn = items.map((item) => {
-    if (item.kind === 'band')
-      return `<rect x="${n(item.x)}" y="${n(item.y)}" width="${n(item.w)}" height="${n(item.h)}" fill="#000" fill-opacity="0.12"/>`
-    if (item.kind === 'line')
-      return `<line x1="${n(item.x1)}" y1="${n(item.y1)}" x2="${n(item.x2)}" y2="${n(item.y2)}" stroke="#000" stroke-width="${n(item.widthMm)}"${item.isDashed ? ' stroke-dasharray="3 2"' : ''}/>`
-    return `<text x="${n(item.x)}" y="${n(item.y)}" font-size="${n(item.sizeMm)}"${item.isBold ? ' font-weight="600"' : ''}>${escaped(item.text)}</text>`
-  })
-  return [
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${widthMm}mm" height="${heightMm}mm" viewBox="0 0 ${widthMm} ${heightMm}" font-family="${escaped(fontFamily)}">`,
-    ...drawn,
-    '</svg>',
-    '',
-  ].join('\n')
-}
-
-function n(value: number): string {
-  return String(Number(value.toFixed(4)))
-}
-
-const ENTITIES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' }
-
-function escaped(text: string): string {
-  return text.replace(/[&<>"]/g, (c) => ENTITIES[c] ?? c)
 }

@@ -1,3 +1,4 @@
+import { randomNormal } from 'd3-random'
 import {
   centsAboveOpen,
   familyOf,
@@ -11,6 +12,7 @@ import {
   shapeOf,
   tuningSystem,
   DEFAULT_SYSTEM_ID,
+  type MasteryState,
   type PlayerFaults,
   type RandomSource,
 } from '#core'
@@ -18,11 +20,14 @@ import type { Reading } from '#contracts'
 import type { Database } from '../db/database'
 import { StudioStore } from '../db/studio-store'
 import { checkService } from '../features/checks/service'
+import { handService } from '../features/hands/service'
 import { instrumentService } from '../features/instruments/service'
+import { masteryService } from '../features/mastery/service'
 import { addStudio } from '../features/session/accounts'
 import { tapeService } from '../features/tapes/service'
 import { studentService } from '../features/students/service'
 import type { Call } from '../http/call'
+import { DEMO_HANDS } from './hands'
 import { DEMO_INSTRUMENTS, DEMO_STUDENTS, type DemoInstrument, type DemoStudent } from './roster'
 
 export const DEMO_EMAIL = 'teacher@port-ellery.example'
@@ -130,6 +135,7 @@ async function addStudent(
     lesson: { weekday: SATURDAY, time: demo.time },
     note: demo.note,
   })
+  await measureHand(demo, id, source, callAt, weeksAgo)
   const instrumentId = instrumentIds.get(demo.instrument ?? '')
   if (instrumentId === undefined) return
   await students.lend(id, instrumentId, dayOf(weeksAgo(13)))
@@ -148,6 +154,46 @@ async function addStudent(
       note: '',
     })
   }
+}
+
+const WEEKS_PER_YEAR = 52.18
+/** How far two measurements of one hand differ, mm. */
+const MEASURING_SPREAD_MM = 0.5
+
+/** The hand as it was measured over the years, to half a millimetre as a ruler gives it, and what it has learned. */
+async function measureHand(
+  demo: DemoStudent,
+  studentId: string,
+  source: RandomSource,
+  callAt: CallAt,
+  weeksAgo: WeeksAgo,
+): Promise<void> {
+  const hand = DEMO_HANDS[demo.name]
+  if (!hand) return
+  const noise = randomNormal.source(source)(0, MEASURING_SPREAD_MM)
+  const halves = (mm: number) => Math.round(mm * 2) / 2
+  for (const [index, weeks] of hand.weeksAgo.entries()) {
+    const isLast = index === hand.weeksAgo.length - 1
+    const grown = (hand.mmPerYear * weeks) / WEEKS_PER_YEAR
+    const off = isLast ? 0 : noise()
+    const on = weeksAgo(weeks)
+    await handService(callAt(on)).create(studentId, {
+      measuredOn: dayOf(on),
+      comfortableSpanMm: halves(hand.comfortableMm - grown + off),
+      reachedSpanMm: halves(hand.reachedMm - grown + off),
+      fingerLengthsMm: null,
+      fingertipWidthMm: isLast ? hand.fingertipMm : null,
+      thumb: isLast ? hand.thumb : null,
+    })
+  }
+  const marksOf = (items: readonly string[], state: MasteryState) =>
+    items.map((item) => ({
+      kind: item.includes('/') ? ('pattern' as const) : ('position' as const),
+      item,
+      state,
+    }))
+  const marks = [...marksOf(hand.secure, 'secure'), ...marksOf(hand.learning, 'learning')]
+  if (marks.length > 0) await masteryService(callAt(weeksAgo(2))).mark(studentId, { marks })
 }
 
 /** What a meter shows while the simulated player goes through the hand shape twice. */

@@ -22,7 +22,7 @@
         </div>
         <p v-if="printing.fault.value" class="fault" role="alert">{{ printing.fault.value }}</p>
       </div>
-      <div class="sheet"><StripPreview v-if="firstPage" :page="firstPage" /></div>
+      <div class="sheet"><PagePreview v-if="firstPage" :page="firstPage" /></div>
     </div>
   </QuickDialog>
 </template>
@@ -30,13 +30,13 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
-import { stripPages, stripSvg, type PaperId } from '#core'
+import { stripPages, pageSvg, type PaperId } from '#core'
 import FieldRow from '../features/shell/FieldRow.vue'
 import QuickDialog from '../features/shell/QuickDialog.vue'
 import { fileName, saveFile } from '../files/tables'
 import { count } from '../words/numbers'
 import { stripWords, type SheetDraft } from './sheet'
-import StripPreview from './StripPreview.vue'
+import PagePreview from './PagePreview.vue'
 import { usePrinting } from './usePrinting'
 
 const PAPER_NAMES = [
@@ -79,7 +79,7 @@ function savePdf() {
 function saveSvg() {
   for (const [index, page] of firstPages.value.entries()) {
     const part = firstPages.value.length > 1 ? ` sheet ${index + 1}` : ''
-    saveFile(fileName(title.value + part, 'svg'), stripSvg(page, SHEET_FONT), 'image/svg+xml')
+    saveFile(fileName(title.value + part, 'svg'), pageSvg(page, SHEET_FONT), 'image/svg+xml')
   }
 }
 </script>

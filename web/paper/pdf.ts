@@ -1,5 +1,5 @@
 import PDFDocument from 'pdfkit'
-import type { StripItem, StripPage } from '#core'
+import type { PageItem, Page } from '#core'
 
 /** The faces of a printed sheet, TrueType: they have ♯ and ♭ and most alphabets that names are written in. */
 export interface SheetFonts {
@@ -15,7 +15,7 @@ const GREY = '#dcdcdc'
  * Pages at 1:1 as one PDF. `onPage` hears of every page that is done; the document is whole or not there at all.
  */
 export async function pagesToPdf(
-  pages: readonly StripPage[],
+  pages: readonly Page[],
   fonts: SheetFonts,
   title: string,
   onPage: (done: number) => void = () => {},
@@ -47,7 +47,7 @@ export async function pagesToPdf(
   return joined(chunks)
 }
 
-function draw(document: PDFKit.PDFDocument, item: StripItem): void {
+function draw(document: PDFKit.PDFDocument, item: PageItem): void {
   if (item.kind === 'band') {
     document.rect(mm(item.x), mm(item.y), mm(item.w), mm(item.h)).fill(GREY)
   } else if (item.kind === 'line') {
@@ -55,13 +55,21 @@ function draw(document: PDFKit.PDFDocument, item: StripItem): void {
     if (item.isDashed) document.dash(mm(3), { space: mm(2) })
     document.moveTo(mm(item.x1), mm(item.y1)).lineTo(mm(item.x2), mm(item.y2)).stroke()
     if (item.isDashed) document.undash()
+  } else if (item.kind === 'circle') {
+    document.lineWidth(mm(item.widthMm)).strokeColor('#000')
+    if (item.isDashed) document.dash(mm(1), { space: mm(0.8) })
+    document.circle(mm(item.x), mm(item.y), mm(item.r))
+    if (item.fill === 'none') document.stroke()
+    else document.fillAndStroke(item.fill, '#000')
+    if (item.isDashed) document.undash()
   } else {
     document
       .font(item.isBold ? 'bold' : 'regular')
       .fontSize(mm(item.sizeMm))
-      .fillColor('#000')
-      // y is where the letters stand, as in SVG.
-      .text(item.text, mm(item.x), mm(item.y), { baseline: 'alphabetic', lineBreak: false })
+      .fillColor(item.isWhite ? '#fff' : '#000')
+    const left = item.isCentred ? mm(item.x) - document.widthOfString(item.text) / 2 : mm(item.x)
+    // y is where the letters stand, as in SVG.
+    document.text(item.text, left, mm(item.y), { baseline: 'alphabetic', lineBreak: false })
   }
 }
 

@@ -14,11 +14,11 @@ import {
   planTapes,
   schoolOf,
   stripPages,
-  stripSvg,
+  pageSvg,
   type FamilyId,
   type MarkSpec,
-  type StripItem,
-  type StripPage,
+  type PageItem,
+  type Page,
 } from '#core'
 import { pagesToPdf } from './pdf'
 import { stripWords } from './sheet'
@@ -32,12 +32,7 @@ const fonts = {
   bold: fontBytes('DejaVuSansCondensed-Bold') as never as ArrayBuffer,
 }
 
-function pagesOf(
-  familyId: FamilyId,
-  lengthMm: number,
-  paper: 'a4' | 'letter',
-  marks: MarkSpec[],
-): StripPage[] {
+function pagesOf(familyId: FamilyId, lengthMm: number, paper: 'a4' | 'letter', marks: MarkSpec[]): Page[] {
   const family = familyOf(familyId)
   const bed = { lengthsMm: [lengthMm], boardLengthMm: boardFor(family, lengthMm).lengthMm }
   const chart = chartTapes(planTapes({ tuning: family.tuning, system: fifths, marks }), bed)
@@ -96,7 +91,7 @@ function darkRuns({ width, height, pixels }: Grey, xMm: number): number[] {
   return centres
 }
 
-type Line = Extract<StripItem, { kind: 'line' }>
+type Line = Extract<PageItem, { kind: 'line' }>
 
 /** One mark a semitone: a low 4 and a high 3 a comma apart would print over one another. */
 function oneEach(familyId: FamilyId): MarkSpec[] {
@@ -152,7 +147,7 @@ describe('a printed strip, rasterised at 600 dpi and measured', () => {
 
   it('is the same as SVG: as large as the paper in mm, every mark at its place from the nut', () => {
     const [page] = pagesOf('violin', 284.5, 'letter', oneEach('violin'))
-    const svg = stripSvg(page!, 'sans-serif')
+    const svg = pageSvg(page!, 'sans-serif')
     expect(svg).toContain('width="215.9mm" height="279.4mm" viewBox="0 0 215.9 279.4"')
     const drawn = [...svg.matchAll(/<line x1="[\d.]+" y1="([\d.]+)"/g)].map((m) => Number(m[1]))
     const lines = page!.items.filter((i): i is Line => i.kind === 'line' && i.placeMm !== undefined)
@@ -161,7 +156,7 @@ describe('a printed strip, rasterised at 600 dpi and measured', () => {
       expect(Math.min(...drawn.map((y) => Math.abs(y - nut.y1 - line.placeMm!)))).toBeLessThan(0.001)
     }
     expect(
-      stripSvg({ ...page!, items: [{ kind: 'text', x: 0, y: 0, sizeMm: 3, text: '<b> & "co"' }] }, 'x'),
+      pageSvg({ ...page!, items: [{ kind: 'text', x: 0, y: 0, sizeMm: 3, text: '<b> & "co"' }] }, 'x'),
     ).toContain('&lt;b&gt; &amp; &quot;co&quot;')
   })
 

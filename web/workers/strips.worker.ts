@@ -1,6 +1,6 @@
 import bold from 'dejavu-fonts-ttf/ttf/DejaVuSansCondensed-Bold.ttf?url'
 import regular from 'dejavu-fonts-ttf/ttf/DejaVuSansCondensed.ttf?url'
-import { stripPages, type StripPage } from '#core'
+import { stripPages, type Page } from '#core'
 import { pagesToPdf } from '../paper/pdf'
 import { stripWords, type StripSheet } from '../paper/sheet'
 
@@ -27,7 +27,7 @@ async function bytesOf(url: string): Promise<ArrayBuffer> {
 self.onmessage = async ({ data }: MessageEvent<StripsOrder>) => {
   try {
     const fonts = { regular: await bytesOf(regular), bold: await bytesOf(bold) }
-    const pages: StripPage[] = data.sheets.flatMap((sheet) => stripPages({ ...sheet, words: stripWords }))
+    const pages: Page[] = data.sheets.flatMap((sheet) => stripPages({ ...sheet, words: stripWords }))
     let reported = 0
     const bytes = await pagesToPdf(pages, fonts, data.title, (done) => {
       if (performance.now() - reported < 50 && done < pages.length) return

@@ -18,7 +18,24 @@
         :stroke-width="item.widthMm"
         :stroke-dasharray="item.isDashed ? '3 2' : undefined"
       />
-      <text v-else :x="item.x" :y="item.y" :font-size="item.sizeMm" :font-weight="item.isBold ? 700 : 400">
+      <circle
+        v-else-if="item.kind === 'circle'"
+        :cx="item.x"
+        :cy="item.y"
+        :r="item.r"
+        :class="['circle', item.fill]"
+        :stroke-width="item.widthMm"
+        :stroke-dasharray="item.isDashed ? '1 0.8' : undefined"
+      />
+      <text
+        v-else
+        :x="item.x"
+        :y="item.y"
+        :font-size="item.sizeMm"
+        :font-weight="item.isBold ? 700 : 400"
+        :text-anchor="item.isCentred ? 'middle' : 'start'"
+        :class="{ white: item.isWhite }"
+      >
         {{ item.text }}
       </text>
     </template>
@@ -26,10 +43,10 @@
 </template>
 
 <script setup lang="ts">
-import type { StripPage } from '#core'
+import type { Page } from '#core'
 
 /** A sheet on the screen: the same items that go to the printer. */
-defineProps<{ page: StripPage }>()
+defineProps<{ page: Page }>()
 </script>
 
 <style scoped>
@@ -47,11 +64,24 @@ svg {
   fill: #dcdcdc;
 }
 
-line {
+line,
+.circle {
   stroke: #000;
+}
+
+.circle.white {
+  fill: #fff;
+}
+
+.circle.none {
+  fill: none;
 }
 
 text {
   fill: #000;
+}
+
+text.white {
+  fill: #fff;
 }
 </style>

@@ -1,0 +1,3 @@
+export { PAPERS } from './page'
+export type { Page, PageItem, PaperId } from './page'
+export { pageSvg } from './svg'
