@@ -11,7 +11,12 @@
         stroke="var(--jade)"
         stroke-width="1.5"
       />
-      <text v-if="showPlaces && tape.hasLabel" :x="tape.x" :y="scale.top - 14" text-anchor="middle">
+      <text
+        v-if="showPlaces && tape.hasLabel"
+        :x="tape.x"
+        :y="scale.top - (isUpright ? 46 : 14)"
+        text-anchor="middle"
+      >
         {{ mm(tape.middleMm) }}<tspan v-if="tape.hasUnit" class="unit"> mm</tspan>
       </text>
     </g>
@@ -28,7 +33,12 @@ const OVERHANG_PX = 3
 const LABEL_WITH_UNIT_PX = 96
 const LABEL_PX = 56
 
-const props = defineProps<{ scale: BoardScale; tapes: readonly BoardTape[]; showPlaces: boolean }>()
+const props = defineProps<{
+  scale: BoardScale
+  tapes: readonly BoardTape[]
+  showPlaces: boolean
+  isUpright?: boolean
+}>()
 
 const drawn = computed(() => {
   const { along, middleY, halfWidthAt, reachMm } = props.scale

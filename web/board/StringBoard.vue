@@ -7,13 +7,16 @@
           <span>{{ Math.round(reading.cents) }} cents above {{ reading.open }}</span>
           <span>{{ reading.note }} {{ signedCents(reading.noteCents) }}</span>
         </template>
-        <span v-else class="soft">Point at the board, or focus it and press the arrow keys.</span>
+        <span v-else-if="!isUpright" class="soft hint"
+          >Point at the board, or focus it and press the arrow keys.</span
+        >
       </p>
       <div class="views" role="group" aria-label="How the board is shown">
         <button v-for="z in ZOOMS" :key="z" type="button" :aria-pressed="zoom === z" @click="zoom = z">
           {{ ZOOM_NAMES[z] }}
         </button>
         <button type="button" :aria-pressed="isFlipped" @click="isFlipped = !isFlipped">Facing</button>
+        <button v-if="canTurn" type="button" :aria-pressed="isUpright" @click="turn">Upright</button>
       </div>
     </div>
     <div
@@ -36,32 +39,52 @@
       @mouseleave="cursorMm = undefined"
       @blur="cursorMm = undefined"
     >
-      <svg aria-hidden="true" :viewBox="`0 0 ${width} ${height}`" :width="width" :height="height">
-        <BoardWood :scale="scale" :is-flipped="isFlipped" />
-        <BoardTapes :scale="scale" :tapes="tapes" :show-places="showPlaces" />
-        <BoardGhosts v-if="ghosts.length > 0" :scale="scale" :tapes="ghosts" />
-        <BoardStrings
-          :scale="scale"
-          :instrument="instrument"
-          :is-flipped="isFlipped"
-          :active-string="activeString"
-        />
-        <BoardTargets :scale="scale" :targets="targets" :is-aim="landings.length > 0 || aimOnly" />
-        <BoardLandings
-          v-if="landings.length > 0"
-          :scale="scale"
-          :landings="landings"
-          :is-flipped="isFlipped"
-        />
-        <BoardRuler :scale="scale" :y="rulerY" :is-flipped="isFlipped" />
-        <line
-          v-if="cursorMm !== undefined"
-          class="cursor"
-          :x1="scale.along(cursorMm)"
-          :x2="scale.along(cursorMm)"
-          :y1="scale.top - 4"
-          :y2="rulerY + 14"
-        />
+      <svg
+        aria-hidden="true"
+        :class="{ upright: isUpright }"
+        :viewBox="isUpright ? `0 0 ${height} ${width}` : `0 0 ${width} ${height}`"
+        :width="isUpright ? height : width"
+        :height="isUpright ? width : height"
+      >
+        <g :transform="isUpright ? `translate(${height} 0) rotate(90)` : undefined">
+          <BoardWood :scale="scale" :is-flipped="isFlipped" />
+          <BoardTapes
+            :scale="scale"
+            :tapes="tapes"
+            :show-places="showPlaces && fingers.length === 0"
+            :is-upright="isUpright"
+          />
+          <BoardGhosts v-if="ghosts.length > 0" :scale="scale" :tapes="ghosts" />
+          <BoardStrings
+            :scale="scale"
+            :instrument="instrument"
+            :is-flipped="isFlipped"
+            :active-string="activeString"
+          />
+          <BoardTargets :scale="scale" :targets="targets" :is-aim="landings.length > 0 || aimOnly" />
+          <BoardFingers
+            v-if="fingers.length > 0"
+            :scale="scale"
+            :fingers="fingers"
+            :is-upright="isUpright"
+            :has-labels="showPlaces"
+          />
+          <BoardLandings
+            v-if="landings.length > 0"
+            :scale="scale"
+            :landings="landings"
+            :is-flipped="isFlipped"
+          />
+          <BoardRuler :scale="scale" :y="rulerY" :is-flipped="isFlipped" />
+          <line
+            v-if="cursorMm !== undefined"
+            class="cursor"
+            :x1="scale.along(cursorMm)"
+            :x2="scale.along(cursorMm)"
+            :y1="scale.top - 4"
+            :y2="rulerY + 14"
+          />
+        </g>
       </svg>
     </div>
   </figure>
@@ -78,12 +101,14 @@ import {
   reachMm,
   readPlace,
   ZOOMS,
+  type BoardFinger,
   type BoardInstrument,
   type BoardLanding,
   type BoardTape,
   type BoardTarget,
   type Zoom,
 } from './board'
+import BoardFingers from './BoardFingers.vue'
 import BoardGhosts from './BoardGhosts.vue'
 import BoardLandings from './BoardLandings.vue'
 import BoardRuler from './BoardRuler.vue'
@@ -91,12 +116,15 @@ import BoardStrings from './BoardStrings.vue'
 import BoardTapes from './BoardTapes.vue'
 import BoardTargets from './BoardTargets.vue'
 import BoardWood from './BoardWood.vue'
+import { useTurned } from './useTurned'
 
 const ZOOM_NAMES: Record<Zoom, string> = { playing: 'Playing area', octave: 'Octave', board: 'Whole board' }
 /** With landings below it the board leaves room for them. */
 const LOW_BOARD_PX = 152
 const HIGH_BOARD_PX = 200
 const RULER_PX = 38
+/** Length of a board that stands on end. */
+const UPRIGHT_PX = 520
 const KEY_STEP_MM = 0.5
 const NEAR_MM = 0.05
 
@@ -105,10 +133,13 @@ const {
   tapes = [],
   ghosts = [],
   targets = [],
+  fingers = [],
   landings = [],
   activeString = undefined,
   showPlaces = false,
   aimOnly = false,
+  canTurn = false,
+  isUprightFirst = false,
   label,
 } = defineProps<{
   instrument: BoardInstrument
@@ -117,38 +148,58 @@ const {
   /** Tapes of another instrument, for comparison. */
   ghosts?: readonly BoardTape[]
   targets?: readonly BoardTarget[]
+  fingers?: readonly BoardFinger[]
   landings?: readonly BoardLanding[]
   activeString?: number | undefined
   /** Writes each tape's place above it. */
   showPlaces?: boolean
   /** Keeps room for landings that are still to come. */
   aimOnly?: boolean
+  /** Offers to stand the board on end, as a cello or a bass stands before its player. */
+  canTurn?: boolean
+  /** Upright until somebody says otherwise. */
+  isUprightFirst?: boolean
 }>()
 
 const zoom = useLocalStorage<Zoom>('jadefell.board.zoom', 'playing')
 const isFlipped = useLocalStorage('jadefell.board.facing', false)
 
+const { isUpright: isTurned, turn } = useTurned(() => isUprightFirst)
+const isUpright = computed(() => canTurn && isTurned.value)
+
 const frame = ref<HTMLElement>()
 const { width: measured } = useElementSize(frame)
-const width = computed(() => Math.max(320, Math.floor(measured.value)))
+const frameWidth = computed(() => Math.max(320, Math.floor(measured.value)))
+/** Along the strings, before the drawing is turned. */
+const width = computed(() => (isUpright.value ? UPRIGHT_PX : frameWidth.value))
 
 const lastPlaceMm = computed(() =>
   Math.max(
     0,
     ...targets.map((t) => t.placeMm),
+    ...fingers.map((f) => f.placeMm + f.widthMm / 2),
     ...tapes.map((t) => t.farEdgeMm),
     ...ghosts.map((t) => t.farEdgeMm),
     ...landings.map((l) => l.meanMm),
   ),
 )
+const above = computed(() => {
+  if (!showPlaces) return 8
+  if (isUpright.value) return 96
+  return fingers.length > 0 ? 56 : 40
+})
 const hasLane = computed(() => landings.length > 0 || aimOnly)
 const scale = computed(() =>
   boardScale(instrument, reachMm(instrument, zoom.value, lastPlaceMm.value), {
     width: width.value,
-    above: showPlaces ? 40 : 8,
+    above: above.value,
     left: 36,
     right: 12,
-    maxBoardHeight: hasLane.value ? LOW_BOARD_PX : HIGH_BOARD_PX,
+    maxBoardHeight: isUpright.value
+      ? Math.min(HIGH_BOARD_PX, frameWidth.value - above.value - RULER_PX - 24)
+      : hasLane.value
+        ? LOW_BOARD_PX
+        : HIGH_BOARD_PX,
     isFlipped: isFlipped.value,
   }),
 )
@@ -176,25 +227,32 @@ function readOn(stringIndex: number, placeMm: number) {
 function onMove(event: MouseEvent) {
   const box = frame.value?.getBoundingClientRect()
   if (!box) return
-  const placeMm = scale.value.along.invert(event.clientX - box.left)
+  const [right, down] = [event.clientX - box.left, event.clientY - box.top]
+  // Turned on end, the strings run downwards and the drawing's top lies at the right, in the middle of the frame.
+  const left = (frameWidth.value - height.value) / 2
+  const [x, y] = isUpright.value ? [down, height.value - (right - left)] : [right, down]
+  const placeMm = scale.value.along.invert(x)
   if (placeMm < 0 || placeMm > reach.value) return void (cursorMm.value = undefined)
-  const y = event.clientY - box.top
   const distances = instrument.tuning.map((_, index) => Math.abs(scale.value.stringY(index, placeMm) - y))
   readOn(distances.indexOf(Math.min(...distances)), placeMm)
 }
 
 /** Every place that is drawn, in order from the nut: Page Up and Page Down go from one to the next. */
 const marks = computed(() =>
-  [...targets.map((t) => t.placeMm), ...tapes.map((t) => t.middleMm)].sort((a, b) => a - b),
+  [...targets.map((t) => t.placeMm), ...fingers.map((f) => f.placeMm), ...tapes.map((t) => t.middleMm)].sort(
+    (a, b) => a - b,
+  ),
 )
 
 function onKey(event: KeyboardEvent) {
   const along = isFlipped.value ? -KEY_STEP_MM : KEY_STEP_MM
   const moves: Record<string, () => void> = {
-    ArrowRight: () => readOn(focusString.value, (cursorMm.value ?? 0) + along),
-    ArrowLeft: () => readOn(focusString.value, (cursorMm.value ?? 0) - along),
-    ArrowUp: () => readOn(stringBeside(1), cursorMm.value ?? 0),
-    ArrowDown: () => readOn(stringBeside(-1), cursorMm.value ?? 0),
+    [isUpright.value ? 'ArrowDown' : 'ArrowRight']: () =>
+      readOn(focusString.value, (cursorMm.value ?? 0) + along),
+    [isUpright.value ? 'ArrowUp' : 'ArrowLeft']: () =>
+      readOn(focusString.value, (cursorMm.value ?? 0) - along),
+    [isUpright.value ? 'ArrowRight' : 'ArrowUp']: () => readOn(stringBeside(1), cursorMm.value ?? 0),
+    [isUpright.value ? 'ArrowLeft' : 'ArrowDown']: () => readOn(stringBeside(-1), cursorMm.value ?? 0),
     PageUp: () =>
       readOn(focusString.value, marks.value.find((m) => m > (cursorMm.value ?? 0) + NEAR_MM) ?? reach.value),
     PageDown: () =>
@@ -221,6 +279,7 @@ function stringBeside(by: number): number {
 
 .bar {
   display: flex;
+  flex-wrap: wrap;
   justify-content: space-between;
   align-items: center;
   gap: 12px;
@@ -230,16 +289,27 @@ function stringBeside(by: number): number {
 
 .read {
   display: flex;
+  min-width: 0;
+  overflow: hidden;
+  white-space: nowrap;
   gap: 14px;
   font-size: 15px;
 }
 
+.hint {
+  flex: 1 1 120px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+
 .views {
   display: flex;
+  flex-wrap: wrap;
   gap: 2px;
 }
 
 .views button {
+  white-space: nowrap;
   border: 0;
   border-radius: 5px;
   padding: 4px 10px;
@@ -265,6 +335,14 @@ function stringBeside(by: number): number {
 svg {
   display: block;
   max-width: 100%;
+  margin: 0 auto;
+}
+
+/* Words stay level however the board stands. */
+svg.upright :deep(text) {
+  transform-box: fill-box;
+  transform-origin: center;
+  transform: rotate(-90deg);
 }
 
 .cursor {

@@ -26,6 +26,21 @@ export interface BoardTarget {
   readonly note: string
 }
 
+/** A fingertip lying on a string, drawn as broad as it is. */
+export interface BoardFinger {
+  readonly stringIndex: number
+  readonly finger: Finger
+  readonly placeMm: number
+  readonly note: string
+  readonly widthMm: number
+  /** The scale leaves its note out. */
+  readonly isResting: boolean
+  /** Away from its usual place: extended, or other than in a key it is compared with. */
+  readonly isMarked: boolean
+  /** On a string that is not the one looked at. */
+  readonly isPale: boolean
+}
+
 /** Where a finger landed: each note of it, and their mean. */
 export interface BoardLanding {
   readonly stringIndex: number

@@ -6,6 +6,7 @@
       <div class="actions">
         <ElButton @click="isEditing = true">Change<kbd class="on-button">E</kbd></ElButton>
         <ElButton @click="file.removeStudent()">Take off the roster</ElButton>
+        <ElButton @click="goTo('patterns')">Patterns<kbd class="on-button">P</kbd></ElButton>
         <ElButton type="primary" :disabled="!student.instrument?.measurement" @click="goTo('check')">
           Check<kbd class="on-button">C</kbd>
         </ElButton>
@@ -76,7 +77,7 @@ const about = computed(() => {
   return birthYear === null ? family : `${family}, born ${birthYear}`
 })
 
-function goTo(room: 'check' | 'tapes') {
+function goTo(room: 'check' | 'tapes' | 'patterns') {
   lesson.begin(props.studentId)
   void router.push({ name: room })
 }
@@ -84,6 +85,12 @@ function goTo(room: 'check' | 'tapes') {
 useShortcuts('Student’s file', [
   { key: 'c', does: 'Check the hand', run: () => goTo('check') },
   { key: 't', does: 'Measure, and the tape bench', run: () => goTo('tapes') },
+  { key: 'p', does: 'Finger patterns', run: () => goTo('patterns') },
+  {
+    key: 'h',
+    does: 'The hand: measures, growth, fit',
+    run: () => void router.push({ name: 'hand', params: { studentId: props.studentId } }),
+  },
   { key: 'e', does: 'Change the file', run: () => (isEditing.value = true) },
 ])
 </script>

@@ -35,15 +35,9 @@ import FieldRow from '../features/shell/FieldRow.vue'
 import QuickDialog from '../features/shell/QuickDialog.vue'
 import { fileName, saveFile } from '../files/tables'
 import { count } from '../words/numbers'
-import { stripWords, type SheetDraft } from './sheet'
+import { PAPER_NAMES, SHEET_FONT, stripWords, type SheetDraft } from './sheet'
 import PagePreview from './PagePreview.vue'
 import { usePrinting } from './usePrinting'
-
-const PAPER_NAMES = [
-  { value: 'a4', label: 'A4' },
-  { value: 'letter', label: 'Letter' },
-]
-const SHEET_FONT = 'DejaVu Sans Condensed, DejaVu Sans, sans-serif'
 
 const props = defineProps<{ sheets: readonly SheetDraft[] }>()
 const open = defineModel<boolean>({ required: true })

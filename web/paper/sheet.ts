@@ -3,6 +3,13 @@ import { isoDay, shortDay } from '../words/dates'
 import { mm } from '../words/numbers'
 import { markName, shortSystemName } from '../words/trade'
 
+export const PAPER_NAMES = [
+  { value: 'a4', label: 'A4' },
+  { value: 'letter', label: 'Letter' },
+]
+/** The face of a saved SVG, where a reader has it. */
+export const SHEET_FONT = 'DejaVu Sans Condensed, DejaVu Sans, sans-serif'
+
 /** One instrument's strip, ready to be laid out. */
 export type StripSheet = Omit<StripRequest, 'words'>
 

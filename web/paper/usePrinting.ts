@@ -1,7 +1,7 @@
 import { onScopeDispose, ref } from 'vue'
 import { fileName, saveFile } from '../files/tables'
-import type { StripsOrder, StripsReport } from '../workers/strips.worker'
-import StripsWorker from '../workers/strips.worker?worker'
+import type { PrintOrder, PrintReport } from '../workers/print.worker'
+import PrintWorker from '../workers/print.worker?worker'
 
 /** Makes the PDF in a worker, tells how far it is, and can be stopped; then nothing is left of it. */
 export function usePrinting() {
@@ -15,12 +15,12 @@ export function usePrinting() {
     progress.value = undefined
   }
 
-  function print(order: StripsOrder) {
+  function print(order: PrintOrder) {
     cancel()
     fault.value = ''
-    progress.value = { done: 0, of: order.sheets.length }
-    worker = new StripsWorker()
-    worker.onmessage = ({ data }: MessageEvent<StripsReport>) => {
+    progress.value = { done: 0, of: 'pages' in order ? order.pages.length : order.sheets.length }
+    worker = new PrintWorker()
+    worker.onmessage = ({ data }: MessageEvent<PrintReport>) => {
       if (data.kind === 'progress') progress.value = { done: data.done, of: data.of }
       if (data.kind === 'failed') fault.value = data.message
       if (data.kind === 'done') saveFile(fileName(order.title, 'pdf'), data.bytes, 'application/pdf')

@@ -53,6 +53,7 @@ import { computed, ref } from 'vue'
 import type { FamilyId, Finger } from '#core'
 import type { Check } from '#contracts'
 import { signedCents } from '../../words/numbers'
+import { keptApart } from '../shell/keptApart'
 import { landingsOf } from './landings'
 
 const HEIGHT = 190
@@ -101,19 +102,8 @@ const series = computed(() => {
       )(own) ?? ''
     return { finger, points: own, path, labelY: own.at(-1)?.y ?? 0 }
   })
-  return keptApart(drawn)
+  return keptApart(drawn, LABEL_STEP)
 })
-
-/** Labels at the lines' ends, moved down where they would touch. */
-function keptApart<T extends { labelY: number }>(lines: readonly T[]): T[] {
-  let last = -Infinity
-  return [...lines]
-    .sort((a, b) => a.labelY - b.labelY)
-    .map((one) => {
-      last = Math.max(one.labelY, last + LABEL_STEP)
-      return { ...one, labelY: last }
-    })
-}
 </script>
 
 <style scoped>

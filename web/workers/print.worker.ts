@@ -4,17 +4,17 @@ import { stripPages, type Page } from '#core'
 import { pagesToPdf } from '../paper/pdf'
 import { stripWords, type StripSheet } from '../paper/sheet'
 
-export interface StripsOrder {
-  readonly title: string
-  readonly sheets: readonly StripSheet[]
-}
+/** What is to be printed: strips that are still to be laid out, or pages as they are. */
+export type PrintOrder =
+  | { readonly title: string; readonly sheets: readonly StripSheet[] }
+  | { readonly title: string; readonly pages: readonly Page[] }
 
-export type StripsReport =
+export type PrintReport =
   | { readonly kind: 'progress'; readonly done: number; readonly of: number }
   | { readonly kind: 'done'; readonly bytes: Uint8Array<ArrayBuffer> }
   | { readonly kind: 'failed'; readonly message: string }
 
-function report(message: StripsReport, transfer: Transferable[] = []) {
+function report(message: PrintReport, transfer: Transferable[] = []) {
   self.postMessage(message, { transfer })
 }
 
@@ -24,10 +24,13 @@ async function bytesOf(url: string): Promise<ArrayBuffer> {
   return response.arrayBuffer()
 }
 
-self.onmessage = async ({ data }: MessageEvent<StripsOrder>) => {
+self.onmessage = async ({ data }: MessageEvent<PrintOrder>) => {
   try {
     const fonts = { regular: await bytesOf(regular), bold: await bytesOf(bold) }
-    const pages: Page[] = data.sheets.flatMap((sheet) => stripPages({ ...sheet, words: stripWords }))
+    const pages =
+      'pages' in data
+        ? data.pages
+        : data.sheets.flatMap((sheet) => stripPages({ ...sheet, words: stripWords }))
     let reported = 0
     const bytes = await pagesToPdf(pages, fonts, data.title, (done) => {
       if (performance.now() - reported < 50 && done < pages.length) return

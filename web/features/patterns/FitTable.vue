@@ -1,0 +1,96 @@
+<template>
+  <table class="ledger fit numbers">
+    <caption class="visually-hidden">
+      {{
+        caption
+      }}
+    </caption>
+    <thead>
+      <tr>
+        <th scope="col">{{ head }}</th>
+        <th scope="col" class="number">Frame</th>
+        <th scope="col">For this hand</th>
+        <th scope="col" class="number">Hand less frame</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="row in rows" :key="row.id" :class="[row.fit.fit, { own: row.isOwn }]">
+        <th scope="row">
+          <RouterLink
+            v-if="row.instrumentId"
+            :to="{ name: 'instrument', params: { instrumentId: row.instrumentId } }"
+            >{{ row.name }}</RouterLink
+          >
+          <template v-else>{{ row.name }}</template>
+          <span class="soft small"> {{ row.about }}</span>
+        </th>
+        <td class="number">
+          <span v-for="frame in row.fit.frames" :key="frame.frame.id" class="frame">{{
+            mm(frame.widthMm)
+          }}</span>
+        </td>
+        <td>
+          <span v-for="frame in row.fit.frames" :key="frame.frame.id" class="frame" :class="frame.fit">
+            <span aria-hidden="true">{{ FIT_SIGNS[frame.fit] }}</span>
+            {{ row.fit.frames.length > 1 ? `${FRAME_NAMES[frame.frame.id]}: ` : ''
+            }}{{ FIT_NAMES[frame.fit] }}
+          </span>
+        </td>
+        <td class="number">
+          <span v-for="frame in row.fit.frames" :key="frame.frame.id" class="frame">{{
+            signedMm(frame.spareMm)
+          }}</span>
+        </td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<script setup lang="ts">
+import type { SizeFit } from '#core'
+import { mm, signedMm } from '../../words/numbers'
+import { FIT_NAMES, FIT_SIGNS, FRAME_NAMES } from '../../words/patterns'
+
+/** Sizes or instruments against one hand. */
+export interface FitRow {
+  readonly id: string
+  readonly name: string
+  readonly about: string
+  readonly fit: SizeFit
+  readonly isOwn: boolean
+  readonly instrumentId?: string
+}
+
+defineProps<{ caption: string; head: string; rows: readonly FitRow[] }>()
+</script>
+
+<style scoped>
+.fit td,
+.fit tbody th {
+  padding: 5px 8px;
+  vertical-align: top;
+}
+
+.frame {
+  display: block;
+}
+
+.small {
+  margin-left: 8px;
+  font-size: 13.5px;
+  font-weight: 400;
+}
+
+.own {
+  background: var(--jade-wash);
+}
+
+.frame.comfortable {
+  color: var(--jade);
+  font-weight: 700;
+}
+
+.frame.too_big {
+  color: var(--ink-soft);
+}
+</style>

@@ -1,0 +1,151 @@
+<template>
+  <section class="detail" aria-live="polite">
+    <p class="eyebrow">
+      {{ keyName(atlas.key.value) }} · {{ positionName(cell.position) }} · {{ stringName }} string
+    </p>
+    <template v-if="cell.kind === 'hand'">
+      <h2>{{ cell.pattern ? patternName(family, cell.pattern) : 'Fingers slide' }}</h2>
+      <p class="steps">
+        <template v-if="cell.pattern"
+          ><b>{{ stepsName(cell.pattern) }}</b>
+          <template v-if="SPREAD_NAMES[cell.pattern.spread]">
+            · {{ SPREAD_NAMES[cell.pattern.spread] }}</template
+          ></template
+        >
+        · <span class="numbers">{{ mm(spanMm) }} mm</span> from {{ first?.finger }} to {{ last?.finger }}
+        <template v-if="family.frames.length > 1"> · {{ FRAME_NAMES[cell.frameId] }}</template>
+      </p>
+      <p v-if="cell.extension !== 'none'" class="extend">{{ extensionSentence(cell.extension) }}</p>
+      <table class="ledger fingers numbers">
+        <thead>
+          <tr>
+            <th>Finger</th>
+            <th>Note</th>
+            <th class="number">Semitones</th>
+            <th class="number">mm</th>
+            <th class="number">Step</th>
+            <th>Or open</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="stop in places" :key="stop.semitones" :class="{ resting: !stop.isPlayed }">
+            <td>{{ stopName(stop) }}</td>
+            <td>
+              <b>{{ noteName(stop.note, { octave: false }) }}</b>
+              <span v-if="!stop.isPlayed" class="soft"> rests</span>
+            </td>
+            <td class="number">{{ stop.semitones }}</td>
+            <td class="number place">{{ mm(stop.placeMm) }}</td>
+            <td class="number">{{ stop.stepMm === undefined ? '' : mm(stop.stepMm) }}</td>
+            <td>{{ stop.openString === undefined ? '' : `${strings[stop.openString]} open` }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-for="touch in touches" :key="touch.pair.join()" :class="['touch', touch.touching.advice]">
+        {{ touchSentence(touch.pair, touch.touching) }}
+      </p>
+      <p v-if="touches.length > 0" class="soft small">
+        Fingertips {{ mm(patterns.fingertip.widthMm) }} mm wide{{
+          patterns.fingertip.isMeasured ? '' : ', from memory: measure one in the hand file'
+        }}.
+      </p>
+    </template>
+    <template v-else>
+      <h2>{{ cell.reason === 'beyond_frame' ? 'The hand must move' : 'No hand here' }}</h2>
+      <p>{{ noHandSentence(cell) }}</p>
+    </template>
+  </section>
+</template>
+
+<script setup lang="ts">
+import { computed } from 'vue'
+import { noteName } from '#core'
+import { usePatterns } from '../../stores/patterns'
+import { mm } from '../../words/numbers'
+import {
+  extensionSentence,
+  FRAME_NAMES,
+  keyName,
+  noHandSentence,
+  patternName,
+  positionName,
+  SPREAD_NAMES,
+  stepsName,
+  stopName,
+  touchSentence,
+} from '../../words/patterns'
+import { placesOf, touchingsOf } from './places'
+
+const patterns = usePatterns()
+const { atlas, bench } = patterns
+const family = computed(() => atlas.family.value)
+const cell = computed(() => atlas.cell.value)
+const strings = computed(() => atlas.tuning.value.map((open) => noteName(open, { octave: false })))
+const stringName = computed(() => strings.value[atlas.stringIndex.value])
+
+const places = computed(() =>
+  cell.value.kind === 'hand'
+    ? placesOf(cell.value, bench.bed.value, atlas.tuning.value, bench.system.value)
+    : [],
+)
+const first = computed(() => places.value[0])
+const last = computed(() => places.value.at(-1))
+const spanMm = computed(() => (last.value?.placeMm ?? 0) - (first.value?.placeMm ?? 0))
+const touches = computed(() =>
+  cell.value.kind === 'hand'
+    ? touchingsOf(cell.value, bench.bed.value, patterns.fingertip.widthMm).filter(
+        ({ touching }) => touching.advice !== 'room',
+      )
+    : [],
+)
+</script>
+
+<style scoped>
+.detail {
+  display: grid;
+  align-content: start;
+  gap: 6px;
+}
+
+h2 {
+  font-size: 25px;
+}
+
+.steps b {
+  letter-spacing: 0.08em;
+}
+
+.extend {
+  color: var(--brass-ink);
+  font-weight: 600;
+}
+
+.fingers td,
+.fingers th {
+  padding: 3px 8px 3px 0;
+}
+
+.place {
+  color: var(--jade);
+  font-weight: 700;
+}
+
+.resting td {
+  color: var(--ink-soft);
+}
+
+.touch {
+  font-size: 15px;
+}
+
+.roll,
+.lift,
+.replace {
+  color: var(--sharp);
+  font-weight: 600;
+}
+
+.small {
+  font-size: 13.5px;
+}
+</style>

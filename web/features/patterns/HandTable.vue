@@ -1,0 +1,138 @@
+<template>
+  <table ref="table" class="hands" role="grid" :aria-label="label" :aria-rowcount="rows.length">
+    <thead>
+      <tr>
+        <th scope="col">{{ head }}</th>
+        <th v-for="name in strings" :key="name" scope="col" class="string">{{ name }}</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="row in rows" :key="row.id" :class="{ current: row.id === currentId }">
+        <th scope="row" @click="emit('choose', row.id, undefined)">
+          {{ nameOf(row.id)
+          }}<span v-if="signOf(row)" class="sign" :title="signTitle">{{ signOf(row) }}</span>
+        </th>
+        <td
+          v-for="(cell, string) in row.cells"
+          :key="string"
+          role="gridcell"
+          :class="{
+            here: row.id === currentId && string === currentString,
+            changed: row.changed[string],
+            none: cell.kind === 'none',
+          }"
+          :aria-selected="row.id === currentId && string === currentString"
+          :aria-label="`${nameOf(row.id)}, ${strings[string]} string: ${wordsOf(cell)}`"
+          @click="emit('choose', row.id, string)"
+        >
+          {{ glyphOf(cell) }}
+        </td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<script setup lang="ts">
+import { nextTick, ref, watch } from 'vue'
+import type { HandCell } from '#core'
+import { glyphOf } from './glyph'
+import type { AtlasRow } from './useAtlas'
+
+/** Hands by string: one row a key, or a position. */
+const props = defineProps<{
+  label: string
+  head: string
+  strings: readonly string[]
+  rows: readonly AtlasRow[]
+  currentId: string
+  currentString: number
+  nameOf: (id: string) => string
+  /** What is noted beside a row's name: that nothing in it is new, how well it is known. */
+  signOf: (row: AtlasRow) => string
+  signTitle: string
+  wordsOf: (cell: HandCell) => string
+}>()
+const emit = defineEmits<{ choose: [rowId: string, string: number | undefined] }>()
+
+const table = ref<HTMLElement>()
+watch(
+  () => props.currentId,
+  () => void nextTick(() => table.value?.querySelector('tr.current')?.scrollIntoView({ block: 'nearest' })),
+)
+</script>
+
+<style scoped>
+.hands {
+  border-collapse: collapse;
+  width: 100%;
+}
+
+th {
+  padding: 2px 8px 2px 4px;
+  color: var(--ink-soft);
+  font: 600 13.5px/1.25 var(--font-text);
+  text-align: left;
+  white-space: nowrap;
+}
+
+thead th {
+  border-bottom: 1px solid var(--line-strong);
+}
+
+.string {
+  padding-left: 12px;
+}
+
+tbody th {
+  cursor: pointer;
+  color: var(--ink);
+}
+
+.sign {
+  margin-left: 6px;
+  color: var(--jade);
+}
+
+td {
+  padding: 3px 2px 3px 4px;
+  border: 1.5px solid transparent;
+  border-bottom-color: var(--line);
+  font: 600 15px/1.2 var(--font-text);
+  font-variant-numeric: tabular-nums lining-nums;
+  letter-spacing: 1px;
+  white-space: pre;
+  cursor: pointer;
+}
+
+.none {
+  padding-left: 12px;
+  color: var(--ink-soft);
+  font-size: 12.5px;
+  font-weight: 400;
+  letter-spacing: 0;
+}
+
+.changed {
+  border-color: var(--brass);
+  border-style: dashed;
+}
+
+.current {
+  background: var(--jade-wash);
+}
+
+.current th {
+  color: var(--jade-deep);
+  font-weight: 800;
+}
+
+td:hover {
+  background: var(--card-sunk);
+}
+
+td.here {
+  border: 1.5px solid var(--jade);
+  background: var(--jade);
+  color: var(--on-jade);
+}
+</style>

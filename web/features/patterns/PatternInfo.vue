@@ -1,0 +1,65 @@
+<template>
+  <div class="card info">
+    <HandDetail />
+    <div v-if="patterns.student" class="marks">
+      <MasteryField
+        v-if="pattern"
+        what="Pattern"
+        :name="stepsName(pattern)"
+        :who="patterns.student.name"
+        :state="mastery.stateOf('pattern', pattern.id)"
+        @mark="markPattern"
+      />
+      <MasteryField
+        what="Position"
+        :name="shortPositionName(cell.position)"
+        :who="patterns.student.name"
+        :state="mastery.stateOf('position', cell.position.id)"
+        @mark="(state) => void mastery.mark('position', cell.position.id, state)"
+      />
+    </div>
+  </div>
+</template>
+
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { MasteryState } from '#core'
+import { usePatterns } from '../../stores/patterns'
+import { shortPositionName, stepsName } from '../../words/patterns'
+import { useShortcuts } from '../shell/useShortcuts'
+import HandDetail from './HandDetail.vue'
+import MasteryField from './MasteryField.vue'
+
+/** The hand looked at, and how well the student in the lesson has it. */
+const patterns = usePatterns()
+const { atlas, mastery } = patterns
+const cell = computed(() => atlas.cell.value)
+/** One finger alone is no pattern to learn. */
+const pattern = computed(() =>
+  cell.value.kind === 'hand' && cell.value.pattern?.steps.length ? cell.value.pattern : undefined,
+)
+
+function markPattern(state: MasteryState) {
+  if (patterns.student && pattern.value) void mastery.mark('pattern', pattern.value.id, state)
+}
+useShortcuts('Mastery', [
+  { key: 'n', does: 'Pattern not met', run: () => markPattern('not_met') },
+  { key: 'l', does: 'Pattern learning', run: () => markPattern('learning') },
+  { key: 's', does: 'Pattern secure', run: () => markPattern('secure') },
+])
+</script>
+
+<style scoped>
+.info {
+  display: grid;
+  gap: 10px;
+  padding: 12px 14px;
+}
+
+.marks {
+  display: grid;
+  gap: 6px;
+  padding-top: 8px;
+  border-top: 1px solid var(--line);
+}
+</style>

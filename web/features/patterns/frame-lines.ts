@@ -1,0 +1,43 @@
+import { frameAlongNeck, type Family, type Frame } from '#core'
+import { FRAME_NAMES } from '../../words/patterns'
+
+/** One frame of one instrument along the neck. */
+export interface FrameLine {
+  readonly id: string
+  readonly name: string
+  /** From half position to the octave, a semitone a step. */
+  readonly widthsMm: readonly number[]
+  readonly isOwn: boolean
+  readonly dash: string
+}
+
+/** What the hand spans. */
+export interface HandBand {
+  readonly comfortableMm: number
+  readonly reachedMm: number
+}
+
+/** Frames are told apart by their dashes. */
+const DASHES = ['none', '8 4', '2 4']
+
+/** The frames of one string length as lines of the chart. */
+export function frameLines(
+  family: Family,
+  frames: readonly Frame[],
+  { id, name, lengthMm, isOwn }: { id: string; name: string; lengthMm: number; isOwn: boolean },
+): FrameLine[] {
+  const places = frameAlongNeck(family, lengthMm)
+  return frames.map((frame) => ({
+    id: `${id} ${frame.id}`,
+    name: family.frames.length > 1 ? `${name} ${FRAME_NAMES[frame.id]?.toLowerCase() ?? ''}` : name,
+    widthsMm: places.map((place) => place.widthsMm[frame.id] ?? NaN),
+    isOwn,
+    dash: DASHES[family.frames.indexOf(frame)] ?? 'none',
+  }))
+}
+
+/** The sizes a teacher compares first: the own one, and those on either side of it. */
+export function neighbouringSizes(family: Family, sizeId: string): string[] {
+  const at = family.sizes.findIndex((s) => s.id === sizeId)
+  return family.sizes.slice(Math.max(0, at - 1), at + 2).flatMap((s) => (s.id === sizeId ? [] : [s.id]))
+}

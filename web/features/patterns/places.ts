@@ -1,0 +1,68 @@
+import {
+  centsAboveOpen,
+  placeOnBed,
+  stringLengthMm,
+  touchingAt,
+  touchingFingers,
+  TYPICAL_FINGERTIP_MM,
+  type Hand,
+  type HandStop,
+  type Note,
+  type StringBed,
+  type Touching,
+  type TuningSystem,
+} from '#core'
+import type { Student } from '#contracts'
+
+/** A stop with its place, mm from the nut. */
+export interface PlacedStop extends HandStop {
+  readonly placeMm: number
+  /** From the finger before; undefined for the first. */
+  readonly stepMm: number | undefined
+}
+
+/** Where the fingers of a hand lie on one instrument. */
+export function placesOf(
+  hand: Hand,
+  bed: StringBed,
+  tuning: readonly Note[],
+  system: TuningSystem,
+): PlacedStop[] {
+  const open = tuning[hand.stringIndex]!
+  const places = hand.stops.map((stop) =>
+    placeOnBed(bed, hand.stringIndex, centsAboveOpen(system, open, stop.note)),
+  )
+  return hand.stops.map((stop, i) => ({
+    ...stop,
+    placeMm: places[i]!,
+    stepMm: i === 0 ? undefined : places[i]! - places[i - 1]!,
+  }))
+}
+
+/** The half steps of a hand against its fingertips. */
+export function touchingsOf(
+  hand: Hand,
+  bed: StringBed,
+  fingertipMm: number,
+): { readonly pair: readonly [number, number]; readonly touching: Touching }[] {
+  if (!hand.pattern) return []
+  const lengthMm = stringLengthMm(bed, hand.stringIndex)
+  return touchingFingers(hand.pattern).map((pair) => {
+    const lower = hand.stops.find((s) => s.finger === pair[0])!
+    return { pair, touching: touchingAt(lengthMm, lower.semitones, 1, fingertipMm) }
+  })
+}
+
+/** Age at which hands have an adult's fingertips, about. From memory. */
+const ADULT_AGE = 14
+
+/** Width of a student's fingertips, measured or, said as such, typical. */
+export function fingertipOf(
+  student: Student | undefined,
+  year: number,
+): { readonly widthMm: number; readonly isMeasured: boolean } {
+  const measured = student?.hand?.fingertipWidthMm
+  if (measured) return { widthMm: measured, isMeasured: true }
+  const isChild = student?.birthYear ? year - student.birthYear < ADULT_AGE : false
+  return { widthMm: TYPICAL_FINGERTIP_MM[isChild ? 'child' : 'adult'], isMeasured: false }
+}

@@ -1,0 +1,167 @@
+import { computed, type Ref } from 'vue'
+import {
+  handAt,
+  handContext,
+  isSameHand,
+  keyDiff,
+  keyOf,
+  keysOf,
+  newPatterns,
+  note,
+  parseKey,
+  type Family,
+  type HandCell,
+  type Key,
+  type ModeId,
+  type Note,
+  type Position,
+} from '#core'
+
+/** What is looked at in the atlas, as ids: it survives a reload, and another family makes the best of it. */
+export interface AtlasChoice {
+  keyId: string
+  modeId: ModeId
+  positionId: string
+  stringIndex: number
+  /** Bass: in which frame the hand is held; empty for the family's first. */
+  frameId: string
+  /** A key to compare with; empty for none. */
+  compareId: string
+  /** Hides keys that ask for a pattern the student does not know. */
+  knownOnly: boolean
+}
+
+export const FIRST_CHOICE: AtlasChoice = {
+  keyId: 'D:major',
+  modeId: 'major',
+  positionId: 'first',
+  stringIndex: 1,
+  frameId: '',
+  compareId: '',
+  knownOnly: false,
+}
+
+/** One row of hands: of a key, or of a position. */
+export interface AtlasRow {
+  readonly id: string
+  readonly cells: readonly HandCell[]
+  /** Whether it asks for no pattern beyond those known; undefined where nobody is in the lesson. */
+  readonly isKnown: boolean | undefined
+  /** Strings whose hand differs from the key compared with. */
+  readonly changed: readonly boolean[]
+}
+
+const NO_KEY = keyOf(note('C4'), 'major')
+
+/** The atlas of one tuning: the keys of a mode in one position, and one key in every position. */
+export function useAtlas(
+  choice: Ref<AtlasChoice>,
+  family: Ref<Family>,
+  tuning: Ref<readonly Note[]>,
+  /** Ids of the patterns a student has secure; undefined without a student. */
+  known: Ref<ReadonlySet<string> | undefined>,
+) {
+  const context = computed(() => {
+    const { frameId } = choice.value
+    const frame = family.value.frames.some((f) => f.id === frameId) ? frameId : undefined
+    return handContext(family.value, tuning.value, {
+      frameId: family.value.grip === 'semitones' ? frame : undefined,
+    })
+  })
+  const key = computed(() => readKey(choice.value.keyId) ?? NO_KEY)
+  const compared = computed(() => readKey(choice.value.compareId))
+  const position = computed<Position>(
+    () => family.value.positions.find((p) => p.id === choice.value.positionId) ?? family.value.positions[1]!,
+  )
+  const stringIndex = computed(() => Math.min(choice.value.stringIndex, tuning.value.length - 1))
+  /** Those with a signature, and one of more than seven signs where somebody asked for it. */
+  const keys = computed(() => {
+    const listed = keysOf(choice.value.modeId).sort(asTaught)
+    return listed.some((k) => k.id === key.value.id) ? listed : [...listed, key.value]
+  })
+
+  const handsOf = (k: Key, p: Position) => tuning.value.map((_, i) => handAt(context.value, k, i, p))
+  const comparedHands = computed(() => compared.value && handsOf(compared.value, position.value))
+
+  function row(id: string, cells: readonly HandCell[], others: readonly HandCell[] | undefined): AtlasRow {
+    return {
+      id,
+      cells,
+      isKnown: known.value && newPatterns(cells, known.value).length === 0,
+      changed: cells.map((cell, i) => others !== undefined && !isSameHand(cell, others[i])),
+    }
+  }
+
+  const everyKey = computed(() =>
+    keys.value.map((k) => row(k.id, handsOf(k, position.value), comparedHands.value)),
+  )
+  const keyRows = computed(() =>
+    choice.value.knownOnly && known.value
+      ? everyKey.value.filter((r) => r.isKnown || r.id === key.value.id)
+      : everyKey.value,
+  )
+  const positionRows = computed(() =>
+    family.value.positions.map((p) => {
+      const others = compared.value && handsOf(compared.value, p)
+      return row(p.id, handsOf(key.value, p), others)
+    }),
+  )
+  const hands = computed(() => handsOf(key.value, position.value))
+  const cell = computed(() => hands.value[stringIndex.value]!)
+  const diff = computed(() => comparedHands.value && keyDiff(comparedHands.value, hands.value))
+  /** Patterns of the key in this position that are not secure yet. */
+  const newHere = computed(() => (known.value ? newPatterns(hands.value, known.value) : []))
+
+  return {
+    choice,
+    family,
+    tuning,
+    context,
+    key,
+    compared,
+    position,
+    stringIndex,
+    keys,
+    keyRows,
+    positionRows,
+    hands,
+    cell,
+    diff,
+    newHere,
+
+    chooseKey(k: Key) {
+      Object.assign(choice.value, { keyId: k.id, modeId: k.mode.id })
+    },
+    /** Another mode on the same tonic. */
+    chooseMode(modeId: ModeId) {
+      const same = keyOf(key.value.tonic, modeId)
+      Object.assign(choice.value, { modeId, keyId: same.id })
+    },
+    moveKey(by: number) {
+      const rows = keyRows.value
+      const at = rows.findIndex((r) => r.id === key.value.id)
+      choice.value.keyId = rows[Math.min(rows.length - 1, Math.max(0, at + by))]?.id ?? key.value.id
+    },
+    movePosition(by: number) {
+      const { positions } = family.value
+      const at = positions.findIndex((p) => p.id === position.value.id)
+      choice.value.positionId = positions[Math.min(positions.length - 1, Math.max(0, at + by))]!.id
+    },
+    moveString(by: number) {
+      choice.value.stringIndex = Math.min(tuning.value.length - 1, Math.max(0, stringIndex.value + by))
+    },
+  }
+}
+
+export type Atlas = ReturnType<typeof useAtlas>
+
+/** No sign, the sharps from one to seven, the flats from one to seven. */
+function asTaught(a: Key, b: Key): number {
+  const rank = ({ signature = 0 }: Key) => (signature < 0 ? 100 - signature : signature)
+  return rank(a) - rank(b)
+}
+
+function readKey(id: string): Key | undefined {
+  const parsed = id === '' ? undefined : parseKey(id)
+  return parsed?.ok ? parsed.key : undefined
+}

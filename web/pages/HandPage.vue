@@ -1,0 +1,3 @@
+<template>
+  <h1>Hand</h1>
+</template>

@@ -1,0 +1,298 @@
+<template>
+  <PatternsHead>
+    <ElButton type="primary" @click="isPrinting = true">Pattern sheet<kbd class="on-button">P</kbd></ElButton>
+  </PatternsHead>
+  <section class="choose" aria-label="What is shown">
+    <SubjectFields />
+    <FieldRow label="Scale">
+      <ChoiceSelect v-model="modeId" label="Scale" :options="MODE_OPTIONS" />
+    </FieldRow>
+    <FieldRow v-slot="{ id }" label="Key" :fault="typedFault">
+      <ElInput
+        :id="id"
+        ref="keyField"
+        v-model="typed"
+        placeholder="G♯ minor"
+        @keydown.enter="takeTyped"
+        @keydown.esc="leaveField"
+      />
+    </FieldRow>
+    <FieldRow v-if="family.grip === 'semitones'" label="Hand">
+      <ElSegmented v-model="frameId" :options="frames" aria-label="Frame of the hand" />
+    </FieldRow>
+    <FieldRow label="Compare with">
+      <ChoiceSelect v-model="compareId" label="Compare with" :options="compareOptions" />
+    </FieldRow>
+    <ElCheckbox v-if="patterns.student" v-model="patterns.choice.knownOnly" class="known">
+      Only what {{ patterns.student.name }} knows
+    </ElCheckbox>
+  </section>
+  <p v-if="bench.isTypical.value" class="heed">
+    Drawn for a typical {{ family.id }} {{ sizeName(patterns.benchStore.setup.sizeId) }} of
+    {{ bench.lengthMm.value.toFixed(0) }} mm, from memory. Measured strings give their own places.
+  </p>
+  <div :class="['atlas', { upright: isUpright }]">
+    <div :class="{ top: !isUpright }">
+      <section class="card board">
+        <StringBoard
+          :instrument="bench.boardInstrument.value"
+          :fingers="fingers"
+          :active-string="atlas.stringIndex.value"
+          :label="`Fingerboard with the hand for ${keyName(atlas.key.value)}`"
+          show-places
+          can-turn
+          :is-upright-first="isUprightFirst"
+        />
+      </section>
+      <PatternInfo v-if="!isUpright" />
+    </div>
+    <div class="beside">
+      <PatternInfo v-if="isUpright" />
+      <KeyDiffCard />
+      <div class="tables">
+        <section class="card keys" aria-label="Keys">
+          <p class="eyebrow">
+            Every {{ MODE_NAMES[modeId] }} key in {{ positionName(atlas.position.value) }} <kbd>↑</kbd>
+            <kbd>↓</kbd>
+          </p>
+          <HandTable
+            label="Keys and strings"
+            head="Key"
+            :strings="strings"
+            :rows="atlas.keyRows.value"
+            :current-id="atlas.key.value.id"
+            :current-string="atlas.stringIndex.value"
+            :name-of="keyLabel"
+            :sign-of="(row) => (row.isKnown ? '✓' : '')"
+            sign-title="No new pattern"
+            :words-of="(c) => cellWords(family, c)"
+            @choose="chooseKeyRow"
+          />
+          <p v-if="patterns.student" class="soft small">✓ needs no pattern that is not secure yet.</p>
+        </section>
+        <section class="card positions" aria-label="Positions">
+          <p class="eyebrow">{{ keyName(atlas.key.value) }} in every position <kbd>,</kbd> <kbd>.</kbd></p>
+          <HandTable
+            label="Positions and strings"
+            head="Position"
+            :strings="strings"
+            :rows="atlas.positionRows.value"
+            :current-id="atlas.position.value.id"
+            :current-string="atlas.stringIndex.value"
+            :name-of="positionLabel"
+            :sign-of="(row) => (patterns.student ? STATE_SIGNS[mastery.stateOf('position', row.id)] : '')"
+            sign-title="Learning or secure"
+            :words-of="(c) => cellWords(family, c)"
+            @choose="choosePositionRow"
+          />
+        </section>
+      </div>
+    </div>
+  </div>
+  <PatternSheetDialog v-model="isPrinting" />
+</template>
+
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { MODE_IDS, noteName, parseKey, type ModeId } from '#core'
+import StringBoard from '../board/StringBoard.vue'
+import { useTurned } from '../board/useTurned'
+import HandTable from '../features/patterns/HandTable.vue'
+import KeyDiffCard from '../features/patterns/KeyDiffCard.vue'
+import PatternInfo from '../features/patterns/PatternInfo.vue'
+import PatternsHead from '../features/patterns/PatternsHead.vue'
+import PatternSheetDialog from '../features/patterns/PatternSheetDialog.vue'
+import SubjectFields from '../features/patterns/SubjectFields.vue'
+import { useBoardFingers } from '../features/patterns/useBoardFingers'
+import ChoiceSelect from '../features/shell/ChoiceSelect.vue'
+import FieldRow from '../features/shell/FieldRow.vue'
+import { useShortcuts } from '../features/shell/useShortcuts'
+import { usePatterns } from '../stores/patterns'
+import {
+  cellWords,
+  FRAME_NAMES,
+  keyFaultSentence,
+  keyName,
+  MODE_NAMES,
+  positionName,
+  shortPositionName,
+  STATE_SIGNS,
+} from '../words/patterns'
+import { sizeName } from '../words/trade'
+
+const MODE_OPTIONS = MODE_IDS.map((value) => ({ value, label: MODE_NAMES[value] }))
+
+const patterns = usePatterns()
+const { atlas, bench, mastery } = patterns
+const family = computed(() => atlas.family.value)
+const strings = computed(() => atlas.tuning.value.map((open) => noteName(open, { octave: false })))
+const fingers = useBoardFingers(patterns)
+/** As a cello or a bass stands before its player. */
+const isUprightFirst = computed(() => family.value.grip !== 'letters')
+const { isUpright } = useTurned(isUprightFirst)
+const isPrinting = ref(false)
+
+const modeId = computed<ModeId>({
+  get: () => patterns.choice.modeId,
+  set: (id) => atlas.chooseMode(id),
+})
+const frames = computed(() =>
+  family.value.frames.map(({ id }) => ({ value: id, label: FRAME_NAMES[id] ?? id })),
+)
+const frameId = computed({
+  get: () => patterns.choice.frameId || (family.value.frames[0]?.id ?? ''),
+  set: (id) => (patterns.choice.frameId = id),
+})
+/** A choice of its own: a drop-down takes an empty value for none made. */
+const NO_KEY = 'none'
+const compareId = computed({
+  get: () => patterns.choice.compareId || NO_KEY,
+  set: (id) => (patterns.choice.compareId = id === NO_KEY ? '' : id),
+})
+const compareOptions = computed(() => [
+  { value: NO_KEY, label: 'no other key' },
+  ...atlas.keys.value
+    .filter((k) => k.id !== atlas.key.value.id)
+    .map((k) => ({ value: k.id, label: keyName(k) })),
+])
+
+const keyField = ref<{ focus(): void; blur(): void; select(): void }>()
+const typed = ref('')
+const typedFault = ref<string>()
+watch(
+  () => atlas.key.value.id,
+  () => {
+    typed.value = keyName(atlas.key.value)
+    typedFault.value = undefined
+  },
+  { immediate: true },
+)
+function takeTyped() {
+  const parsed = parseKey(typed.value)
+  typedFault.value = parsed.ok ? undefined : keyFaultSentence(parsed.fault)
+  if (!parsed.ok) return
+  atlas.chooseKey(parsed.key)
+  typed.value = keyName(parsed.key)
+  keyField.value?.blur()
+}
+function leaveField() {
+  typed.value = keyName(atlas.key.value)
+  typedFault.value = undefined
+  keyField.value?.blur()
+}
+
+const keyLabel = (id: string) => id.split(':')[0] ?? id
+function positionLabel(id: string): string {
+  const position = family.value.positions.find((p) => p.id === id)
+  return position ? shortPositionName(position) : id
+}
+function chooseKeyRow(id: string, string: number | undefined) {
+  patterns.choice.keyId = id
+  if (string !== undefined) patterns.choice.stringIndex = string
+}
+function choosePositionRow(id: string, string: number | undefined) {
+  patterns.choice.positionId = id
+  if (string !== undefined) patterns.choice.stringIndex = string
+}
+
+useShortcuts('Atlas', [
+  { key: 'ArrowDown', does: 'Next key', run: () => atlas.moveKey(1) },
+  { key: 'ArrowUp', does: 'Key before', run: () => atlas.moveKey(-1) },
+  { key: 'ArrowRight', does: 'String above', run: () => atlas.moveString(1) },
+  { key: 'ArrowLeft', does: 'String below', run: () => atlas.moveString(-1) },
+  { key: '.', does: 'Next position', run: () => atlas.movePosition(1) },
+  { key: ',', does: 'Position before', run: () => atlas.movePosition(-1) },
+  { key: 'k', does: 'Type a key', run: () => (keyField.value?.focus(), keyField.value?.select()) },
+  { key: 'm', does: 'Next scale', run: nextMode },
+  { key: 'c', does: 'Compare with this key from now on', run: compare },
+  {
+    key: 'o',
+    does: 'Only what the student knows',
+    run: () => (patterns.choice.knownOnly = !patterns.choice.knownOnly),
+  },
+  { key: 'p', does: 'Pattern sheet', run: () => (isPrinting.value = true) },
+])
+
+function nextMode() {
+  atlas.chooseMode(MODE_IDS[(MODE_IDS.indexOf(patterns.choice.modeId) + 1) % MODE_IDS.length]!)
+}
+/** The key shown now stays as the one to compare with; again, and nothing is compared. */
+function compare() {
+  patterns.choice.compareId = patterns.choice.compareId === '' ? atlas.key.value.id : ''
+}
+</script>
+
+<style scoped>
+.choose {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: start;
+  gap: 8px 14px;
+  margin-bottom: 12px;
+}
+
+.choose > :deep(.field) {
+  width: 158px;
+}
+
+.choose > :deep(.field:has(.el-segmented)) {
+  width: auto;
+}
+
+.known {
+  align-self: end;
+  height: 34px;
+}
+
+.top,
+.tables {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 392px;
+  align-items: start;
+  gap: var(--gap);
+}
+
+.tables {
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+}
+
+.atlas,
+.beside {
+  display: grid;
+  align-content: start;
+  gap: var(--gap);
+}
+
+.atlas.upright {
+  grid-template-columns: 300px minmax(0, 1fr);
+  align-items: start;
+}
+
+.card {
+  padding: 12px 14px;
+}
+
+.eyebrow {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  margin-bottom: 4px;
+}
+
+.eyebrow kbd {
+  letter-spacing: 0;
+}
+
+.small {
+  margin-top: 6px;
+  font-size: 13.5px;
+}
+
+@media (width <= 1000px) {
+  .top,
+  .tables,
+  .atlas.upright {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,292 @@
+import {
+  noteName,
+  touchingFingers,
+  type DrillId,
+  type Extension,
+  type Family,
+  type HandCell,
+  type HandFault,
+  type HandFit,
+  type HandStop,
+  type Key,
+  type KeyFault,
+  type MasteryState,
+  type ModeId,
+  type NoHand,
+  type Pattern,
+  type Position,
+  type TouchAdvice,
+  type Touching,
+  type WhenFits,
+} from '#core'
+import { shortDay } from './dates'
+import { count, listed, mm } from './numbers'
+import { fingerName } from './trade'
+
+export const MODE_NAMES: Record<ModeId, string> = {
+  major: 'major',
+  natural_minor: 'natural minor',
+  harmonic_minor: 'harmonic minor',
+  melodic_minor: 'melodic minor',
+  dorian: 'dorian',
+  phrygian: 'phrygian',
+  lydian: 'lydian',
+  mixolydian: 'mixolydian',
+  locrian: 'locrian',
+  major_pentatonic: 'major pentatonic',
+  minor_pentatonic: 'minor pentatonic',
+  chromatic: 'chromatic',
+}
+
+/** `F♯ harmonic minor` */
+export function keyName({ tonic, mode }: Key): string {
+  return `${noteName(tonic, { octave: false })} ${MODE_NAMES[mode.id]}`
+}
+
+export function keyFaultSentence(fault: KeyFault): string {
+  if (fault.code === 'key_mode')
+    return `“${fault.text}” is no scale here: type one as in D major, A harmonic minor, E dorian.`
+  return fault.text === ''
+    ? 'Type a key, as in D major or F♯ harmonic minor.'
+    : `“${fault.text}” is no key: begin with a letter from A to G, as in B♭ major.`
+}
+
+const ORDINALS: Record<string, string> = {
+  half: 'half',
+  first: '1st',
+  second: '2nd',
+  third: '3rd',
+  fourth: '4th',
+  fifth: '5th',
+  sixth: '6th',
+  seventh: '7th',
+  eighth: '8th',
+  ninth: '9th',
+  tenth: '10th',
+  eleventh: '11th',
+}
+
+/** `half`, `1st`, `3rd`; of a bass further up `5 st`, the semitones under the first finger. */
+export function shortPositionName({ id, firstFingerSemitones }: Position): string {
+  return ORDINALS[id] ?? `${firstFingerSemitones[0]} st`
+}
+
+/** `half position`, `third position`; `1 at 5 semitones` of a bass further up. */
+export function positionName({ id, firstFingerSemitones }: Position): string {
+  if (id in ORDINALS) return `${id} position`
+  return `1 at ${count(firstFingerSemitones[0] ?? 0, 'semitone')}`
+}
+
+const STEP_NAMES = ['', 'H', 'W', 'A']
+
+/** `W H W`: H a half step, W a whole one, A an augmented one. */
+export function stepsName({ steps }: Pattern): string {
+  return steps.map((step) => STEP_NAMES[step] ?? String(step)).join(' ')
+}
+
+/** By the fingers that touch: `2 and 3 touch`. On the cello and bass a half step is a finger's spacing, and is called so. */
+export function patternName(family: Family, pattern: Pattern): string {
+  if (pattern.steps.length === 0) return `${pattern.fingers.join('')} alone`
+  const groups = touchingGroups(pattern)
+  if (family.grip !== 'letters') {
+    const halves = touchingFingers(pattern).map((pair) => pair.join('–'))
+    return `${pattern.fingers.join(' ')}, ${halves.length > 0 ? `half step ${listed(halves)}` : 'no half step'}`
+  }
+  if (groups.length === 0) return 'no fingers touch'
+  if (groups.length === 1 && groups[0]!.length === 4) return 'all fingers touch'
+  return groups.length === 1
+    ? `${listed(groups[0]!)} touch`
+    : `${listed(groups.map((g) => g.join('–')))} touch`
+}
+
+/** Fingers that lie side by side without a gap, at least two together. */
+function touchingGroups({ fingers, steps }: Pattern): number[][] {
+  const groups: number[][] = [[fingers[0]!]]
+  steps.forEach((step, i) => {
+    if (step === 1) groups.at(-1)!.push(fingers[i + 1]!)
+    else groups.push([fingers[i + 1]!])
+  })
+  return groups.filter((group) => group.length > 1)
+}
+
+export const SPREAD_NAMES: Record<Pattern['spread'], string> = {
+  usual: '',
+  stretched: 'stretched',
+  narrowed: 'narrowed',
+}
+
+export const FRAME_NAMES: Record<string, string> = {
+  fourth: 'Frame',
+  closed: 'Closed',
+  extended: 'Extended',
+  one_two_four: '1-2-4',
+  four_finger: 'Four fingers',
+}
+
+const EXTENSION_SENTENCES: Record<Extension, string> = {
+  none: '',
+  back: '1 drops back with a turn of the forearm; thumb, 2, 3 and 4 stay.',
+  forward: '1 stays; 2, 3, 4 and the thumb move up together.',
+}
+
+export function extensionSentence(extension: Extension): string {
+  return EXTENSION_SENTENCES[extension]
+}
+
+const NO_HAND: Record<NoHand['reason'], string> = {
+  open_string: 'The open string has this place: no hand here.',
+  beyond_frame: 'Further apart than the hand holds: it must move between these notes.',
+  no_note: 'The key has no note under these fingers.',
+  off_board: 'Past the end of the fingerboard.',
+}
+
+export function noHandSentence({ reason, wanted }: NoHand): string {
+  const notes = wanted.map((n) => noteName(n, { octave: false })).join(' ')
+  return notes ? `${NO_HAND[reason]} (${notes})` : NO_HAND[reason]
+}
+
+const NO_HAND_SIGNS: Record<NoHand['reason'], string> = {
+  open_string: 'open',
+  beyond_frame: 'move',
+  no_note: '–',
+  off_board: 'off',
+}
+
+/** What a cell without a hand shows. */
+export function noHandSign({ reason }: NoHand): string {
+  return NO_HAND_SIGNS[reason]
+}
+
+/** Read aloud for a cell: `1 E, 2 F♯, 3 G, 4 A; 2 and 3 touch`. */
+export function cellWords(family: Family, cell: HandCell): string {
+  if (cell.kind === 'none') return NO_HAND[cell.reason]
+  const stops = cell.stops
+    .map((s) => `${s.finger} ${noteName(s.note, { octave: false })}${s.isPlayed ? '' : ' rests'}`)
+    .join(', ')
+  return cell.pattern ? `${stops}; ${patternName(family, cell.pattern)}` : `${stops}; fingers slide`
+}
+
+/** `low 2`, `3` */
+export function stopName({ finger, form }: HandStop): string {
+  return form === 'usual' ? String(finger) : `${form} ${finger}`
+}
+
+const ADVICE: Record<TouchAdvice, string> = {
+  room: 'room between them',
+  touch: 'they touch',
+  roll: 'roll the fingertips apart',
+  lift: 'lift one to let the other in',
+  replace: 'replace one finger by the other',
+}
+
+/** What two fingertips a half step apart do: `17.2 mm: they touch`. */
+export function touchSentence(pair: readonly [number, number], touching: Touching): string {
+  const { stepMm, overlapMm, advice } = touching
+  const over = overlapMm > 0 ? `, ${mm(overlapMm)} mm too narrow` : ''
+  return `${pair.join('–')}: ${mm(stepMm)} mm${over}: ${ADVICE[advice]}.`
+}
+
+export const FIT_NAMES: Record<HandFit, string> = {
+  comfortable: 'Comfortable',
+  reach_back: 'Reach back with 1',
+  thumb_or_pivot: 'Thumb forward, or pivot',
+  too_big: 'Too big',
+}
+
+export const FIT_SIGNS: Record<HandFit, string> = {
+  comfortable: '●',
+  reach_back: '◐',
+  thumb_or_pivot: '○',
+  too_big: '✕',
+}
+
+const FIT_ADVICE: Record<HandFit, string> = {
+  comfortable: 'The hand at rest spans the frame.',
+  reach_back: 'Set the hand for 4 and reach back with 1: the stretch a hand bears best.',
+  thumb_or_pivot:
+    'Bring the thumb further forward, or let the hand pivot and return; do not hold the spread.',
+  too_big: 'Take a smaller size.',
+}
+
+export function fitSentence(fit: HandFit): string {
+  return FIT_ADVICE[fit]
+}
+
+/** `4.2 mm to spare`, `1.3 mm short` */
+export function spareWords(spareMm: number): string {
+  return spareMm >= 0 ? `${mm(spareMm)} mm to spare` : `${mm(-spareMm)} mm short`
+}
+
+export const STATE_NAMES: Record<MasteryState, string> = {
+  not_met: 'Not met',
+  learning: 'Learning',
+  secure: 'Secure',
+}
+
+/** Told by shape as well as by colour. */
+export const STATE_SIGNS: Record<MasteryState, string> = { not_met: '', learning: '◐', secure: '●' }
+
+const MEASURE_NAMES = {
+  span: 'A span from 1 to 4',
+  fingerLength: 'A finger',
+  fingertipWidth: 'A fingertip',
+} as const
+
+export function handFaultSentence(fault: HandFault): string {
+  if (fault.code === 'reach_below_comfort')
+    return `Spread, the hand reaches ${mm(fault.reachedMm)} mm, less than the ${mm(fault.comfortableMm)} mm at rest: measure both again, or swap them.`
+  const [least, most] = fault.limitsMm
+  const likely = fault.likely
+    ? ` Were these ${fault.likely.unit === 'cm' ? 'centimetres' : 'inches'}? Then it is ${mm(fault.likely.valueMm)} mm.`
+    : ''
+  return `${MEASURE_NAMES[fault.measure]} of ${mm(fault.valueMm)} mm is no hand’s: ${least} to ${most} mm.${likely}`
+}
+
+export const DRILL_NAMES: Record<DrillId, string> = {
+  open_and_first: 'Open and 1',
+  one_two_one: '1-2-1',
+  one_two_three_two: '1-2-3-2',
+  pattern: 'The pattern, up and down',
+  bass_roll: 'Rolling 1-2-4',
+  up_from_open: '0-1-2-4 and back',
+  fourth_against_open: '4 against the open string',
+  extended_first: 'Extended 1, lifted and dropped',
+  octave_one_four: 'Octave with 1 and 4',
+}
+
+const DRILL_HOW: Record<DrillId, string> = {
+  open_and_first: 'About twenty times on each string, across them both ways; hear the ring each time.',
+  one_two_one: 'In quarters, eighths, sixteenths, aiming each drop; 1 stays down.',
+  one_two_three_two: 'In quarters, eighths, sixteenths, aiming each drop; fingers hover low.',
+  pattern: 'Silently first, then plucked, then bowed.',
+  bass_roll: 'From the G string down, the whole hand rolling; thumb soft.',
+  up_from_open: 'Name each note aloud.',
+  fourth_against_open: '4 must match the open string: listen for the ring.',
+  extended_first: 'The thumb stays still; turn the forearm, do not pinch.',
+  octave_one_four: 'Slowly, and only if it is comfortable: stop at any strain.',
+}
+
+export function drillHow(id: DrillId): string {
+  return DRILL_HOW[id]
+}
+
+/** When a size will probably fit, in a sentence; `dayOf` turns the core's day count into an ISO day. */
+export function whenSentence(when: WhenFits, size: string, dayOf: (day: number) => string): string {
+  switch (when.outcome) {
+    case 'now':
+      return `The ${size} fits now.`
+    case 'not_growing':
+      return `The hand does not grow measurably: no day for the ${size} can be told.`
+    case 'far_off':
+      return `The ${size} is more than three years off.`
+    case 'on': {
+      const latest = when.latestDay === undefined ? 'later than can be told' : shortDay(dayOf(when.latestDay))
+      return `The ${size} will probably fit about ${shortDay(dayOf(when.day))} (four times in five between ${shortDay(dayOf(when.earliestDay))} and ${latest}).`
+    }
+  }
+}
+
+/** `1 (first finger)` for a guide. */
+export function guideName(finger: 1 | 2 | 3 | 4): string {
+  return `${finger} (${fingerName(finger)})`
+}
