@@ -1,4 +1,4 @@
-import type { FamilyId, Finger } from '../instrument'
+import type { FamilyId, Finger, Position } from '../instrument'
 import { midiNumber, transpose, type Note } from '../pitch'
 import { handAt, type Hand, type HandContext, type HandStop, type Key } from '../pattern'
 import type { FingeredNote } from './finger'
@@ -37,7 +37,7 @@ interface DrillNeighbours {
   readonly handAbove: Hand | undefined
 }
 
-type DrillNote = Pick<FingeredNote, 'note' | 'stringIndex' | 'finger' | 'semitones'>
+export type DrillNote = Pick<FingeredNote, 'note' | 'stringIndex' | 'finger' | 'semitones'>
 
 /** Exercises of common practice, no source; they work for any string, position and pattern. */
 export const DRILLS: readonly Drill[] = [
@@ -124,17 +124,18 @@ export function drillsFor(family: FamilyId): Drill[] {
   return DRILLS.filter((drill) => drill.families === undefined || drill.families.includes(family))
 }
 
-/** A drill on a string in a position of a key; one that goes across the strings leaves out those it cannot be played on. */
+/** A drill on a string in a position of a key, its figure `times` times on each string; one that goes across the strings leaves out those it cannot be played on. */
 export function drillNotes(
   context: HandContext,
   drill: Drill,
   key: Key,
   stringIndex: number,
-  position: Parameters<typeof handAt>[3],
+  position: Position,
+  times: number = drill.times,
 ): DrillRun {
   const all = context.tuning.map((_, index) => index)
   const strings = drill.across === undefined ? [stringIndex] : drill.across === 'up' ? all : all.reverse()
-  const runs = strings.map((index) => oneString(context, drill, key, index, position))
+  const runs = strings.map((index) => oneString(context, drill, key, index, position, times))
   const notes = runs.flatMap((run) => (run.ok ? run.notes : []))
   return notes.length > 0 ? { ok: true, notes } : runs[0]!
 }
@@ -144,7 +145,8 @@ function oneString(
   drill: Drill,
   key: Key,
   stringIndex: number,
-  position: Parameters<typeof handAt>[3],
+  position: Position,
+  times: number,
 ): DrillRun {
   const cell = handAt(context, key, stringIndex, position)
   if (cell.kind === 'none') return { ok: false, code: 'no_hand', stringIndex }
@@ -156,7 +158,7 @@ function oneString(
     handAbove: above?.kind === 'hand' ? above : undefined,
   })
   if (!once) return { ok: false, code: 'fingers_missing', stringIndex }
-  return { ok: true, notes: Array.from({ length: drill.times }, () => once).flat() }
+  return { ok: true, notes: Array.from({ length: times }, () => once).flat() }
 }
 
 /** These fingers in turn; of a finger with two places the lower. Undefined where the hand has not all of them. */

@@ -3,23 +3,7 @@
     <ElButton type="primary" @click="isPrinting = true">Pattern sheet<kbd class="on-button">P</kbd></ElButton>
   </PatternsHead>
   <section class="choose" aria-label="What is shown">
-    <SubjectFields />
-    <FieldRow label="Scale">
-      <ChoiceSelect v-model="modeId" label="Scale" :options="MODE_OPTIONS" />
-    </FieldRow>
-    <FieldRow v-slot="{ id }" label="Key" :fault="typedFault">
-      <ElInput
-        :id="id"
-        ref="keyField"
-        v-model="typed"
-        placeholder="G♯ minor"
-        @keydown.enter="takeTyped"
-        @keydown.esc="leaveField"
-      />
-    </FieldRow>
-    <FieldRow v-if="family.grip === 'semitones'" label="Hand">
-      <ElSegmented v-model="frameId" :options="frames" aria-label="Frame of the hand" />
-    </FieldRow>
+    <KeyFields />
     <FieldRow label="Compare with">
       <ChoiceSelect v-model="compareId" label="Compare with" :options="compareOptions" />
     </FieldRow>
@@ -52,7 +36,8 @@
       <div class="tables">
         <section class="card keys" aria-label="Keys">
           <p class="eyebrow">
-            Every {{ MODE_NAMES[modeId] }} key in {{ positionName(atlas.position.value) }} <kbd>↑</kbd>
+            Every {{ MODE_NAMES[patterns.choice.modeId] }} key in {{ positionName(atlas.position.value) }}
+            <kbd>↑</kbd>
             <kbd>↓</kbd>
           </p>
           <HandTable
@@ -93,16 +78,16 @@
 </template>
 
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
-import { MODE_IDS, noteName, parseKey, type ModeId } from '#core'
+import { computed, ref } from 'vue'
+import { noteName } from '#core'
 import StringBoard from '../board/StringBoard.vue'
 import { useTurned } from '../board/useTurned'
 import HandTable from '../features/patterns/HandTable.vue'
 import KeyDiffCard from '../features/patterns/KeyDiffCard.vue'
+import KeyFields from '../features/patterns/KeyFields.vue'
 import PatternInfo from '../features/patterns/PatternInfo.vue'
 import PatternsHead from '../features/patterns/PatternsHead.vue'
 import PatternSheetDialog from '../features/patterns/PatternSheetDialog.vue'
-import SubjectFields from '../features/patterns/SubjectFields.vue'
 import { useBoardFingers } from '../features/patterns/useBoardFingers'
 import ChoiceSelect from '../features/shell/ChoiceSelect.vue'
 import FieldRow from '../features/shell/FieldRow.vue'
@@ -110,8 +95,6 @@ import { useShortcuts } from '../features/shell/useShortcuts'
 import { usePatterns } from '../stores/patterns'
 import {
   cellWords,
-  FRAME_NAMES,
-  keyFaultSentence,
   keyName,
   MODE_NAMES,
   positionName,
@@ -119,8 +102,6 @@ import {
   STATE_SIGNS,
 } from '../words/patterns'
 import { sizeName } from '../words/trade'
-
-const MODE_OPTIONS = MODE_IDS.map((value) => ({ value, label: MODE_NAMES[value] }))
 
 const patterns = usePatterns()
 const { atlas, bench, mastery } = patterns
@@ -132,17 +113,6 @@ const isUprightFirst = computed(() => family.value.grip !== 'letters')
 const { isUpright } = useTurned(isUprightFirst)
 const isPrinting = ref(false)
 
-const modeId = computed<ModeId>({
-  get: () => patterns.choice.modeId,
-  set: (id) => atlas.chooseMode(id),
-})
-const frames = computed(() =>
-  family.value.frames.map(({ id }) => ({ value: id, label: FRAME_NAMES[id] ?? id })),
-)
-const frameId = computed({
-  get: () => patterns.choice.frameId || (family.value.frames[0]?.id ?? ''),
-  set: (id) => (patterns.choice.frameId = id),
-})
 /** A choice of its own: a drop-down takes an empty value for none made. */
 const NO_KEY = 'none'
 const compareId = computed({
@@ -155,31 +125,6 @@ const compareOptions = computed(() => [
     .filter((k) => k.id !== atlas.key.value.id)
     .map((k) => ({ value: k.id, label: keyName(k) })),
 ])
-
-const keyField = ref<{ focus(): void; blur(): void; select(): void }>()
-const typed = ref('')
-const typedFault = ref<string>()
-watch(
-  () => atlas.key.value.id,
-  () => {
-    typed.value = keyName(atlas.key.value)
-    typedFault.value = undefined
-  },
-  { immediate: true },
-)
-function takeTyped() {
-  const parsed = parseKey(typed.value)
-  typedFault.value = parsed.ok ? undefined : keyFaultSentence(parsed.fault)
-  if (!parsed.ok) return
-  atlas.chooseKey(parsed.key)
-  typed.value = keyName(parsed.key)
-  keyField.value?.blur()
-}
-function leaveField() {
-  typed.value = keyName(atlas.key.value)
-  typedFault.value = undefined
-  keyField.value?.blur()
-}
 
 const keyLabel = (id: string) => id.split(':')[0] ?? id
 function positionLabel(id: string): string {
@@ -202,8 +147,6 @@ useShortcuts('Atlas', [
   { key: 'ArrowLeft', does: 'String below', run: () => atlas.moveString(-1) },
   { key: '.', does: 'Next position', run: () => atlas.movePosition(1) },
   { key: ',', does: 'Position before', run: () => atlas.movePosition(-1) },
-  { key: 'k', does: 'Type a key', run: () => (keyField.value?.focus(), keyField.value?.select()) },
-  { key: 'm', does: 'Next scale', run: nextMode },
   { key: 'c', does: 'Compare with this key from now on', run: compare },
   {
     key: 'o',
@@ -213,9 +156,6 @@ useShortcuts('Atlas', [
   { key: 'p', does: 'Pattern sheet', run: () => (isPrinting.value = true) },
 ])
 
-function nextMode() {
-  atlas.chooseMode(MODE_IDS[(MODE_IDS.indexOf(patterns.choice.modeId) + 1) % MODE_IDS.length]!)
-}
 /** The key shown now stays as the one to compare with; again, and nothing is compared. */
 function compare() {
   patterns.choice.compareId = patterns.choice.compareId === '' ? atlas.key.value.id : ''

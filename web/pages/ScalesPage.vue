@@ -1,7 +1,255 @@
 <template>
-  <PatternsHead />
+  <PatternsHead>
+    <ElButton type="primary" :disabled="line.notes.value.length === 0" @click="toggle">
+      {{ isPlaying ? 'Stop' : 'Play' }}<kbd class="on-button">space</kbd>
+    </ElButton>
+  </PatternsHead>
+  <section class="choose" aria-label="What is played">
+    <KeyFields />
+    <FieldRow label="Play">
+      <ChoiceSelect v-model="choice.figure" label="Play" :options="figures" />
+    </FieldRow>
+    <FieldRow v-if="!line.drill.value" label="Octaves">
+      <ElSegmented v-model="choice.octaves" :options="[1, 2, 3]" aria-label="Octaves" />
+    </FieldRow>
+    <FieldRow v-if="!line.drill.value && family.grip === 'letters'" label="Same note as an open string">
+      <ElSegmented
+        v-model="choice.openStrings"
+        :options="OPEN_OR_FOURTH"
+        aria-label="Fourth finger or open string"
+      />
+    </FieldRow>
+    <template v-if="line.drill.value">
+      <FieldRow v-if="!line.drill.value.across" label="String">
+        <ElSegmented v-model="stringIndex" :options="strings" aria-label="String" />
+      </FieldRow>
+      <FieldRow label="Position">
+        <ChoiceSelect v-model="positionId" label="Position" :options="positions" />
+      </FieldRow>
+    </template>
+  </section>
+  <section class="card music">
+    <p class="title">{{ title }}</p>
+    <p v-if="line.run.value.fault" class="heed">{{ line.run.value.fault }}</p>
+    <NotationStaff
+      v-else
+      :score="line.score.value"
+      :value="choice.value"
+      :at="player.at.value"
+      :label="title"
+    />
+    <p v-if="line.drill.value" class="how">{{ timesSentence }}{{ drillHow(line.drill.value.id) }}</p>
+    <p v-else class="how soft">One usual fingering among several. {{ written }}</p>
+    <p v-if="line.drill.value?.isWide" class="heed">
+      Only if it is comfortable. At any pain, numbness or tingling: stop, rest, and ask a doctor.
+    </p>
+  </section>
+  <section class="card sound" aria-label="Sound">
+    <FieldRow label="In">
+      <ElSegmented v-model="choice.value" :options="VALUE_OPTIONS" aria-label="Note values" />
+    </FieldRow>
+    <FieldRow label="Tempo" hint="quarters a minute">
+      <ElSlider v-model="choice.tempo" :min="30" :max="160" :step="2" aria-label="Tempo" show-input />
+    </FieldRow>
+    <FieldRow label="Tuned">
+      <SystemChoice v-model="patterns.benchStore.setup.systemId" :tuning="bench.tuning.value" />
+    </FieldRow>
+    <FieldRow label="A4">
+      <ChoiceSelect v-model="player.a4Hz.value" label="A4 in Hz" :options="pitches" />
+    </FieldRow>
+    <ElCheckbox v-model="choice.isLoop">Loop <kbd>O</kbd></ElCheckbox>
+    <p class="soft">Keep tones in headphones quiet.</p>
+  </section>
+  <section class="card">
+    <StringBoard
+      :instrument="bench.boardInstrument.value"
+      :fingers="line.fingersAt(player.at.value)"
+      :active-string="soundingString"
+      label="Fingerboard with the places of the line"
+    />
+  </section>
 </template>
 
 <script setup lang="ts">
+import { useSessionStorage } from '@vueuse/core'
+import { computed, watch } from 'vue'
+import { clefFor, noteName, type DrillId, type FigureId } from '#core'
+import { A4_CHOICES } from '../audio/useReferenceTone'
+import { usePlayer } from '../audio/usePlayer'
+import StringBoard from '../board/StringBoard.vue'
+import KeyFields from '../features/patterns/KeyFields.vue'
 import PatternsHead from '../features/patterns/PatternsHead.vue'
+import { FIRST_LINE, useLine, type LineChoice } from '../features/patterns/useLine'
+import ChoiceSelect from '../features/shell/ChoiceSelect.vue'
+import FieldRow from '../features/shell/FieldRow.vue'
+import { useShortcuts } from '../features/shell/useShortcuts'
+import SystemChoice from '../features/tapes/SystemChoice.vue'
+import NotationStaff from '../notation/NotationStaff.vue'
+import { usePatterns } from '../stores/patterns'
+import { count } from '../words/numbers'
+import { DRILL_NAMES, drillHow, keyName, positionName, shortPositionName } from '../words/patterns'
+
+const OPEN_OR_FOURTH = [
+  { value: 'prefer', label: 'Open string' },
+  { value: 'avoid', label: '4th finger' },
+]
+const VALUE_OPTIONS = [
+  { value: 'quarter', label: 'Quarters' },
+  { value: 'eighth', label: 'Eighths' },
+  { value: 'sixteenth', label: 'Sixteenths' },
+]
+const OCTAVE_WORDS = ['', 'one octave', 'two octaves', 'three octaves']
+const TEMPO_STEP = 4
+
+const patterns = usePatterns()
+const { atlas, bench } = patterns
+const family = computed(() => atlas.family.value)
+const choice = useSessionStorage<LineChoice>('jadefell.line', { ...FIRST_LINE }, { mergeDefaults: true })
+const line = useLine(choice, patterns)
+const player = usePlayer()
+const isPlaying = computed(() => player.at.value !== undefined)
+
+const figures = computed<{ value: FigureId | DrillId; label: string }[]>(() => [
+  { value: 'scale', label: 'Scale' },
+  { value: 'arpeggio', label: 'Arpeggio' },
+  ...line.drills.value.map(({ id }) => ({ value: id, label: DRILL_NAMES[id] })),
+])
+watch(
+  figures,
+  (offered) => {
+    if (!offered.some((f) => f.value === choice.value.figure)) choice.value.figure = 'scale'
+  },
+  { immediate: true },
+)
+const strings = computed(() =>
+  atlas.tuning.value.map((open, value) => ({ value, label: noteName(open, { octave: false }) })),
+)
+const stringIndex = computed({
+  get: () => atlas.stringIndex.value,
+  set: (index) => (patterns.choice.stringIndex = index),
+})
+const positions = computed(() =>
+  family.value.positions.map((p) => ({ value: p.id, label: shortPositionName(p) })),
+)
+const positionId = computed({
+  get: () => atlas.position.value.id,
+  set: (id) => (patterns.choice.positionId = id),
+})
+const pitches = A4_CHOICES.map((hz) => ({ value: hz as number, label: `${hz} Hz` }))
+
+const title = computed(() => {
+  const key = keyName(atlas.key.value)
+  const { figure, octaves } = choice.value
+  if (line.drill.value)
+    return `${DRILL_NAMES[line.drill.value.id]}: ${key}, ${positionName(atlas.position.value)}`
+  return `${key} ${figure === 'arpeggio' ? 'arpeggio' : figures.value[0]!.label.toLowerCase()}, ${OCTAVE_WORDS[octaves]}`
+})
+const timesSentence = computed(() => {
+  const times = line.drill.value?.times ?? 1
+  return times > 1 ? `${count(times, 'time')} on each string. ` : ''
+})
+const written = computed(() => {
+  const clef = clefFor(
+    family.value.id,
+    line.notes.value.map((n) => n.note),
+  )
+  return `${clef[0]!.toUpperCase()}${clef.slice(1)} clef${family.value.id === 'bass' ? ', sounding an octave lower' : ''}.`
+})
+const soundingString = computed(() =>
+  player.at.value === undefined ? undefined : line.notes.value[player.at.value]?.stringIndex,
+)
+
+function toggle() {
+  if (isPlaying.value) return player.stop()
+  void player.start(() => ({
+    centsAboveA4: line.pitches.value,
+    noteMs: line.noteMs.value,
+    isLoop: choice.value.isLoop,
+  }))
+}
+// Another line is not the one that was started.
+watch(
+  () => line.notes.value,
+  () => player.stop(),
+)
+
+useShortcuts('Scales and drills', [
+  { key: ' ', does: 'Play, or stop', run: toggle },
+  { key: 'ArrowDown', does: 'Next key', run: () => atlas.moveKey(1) },
+  { key: 'ArrowUp', does: 'Key before', run: () => atlas.moveKey(-1) },
+  { key: 'ArrowRight', does: 'String above', run: () => atlas.moveString(1) },
+  { key: 'ArrowLeft', does: 'String below', run: () => atlas.moveString(-1) },
+  { key: '.', does: 'Next position', run: () => atlas.movePosition(1) },
+  { key: ',', does: 'Position before', run: () => atlas.movePosition(-1) },
+  { key: 'n', does: 'Next figure', run: nextFigure },
+  { key: 'o', does: 'Loop', run: () => (choice.value.isLoop = !choice.value.isLoop) },
+  {
+    key: '+',
+    does: 'Faster',
+    run: () => (choice.value.tempo = Math.min(160, choice.value.tempo + TEMPO_STEP)),
+  },
+  {
+    key: '-',
+    does: 'Slower',
+    run: () => (choice.value.tempo = Math.max(30, choice.value.tempo - TEMPO_STEP)),
+  },
+])
+
+function nextFigure() {
+  const at = figures.value.findIndex((f) => f.value === choice.value.figure)
+  choice.value.figure = figures.value[(at + 1) % figures.value.length]!.value
+}
 </script>
+
+<style scoped>
+.choose {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: start;
+  gap: 8px 14px;
+  margin-bottom: 12px;
+}
+
+.choose > :deep(.field) {
+  width: 158px;
+}
+
+.choose > :deep(.field:has(.el-segmented)) {
+  width: auto;
+}
+
+.card {
+  margin-bottom: var(--gap);
+}
+
+.title {
+  margin-bottom: 6px;
+  font: 500 23px/1.25 var(--font-title);
+}
+
+.how {
+  margin-top: 4px;
+  font-size: 16.5px;
+}
+
+.sound {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 8px 20px;
+  padding-top: 10px;
+  padding-bottom: 10px;
+}
+
+.sound > :deep(.field:has(.el-slider)) {
+  width: 300px;
+}
+
+.sound > :deep(.field:has(.el-select)) {
+  width: 122px;
+}
+
+.sound .el-checkbox {
+  height: 34px;
+}
+</style>

@@ -41,6 +41,7 @@
       :targets="bench.boardTargets.value"
       label="Fingerboard with the tapes and the places of the fingers"
       show-places
+      can-turn
     />
   </section>
   <div class="below">

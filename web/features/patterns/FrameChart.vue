@@ -23,7 +23,7 @@
           :height="band.comfortableY - band.reachedY"
           class="reached"
         />
-        <text :x="width - right - 8" :y="band.comfortableY + 16" class="band-name">
+        <text :x="width - right - 8" :y="band.comfortableY + 16" text-anchor="end" class="band-name">
           comfortable, {{ mm(band.comfortableMm) }} mm
         </text>
         <text :x="width - right - 8" :y="band.reachedY - 6" text-anchor="end" class="band-name">

@@ -1,0 +1,76 @@
+import { useLocalStorage } from '@vueuse/core'
+import { onScopeDispose, ref } from 'vue'
+import { A4_HZ, frequencyHz } from '#core'
+import { playTone, QUIET, type Tone } from './tone'
+
+/** A tone ends a little before the next begins, so that two of the same pitch are two. */
+const SOUNDING_SHARE = 0.92
+
+/** What plays tones; handed in by tests. */
+export interface PlayerParts {
+  readonly newContext: () => AudioContext
+  readonly play: typeof playTone
+}
+
+/** Plays a line of pitches one after the other in tempo, and tells which one sounds. */
+export function usePlayer(
+  { newContext, play }: PlayerParts = { newContext: () => new AudioContext(), play: playTone },
+) {
+  const a4Hz = useLocalStorage('jadefell.a4', A4_HZ)
+  const loudness = useLocalStorage('jadefell.loudness', QUIET)
+  /** Index of the pitch that sounds; undefined in silence. */
+  const at = ref<number>()
+  let context: AudioContext | undefined
+  let tone: Tone | undefined
+  let timer: number | undefined
+
+  function stop() {
+    window.clearTimeout(timer)
+    tone?.stop()
+    tone = undefined
+    at.value = undefined
+  }
+
+  /**
+   * Starts from the first pitch. `line` is read anew for every note, so that tempo, tuning system and loop can be changed
+   * while it plays.
+   */
+  async function start(
+    line: () => {
+      readonly centsAboveA4: readonly number[]
+      readonly noteMs: number
+      readonly isLoop: boolean
+    },
+  ) {
+    stop()
+    context ??= newContext()
+    await context.resume()
+    let due = performance.now()
+    const step = (index: number) => {
+      const { centsAboveA4, noteMs, isLoop } = line()
+      const next = index < centsAboveA4.length ? index : isLoop ? 0 : -1
+      const cents = centsAboveA4[next]
+      tone?.stop()
+      if (cents === undefined || !context) return stop()
+      at.value = next
+      const sounding = play(context, frequencyHz(cents, a4Hz.value), loudness.value)
+      tone = sounding
+      window.setTimeout(() => {
+        if (tone === sounding) {
+          sounding.stop()
+          tone = undefined
+        }
+      }, noteMs * SOUNDING_SHARE)
+      // From when it was due, not from when the timer came: the beat does not drift.
+      due += noteMs
+      timer = window.setTimeout(() => step(next + 1), Math.max(0, due - performance.now()))
+    }
+    step(0)
+  }
+
+  onScopeDispose(() => {
+    stop()
+    void context?.close()
+  })
+  return { a4Hz, loudness, at, start, stop }
+}

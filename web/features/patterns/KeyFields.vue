@@ -1,0 +1,83 @@
+<template>
+  <SubjectFields />
+  <FieldRow label="Scale">
+    <ChoiceSelect v-model="modeId" label="Scale" :options="MODE_OPTIONS" />
+  </FieldRow>
+  <FieldRow v-slot="{ id }" label="Key" :fault="typedFault">
+    <ElInput
+      :id="id"
+      ref="keyField"
+      v-model="typed"
+      placeholder="G♯ minor"
+      @keydown.enter="takeTyped"
+      @keydown.esc="leaveField"
+    />
+  </FieldRow>
+  <FieldRow v-if="family.grip === 'semitones'" label="Hand">
+    <ElSegmented v-model="frameId" :options="frames" aria-label="Frame of the hand" />
+  </FieldRow>
+</template>
+
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { MODE_IDS, parseKey, type ModeId } from '#core'
+import { usePatterns } from '../../stores/patterns'
+import { FRAME_NAMES, keyFaultSentence, keyName, MODE_NAMES } from '../../words/patterns'
+import ChoiceSelect from '../shell/ChoiceSelect.vue'
+import FieldRow from '../shell/FieldRow.vue'
+import { useShortcuts } from '../shell/useShortcuts'
+import SubjectFields from './SubjectFields.vue'
+
+const MODE_OPTIONS = MODE_IDS.map((value) => ({ value, label: MODE_NAMES[value] }))
+
+/** Which instrument, which key, and for a bass in which hand. */
+const patterns = usePatterns()
+const { atlas } = patterns
+const family = computed(() => atlas.family.value)
+
+const modeId = computed<ModeId>({
+  get: () => patterns.choice.modeId,
+  set: (id) => atlas.chooseMode(id),
+})
+const frames = computed(() =>
+  family.value.frames.map(({ id }) => ({ value: id, label: FRAME_NAMES[id] ?? id })),
+)
+const frameId = computed({
+  get: () => patterns.choice.frameId || (family.value.frames[0]?.id ?? ''),
+  set: (id) => (patterns.choice.frameId = id),
+})
+
+const keyField = ref<{ focus(): void; blur(): void; select(): void }>()
+const typed = ref('')
+const typedFault = ref<string>()
+watch(
+  () => atlas.key.value.id,
+  () => showKey(),
+  { immediate: true },
+)
+function showKey() {
+  typed.value = keyName(atlas.key.value)
+  typedFault.value = undefined
+}
+function takeTyped() {
+  const parsed = parseKey(typed.value)
+  typedFault.value = parsed.ok ? undefined : keyFaultSentence(parsed.fault)
+  if (!parsed.ok) return
+  atlas.chooseKey(parsed.key)
+  showKey()
+  keyField.value?.blur()
+}
+function leaveField() {
+  showKey()
+  keyField.value?.blur()
+}
+
+useShortcuts('Key', [
+  { key: 'k', does: 'Type a key', run: () => (keyField.value?.focus(), keyField.value?.select()) },
+  {
+    key: 'm',
+    does: 'Next scale',
+    run: () => atlas.chooseMode(MODE_IDS[(MODE_IDS.indexOf(patterns.choice.modeId) + 1) % MODE_IDS.length]!),
+  },
+])
+</script>

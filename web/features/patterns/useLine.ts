@@ -1,0 +1,109 @@
+import { computed, type Ref } from 'vue'
+import {
+  centsAboveOpen,
+  drillNotes,
+  drillsFor,
+  fingerScale,
+  noteName,
+  placeOnBed,
+  type DrillId,
+  type DrillNote,
+  type FigureId,
+} from '#core'
+import type { BoardFinger } from '../../board/board'
+import { scoreOf, type NoteValue } from '../../notation/score'
+import type { usePatterns } from '../../stores/patterns'
+
+/** What is practised, and how. */
+export interface LineChoice {
+  figure: FigureId | DrillId
+  octaves: 1 | 2 | 3
+  openStrings: 'prefer' | 'avoid'
+  value: NoteValue
+  /** Quarter notes a minute. */
+  tempo: number
+  isLoop: boolean
+}
+
+export const FIRST_LINE: LineChoice = {
+  figure: 'scale',
+  octaves: 1,
+  openStrings: 'prefer',
+  value: 'quarter',
+  tempo: 60,
+  isLoop: false,
+}
+
+const MS_PER_MINUTE = 60_000
+
+/** A scale, an arpeggio or a drill as notes with fingers, on paper, on the board and in pitches. */
+export function useLine(choice: Ref<LineChoice>, patterns: ReturnType<typeof usePatterns>) {
+  const { atlas, bench } = patterns
+  const drills = computed(() => drillsFor(atlas.family.value.id))
+  const drill = computed(() => drills.value.find((d) => d.id === choice.value.figure))
+
+  const run = computed<{ readonly notes: readonly DrillNote[]; readonly fault: string }>(() => {
+    const { figure, octaves, openStrings } = choice.value
+    const { context, key } = { context: atlas.context.value, key: atlas.key.value }
+    if (drill.value) {
+      const made = drillNotes(context, drill.value, key, atlas.stringIndex.value, atlas.position.value, 1)
+      if (made.ok) return { notes: made.notes, fault: '' }
+      return {
+        notes: [],
+        fault:
+          made.code === 'no_hand'
+            ? 'The key has no hand on this string in this position: choose another string, position or key.'
+            : 'This hand has not the fingers for the drill: choose another string, position or key.',
+      }
+    }
+    const made = fingerScale(
+      context,
+      { key, figure: figure === 'arpeggio' ? 'arpeggio' : 'scale', octaves },
+      { openStrings },
+    )
+    if (made.ok) return { notes: made.notes, fault: '' }
+    return { notes: [], fault: `The strings do not hold ${octaves} octaves of this key: choose fewer.` }
+  })
+  const notes = computed(() => run.value.notes)
+
+  const score = computed(() =>
+    scoreOf(atlas.family.value.id, atlas.key.value, notes.value, choice.value.value),
+  )
+
+  /** Cents above A4 in the tuning system of the bench, open strings as they are tuned. */
+  const pitches = computed(() =>
+    notes.value.map(({ note: n, finger }) =>
+      finger === 0 ? bench.system.value.openCentsAboveA4(n) : bench.system.value.centsAboveA4(n),
+    ),
+  )
+  const noteMs = computed(() => {
+    const perBeat = { quarter: 1, eighth: 2, sixteenth: 4 }[choice.value.value]
+    return MS_PER_MINUTE / choice.value.tempo / perBeat
+  })
+
+  /** Every place of the line on the board, the one that sounds in full. */
+  function fingersAt(at: number | undefined): BoardFinger[] {
+    const now = at === undefined ? undefined : notes.value[at]
+    const seen = new Map<string, BoardFinger>()
+    for (const n of notes.value) {
+      if (n.finger === 0) continue
+      const isNow = now?.stringIndex === n.stringIndex && now.semitones === n.semitones
+      const open = atlas.tuning.value[n.stringIndex]!
+      const id = `${n.stringIndex} ${n.semitones}`
+      if (seen.has(id) && !isNow) continue
+      seen.set(id, {
+        stringIndex: n.stringIndex,
+        finger: n.finger,
+        placeMm: placeOnBed(bench.bed.value, n.stringIndex, centsAboveOpen(bench.system.value, open, n.note)),
+        note: noteName(n.note, { octave: false }),
+        widthMm: patterns.fingertip.widthMm,
+        isResting: false,
+        isMarked: false,
+        isPale: !isNow,
+      })
+    }
+    return [...seen.values()]
+  }
+
+  return { drills, drill, run, notes, score, pitches, noteMs, fingersAt }
+}

@@ -1,0 +1,94 @@
+import { computed, reactive, ref } from 'vue'
+import { handMeasureFault, parseLength, spanFault, type HandMeasure, type Thumb } from '#core'
+import type { HandMeasurementDraft } from '#contracts'
+import { isoDay } from '../../words/dates'
+import { handFaultSentence } from '../../words/patterns'
+import type { HandField } from './HandDrawing.vue'
+
+/** A field of the form, as typed. */
+interface MeasureField {
+  readonly id: string
+  readonly label: string
+  readonly measure: HandMeasure
+  readonly drawing: HandField
+}
+
+const FINGERS = [1, 2, 3, 4] as const
+
+/** Everything that can be measured, in the order it is asked for. */
+export const MEASURE_FIELDS: readonly MeasureField[] = [
+  { id: 'comfortable', label: 'Span 1 to 4, comfortable', measure: 'span', drawing: 'span' },
+  { id: 'reached', label: 'Span 1 to 4, reached', measure: 'span', drawing: 'reach' },
+  { id: 'fingertip', label: 'Fingertip width', measure: 'fingertipWidth', drawing: 'fingertip' },
+  ...FINGERS.map((n) => ({
+    id: `finger${n}`,
+    label: `Finger ${n}`,
+    measure: 'fingerLength' as const,
+    drawing: 'length' as const,
+  })),
+]
+
+/** Measures of a hand as a teacher types them, in mm, cm or inches; only the comfortable span must be there. */
+export function useHandForm() {
+  const texts = reactive<Record<string, string>>(Object.fromEntries(MEASURE_FIELDS.map(({ id }) => [id, ''])))
+  const thumb = ref<Thumb>()
+  const measuredOn = ref(isoDay(new Date()))
+
+  const valueOf = (id: string): number | undefined => {
+    const parsed = texts[id]?.trim() ? parseLength(texts[id]) : undefined
+    return parsed?.ok ? parsed.lengthMm : undefined
+  }
+
+  function faultOf({ id, measure }: MeasureField): string | undefined {
+    if (!texts[id]?.trim()) return undefined
+    const value = valueOf(id)
+    if (value === undefined) return 'Type a length in mm, as in 64 or 6.4 cm.'
+    const fault = handMeasureFault(measure, value)
+    if (fault) return handFaultSentence(fault)
+    if (id !== 'reached') return undefined
+    const comfortable = valueOf('comfortable')
+    const narrow = comfortable === undefined ? undefined : spanFault(comfortable, value)
+    return narrow?.code === 'reach_below_comfort' ? handFaultSentence(narrow) : undefined
+  }
+  const faults = computed<Record<string, string | undefined>>(() =>
+    Object.fromEntries(MEASURE_FIELDS.map((field) => [field.id, faultOf(field)])),
+  )
+  const fingersTyped = computed(() => FINGERS.filter((n) => texts[`finger${n}`]?.trim()))
+  /** All four or none: one finger alone says little. */
+  const fingersFault = computed(() =>
+    fingersTyped.value.length > 0 && fingersTyped.value.length < FINGERS.length
+      ? 'Measure all four fingers, or leave them all out.'
+      : undefined,
+  )
+
+  const draft = computed<HandMeasurementDraft | undefined>(() => {
+    const comfortableSpanMm = valueOf('comfortable')
+    if (comfortableSpanMm === undefined || fingersFault.value || Object.values(faults.value).some(Boolean))
+      return undefined
+    const lengths = FINGERS.map((n) => valueOf(`finger${n}`))
+    return {
+      measuredOn: measuredOn.value,
+      comfortableSpanMm,
+      reachedSpanMm: valueOf('reached') ?? null,
+      fingertipWidthMm: valueOf('fingertip') ?? null,
+      fingerLengthsMm: lengths.every((l) => l !== undefined)
+        ? { 1: lengths[0]!, 2: lengths[1]!, 3: lengths[2]!, 4: lengths[3]! }
+        : null,
+      thumb: thumb.value ?? null,
+    }
+  })
+
+  return {
+    texts,
+    thumb,
+    measuredOn,
+    faults,
+    fingersFault,
+    draft,
+    clear() {
+      for (const { id } of MEASURE_FIELDS) texts[id] = ''
+      thumb.value = undefined
+      measuredOn.value = isoDay(new Date())
+    },
+  }
+}
