@@ -6,6 +6,7 @@ import { openDataDirectory } from '../scripts/database/data-directory'
 import { databasePrograms } from '../scripts/database/programs'
 import { startPrivateServer } from '../scripts/database/private-server'
 import { apiAgainstSql } from './api'
+import { atlasAgainstEnumeration } from './atlas'
 import { benchAgainstLoop, chartAgainstLoop } from './chart'
 import { redrawAgainstFrame } from './redraw'
 import type { Ratio } from './ratio'
@@ -16,6 +17,7 @@ try {
   const ratios: Ratio[] = [
     chartAgainstLoop(),
     benchAgainstLoop(),
+    ...atlasAgainstEnumeration(),
     ...(await apiAgainstSql(server.url)),
     ...(await redrawAgainstFrame()),
   ]

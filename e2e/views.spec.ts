@@ -116,7 +116,7 @@ const MORE_VIEWS: typeof VIEWS = [
   [
     'the cupboard',
     async (page) => {
-      await page.keyboard.press('5')
+      await page.keyboard.press('6')
       await expect(page.getByRole('row', { name: /no\. 7/ })).toBeVisible()
     },
   ],

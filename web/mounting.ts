@@ -6,7 +6,22 @@ import { createMemoryHistory, createRouter, type Router } from 'vue-router'
 import { freshStores } from './testing'
 
 /** Rooms by their names, empty: what matters is where a component leads to. */
-const ROUTES = ['today', 'tapes', 'lay', 'compare', 'student', 'instrument', 'instruments', 'import', 'check']
+const ROUTES = [
+  'today',
+  'tapes',
+  'lay',
+  'compare',
+  'student',
+  'hand',
+  'patterns',
+  'scales',
+  'shifts',
+  'frame',
+  'instrument',
+  'instruments',
+  'import',
+  'check',
+]
 
 export interface Mounted {
   readonly wrapper: VueWrapper

@@ -27,27 +27,60 @@ export const router = createRouter({
       name: 'student',
       component: () => import('./pages/StudentPage.vue'),
       props: true,
+      meta: { room: 'students' },
     },
     { path: '/tapes', name: 'tapes', component: () => import('./pages/TapesPage.vue') },
-    { path: '/tapes/lay', name: 'lay', component: () => import('./pages/LayPage.vue') },
-    { path: '/tapes/compare', name: 'compare', component: () => import('./pages/ComparePage.vue') },
+    {
+      path: '/tapes/lay',
+      name: 'lay',
+      component: () => import('./pages/LayPage.vue'),
+      meta: { room: 'tapes' },
+    },
+    {
+      path: '/tapes/compare',
+      name: 'compare',
+      component: () => import('./pages/ComparePage.vue'),
+      meta: { room: 'tapes' },
+    },
     { path: '/instruments', name: 'instruments', component: () => import('./pages/InstrumentsPage.vue') },
-    { path: '/instruments/import', name: 'import', component: () => import('./pages/ImportPage.vue') },
+    {
+      path: '/instruments/import',
+      name: 'import',
+      component: () => import('./pages/ImportPage.vue'),
+      meta: { room: 'instruments' },
+    },
     {
       path: '/instruments/:instrumentId',
       name: 'instrument',
       component: () => import('./pages/InstrumentPage.vue'),
       props: true,
+      meta: { room: 'instruments' },
     },
     { path: '/patterns', name: 'patterns', component: () => import('./pages/PatternsPage.vue') },
-    { path: '/patterns/frame', name: 'frame', component: () => import('./pages/FramePage.vue') },
-    { path: '/patterns/scales', name: 'scales', component: () => import('./pages/ScalesPage.vue') },
-    { path: '/patterns/shifts', name: 'shifts', component: () => import('./pages/ShiftsPage.vue') },
+    {
+      path: '/patterns/frame',
+      name: 'frame',
+      component: () => import('./pages/FramePage.vue'),
+      meta: { room: 'patterns' },
+    },
+    {
+      path: '/patterns/scales',
+      name: 'scales',
+      component: () => import('./pages/ScalesPage.vue'),
+      meta: { room: 'patterns' },
+    },
+    {
+      path: '/patterns/shifts',
+      name: 'shifts',
+      component: () => import('./pages/ShiftsPage.vue'),
+      meta: { room: 'patterns' },
+    },
     {
       path: '/students/:studentId/hand',
       name: 'hand',
       component: () => import('./pages/HandPage.vue'),
       props: true,
+      meta: { room: 'students' },
     },
     { path: '/check', name: 'check', component: () => import('./pages/CheckPage.vue') },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./pages/NowherePage.vue') },
@@ -63,6 +96,6 @@ router.beforeEach(async (to) => {
 })
 
 router.afterEach((to) => {
-  const room = ROOMS.find((r) => r.name === to.name)
+  const room = ROOMS.find((r) => r.name === to.name || r.name === to.meta['room'])
   document.title = room ? `${room.title} · Jadefell` : 'Jadefell'
 })

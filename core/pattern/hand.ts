@@ -198,27 +198,37 @@ function threeLetters(
   stringIndex: number,
   position: Position,
 ): HandCell {
-  const letter = position.letter!
   const open = context.openMidis[stringIndex]!
   const upper = position.firstFingerSemitones.at(-1)!
-  const isChromatic = key.mode.id === 'chromatic'
-  const notes = isChromatic
-    ? [0, 1, 2, 3].map((by) => noteInKey(played, open + upper + by)!)
-    : [0, 1, 2].flatMap((by) => notesOnLetter(played, context.openLetters[stringIndex]! + letter + by))
-  const wanted = notes.map((n) => midiNumber(n) - open)
+  const notes =
+    key.mode.id === 'chromatic'
+      ? [0, 1, 2, 3].map((by) => noteInKey(played, open + upper + by)!)
+      : lettersFrom(played, context.openLetters[stringIndex]! + position.letter!)
+  const wanted: number[] = []
+  for (const n of notes) wanted.push(midiNumber(n) - open)
   if (wanted[0]! < 1) return none('open_string', stringIndex, position, notes)
   const held = heldBy(context.family, wanted, upper)
   if (!held) return none('beyond_frame', stringIndex, position, notes)
   if (wanted.at(-1)! > context.lastSemitone) return none('off_board', stringIndex, position, notes)
   const frame = context.family.frames[held.frameIndex]!
-  const fingers = wanted.map((above) => fingerAt(frame.offsets, above - held.base)!)
-  const stops = notes.map((n, i) => {
-    const finger = fingers[i]!
-    const moved =
-      held.extension === 'back' ? finger === 1 : held.extension === 'forward' ? finger !== 1 : false
-    const form = moved ? (held.extension === 'back' ? 'low' : 'high') : 'usual'
-    return stop(context, key, played, stringIndex, finger, n, wanted[i]!, form)
-  })
+  const fingers: Finger[] = []
+  const stops: HandStop[] = []
+  for (let i = 0; i < notes.length; i++) {
+    const finger = fingerAt(frame.offsets, wanted[i]! - held.base)!
+    fingers.push(finger)
+    stops.push(
+      stop(
+        context,
+        key,
+        played,
+        stringIndex,
+        finger,
+        notes[i]!,
+        wanted[i]!,
+        formWhen(held.extension, finger),
+      ),
+    )
+  }
   return {
     kind: 'hand',
     stringIndex,
@@ -231,11 +241,28 @@ function threeLetters(
   }
 }
 
+/** The key's notes on three letters from `number` on. */
+function lettersFrom(key: Key, number: number): Note[] {
+  const notes: Note[] = []
+  for (let by = 0; by < 3; by++) notes.push(...notesOnLetter(key, number + by))
+  return notes
+}
+
+/** Back, only 1 leaves its place; forward, all but 1. */
+function formWhen(extension: Extension, finger: Finger): FingerFormId {
+  if (extension === 'back' && finger === 1) return 'low'
+  return extension === 'forward' && finger !== 1 ? 'high' : 'usual'
+}
+
 interface Hold {
   readonly frameIndex: number
   readonly base: number
   readonly extension: Extension
 }
+
+/** The cello's frames, closed before extended. */
+const CLOSED = 0
+const EXTENDED = 1
 
 /**
  * The hand that holds these semitones without moving. A closed one if it can: the position's own, or a half step either
@@ -243,17 +270,19 @@ interface Hold {
  * stay; else they move up with the thumb and 1 stays. Common practice, no source.
  */
 function heldBy(family: Family, wanted: readonly number[], upper: number): Hold | undefined {
-  const [lowest, highest] = [wanted[0]!, wanted.at(-1)!]
-  const closed = family.frames.findIndex((f) => f.id === 'closed')
-  const extended = family.frames.findIndex((f) => f.id === 'extended')
-  const holds = (frameIndex: number, base: number) =>
-    wanted.every((s) => fingerAt(family.frames[frameIndex]!.offsets, s - base) !== undefined)
-  if (highest - lowest <= family.frames[closed]!.semitones)
-    for (const base of [upper, lowest, lowest - 1])
-      if (base >= 1 && holds(closed, base)) return { frameIndex: closed, base, extension: 'none' }
-  if (holds(extended, lowest))
-    return { frameIndex: extended, base: lowest, extension: lowest < upper ? 'back' : 'forward' }
-  return undefined
+  const lowest = wanted[0]!
+  if (wanted.at(-1)! - lowest <= family.frames[CLOSED]!.semitones) {
+    if (holds(family, CLOSED, upper, wanted)) return { frameIndex: CLOSED, base: upper, extension: 'none' }
+    if (holds(family, CLOSED, lowest, wanted)) return { frameIndex: CLOSED, base: lowest, extension: 'none' }
+  }
+  if (!holds(family, EXTENDED, lowest, wanted)) return undefined
+  return { frameIndex: EXTENDED, base: lowest, extension: lowest < upper ? 'back' : 'forward' }
+}
+
+function holds(family: Family, frameIndex: number, base: number, wanted: readonly number[]): boolean {
+  const { offsets } = family.frames[frameIndex]!
+  for (const semitones of wanted) if (fingerAt(offsets, semitones - base) === undefined) return false
+  return true
 }
 
 function fingerAt(offsets: Readonly<Partial<Record<Finger, number>>>, offset: number): Finger | undefined {

@@ -86,11 +86,10 @@ const SEMITONES_ABOVE_C = LETTERS.map((letter) => midiNumber({ letter, accidenta
 /** The key's notes on one letter of one octave, lowest first; `number` counted as `diatonicNumber` does. */
 export function notesOnLetter(key: Key, number: number): Note[] {
   const index = ((number % 7) + 7) % 7
-  return key.accidentals[index]!.map((accidental) => ({
-    letter: LETTERS[index]!,
-    accidental,
-    octave: Math.floor(number / 7),
-  }))
+  const notes: Note[] = []
+  for (const accidental of key.accidentals[index]!)
+    notes.push({ letter: LETTERS[index]!, accidental, octave: Math.floor(number / 7) })
+  return notes
 }
 
 /** Whether the key has this note, spelled so. */

@@ -49,7 +49,7 @@ const MIDDLE_X_MM = 52
 const WORDS_X_MM = 102
 const TAIL_MM = 12
 const SCALES = [1, 2, 3, 4]
-const DIAGRAM = { semitoneMm: 15, stringMm: 17, circleMm: 5.4 }
+const DIAGRAM = { semitoneMm: 26, stringMm: 18, circleMm: 6 }
 const HAIRLINE_MM = 0.15
 /** Largest circle that leaves its neighbour string free. */
 const LARGEST_CIRCLE_MM = 4
@@ -71,7 +71,8 @@ interface Drawing {
  */
 export function patternSheet(request: PatternSheetRequest): Page {
   const paper = PAPERS[request.paper]
-  const drawing = request.drawing === 'scale' ? toScale(request, paper.heightMm) : asDiagram(request)
+  const drawing =
+    request.drawing === 'scale' ? toScale(request, paper.heightMm) : asDiagram(request, paper.heightMm)
   const { strings, words } = request
   const scaleWords = drawing.oneTo === undefined ? words.diagram : words.scale(drawing.oneTo)
   return {
@@ -110,18 +111,20 @@ function toScale({ board, strings }: PatternSheetRequest, paperHeightMm: number)
   }
 }
 
-function asDiagram({ strings }: PatternSheetRequest): Drawing {
+function asDiagram({ strings }: PatternSheetRequest, paperHeightMm: number): Drawing {
   const last = Math.max(...strings.flatMap((s) => s.fingers.map((f) => f.semitones)), 1)
   const first = Math.min(...strings.flatMap((s) => s.fingers.map((f) => f.semitones)), last)
   // High positions begin where the hand is; the strings above it are cut short.
   const skipped = Math.max(0, first - 3)
-  const y = (semitones: number) => NUT_Y_MM + (semitones - skipped) * DIAGRAM.semitoneMm
+  const room = (paperHeightMm - NUT_Y_MM - MARGIN_MM - TAIL_MM) / (last - skipped)
+  const semitoneMm = Math.min(DIAGRAM.semitoneMm, room)
+  const y = (semitones: number) => NUT_Y_MM + (semitones - skipped) * semitoneMm
   const stringMm = Math.min(DIAGRAM.stringMm, 68 / (strings.length - 1))
   return {
     oneTo: undefined,
     endMm: 0,
     endY: y(last) + TAIL_MM,
-    circleMm: Math.min(DIAGRAM.circleMm, stringMm / 2.6),
+    circleMm: Math.min(DIAGRAM.circleMm, stringMm / 2.9, semitoneMm / 2.05),
     y: ({ semitones }) => y(semitones),
     x: (index) => MIDDLE_X_MM + (index - (strings.length - 1) / 2) * stringMm,
   }
@@ -165,7 +168,7 @@ function stringItems(drawing: Drawing, string: SheetString, index: number): Page
           isDashed: !finger.isPlayed,
         },
         text(x, y + r * 0.45, r * 1.25, String(finger.finger), { isCentred: true, isBold: finger.isPlayed }),
-        ...(drawing.oneTo === undefined ? [text(x + r + 0.8, y + 1.1, 3.2, finger.note)] : []),
+        ...(drawing.oneTo === undefined ? [text(x + r + 0.8, y + 1.3, 3.8, finger.note)] : []),
       ]
     }),
   ]
@@ -176,15 +179,19 @@ function sideWords(strings: readonly SheetString[], legend: readonly string[]): 
   const items: PageItem[] = []
   let y = NUT_Y_MM
   for (const string of [...strings].reverse()) {
-    items.push(text(WORDS_X_MM, y, 5, string.name, { isBold: true }))
+    items.push(text(WORDS_X_MM, y, 6.5, string.name, { isBold: true }))
     for (const [row, words] of string.lines.entries())
-      items.push(text(WORDS_X_MM + 12, y + row * 5.2, row === 0 ? 4.4 : 3.6, words, { isBold: row === 0 }))
-    y += Math.max(1, string.lines.length) * 5.2 + 5
+      items.push(
+        text(WORDS_X_MM + 12, y + row * WORDS_ROW_MM, row === 0 ? 5.4 : 4, words, { isBold: row === 0 }),
+      )
+    y += Math.max(1, string.lines.length) * WORDS_ROW_MM + 7
   }
-  items.push(line(WORDS_X_MM, y - 2, WORDS_X_MM + 90, y - 2, HAIRLINE_MM))
-  legend.forEach((words, row) => items.push(text(WORDS_X_MM, y + 4 + row * 4.8, 3.2, words)))
+  items.push(line(WORDS_X_MM, y - 4, WORDS_X_MM + 92, y - 4, HAIRLINE_MM))
+  legend.forEach((words, row) => items.push(text(WORDS_X_MM, y + 3 + row * 5.2, 3.4, words)))
   return items
 }
+
+const WORDS_ROW_MM = 6.2
 
 const PROOF_MM = 50
 

@@ -289,6 +289,7 @@ function stringBeside(by: number): number {
 
 .read {
   display: flex;
+  flex: 1 1 120px;
   min-width: 0;
   overflow: hidden;
   white-space: nowrap;
@@ -297,7 +298,6 @@ function stringBeside(by: number): number {
 }
 
 .hint {
-  flex: 1 1 120px;
   overflow: hidden;
   text-overflow: ellipsis;
 }

@@ -113,8 +113,8 @@ td {
 }
 
 .changed {
-  border-color: var(--brass);
-  border-style: dashed;
+  outline: 1.5px dashed var(--brass);
+  outline-offset: -3px;
 }
 
 .current {

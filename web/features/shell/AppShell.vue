@@ -80,7 +80,7 @@ useShortcuts('Everywhere', [
 ])
 
 function isHere(name: string): boolean {
-  return route.name === name || (name === 'students' && route.name === 'student')
+  return route.name === name || route.meta['room'] === name
 }
 </script>
 
