@@ -125,6 +125,7 @@ const HIGH_BOARD_PX = 200
 const RULER_PX = 38
 /** Length of a board that stands on end. */
 const UPRIGHT_PX = 520
+const FINGER_STEP_MM = 20
 const KEY_STEP_MM = 0.5
 const NEAR_MM = 0.05
 
@@ -177,7 +178,8 @@ const lastPlaceMm = computed(() =>
   Math.max(
     0,
     ...targets.map((t) => t.placeMm),
-    ...fingers.map((f) => f.placeMm + f.widthMm / 2),
+    // In steps, so that the drawing stands still while hands change on it.
+    ...fingers.map((f) => Math.ceil((f.placeMm + f.widthMm / 2) / FINGER_STEP_MM) * FINGER_STEP_MM),
     ...tapes.map((t) => t.farEdgeMm),
     ...ghosts.map((t) => t.farEdgeMm),
     ...landings.map((l) => l.meanMm),

@@ -3,8 +3,8 @@
     <ElButton type="primary" @click="isPrinting = true">Pattern sheet<kbd class="on-button">P</kbd></ElButton>
   </PatternsHead>
   <section class="choose" aria-label="What is shown">
-    <KeyFields />
-    <FieldRow label="Compare with">
+    <KeyFields v-if="stage > 0" />
+    <FieldRow v-if="stage > 1" label="Compare with">
       <ChoiceSelect v-model="compareId" label="Compare with" :options="compareOptions" />
     </FieldRow>
     <ElCheckbox v-if="patterns.student" v-model="patterns.choice.knownOnly" class="known">
@@ -17,7 +17,7 @@
   </p>
   <div :class="['atlas', { upright: isUpright }]">
     <div :class="{ top: !isUpright }">
-      <section class="card board">
+      <section v-if="stage > 2" class="card board">
         <StringBoard
           :instrument="bench.boardInstrument.value"
           :fingers="fingers"
@@ -28,13 +28,13 @@
           :is-upright-first="isUprightFirst"
         />
       </section>
-      <PatternInfo v-if="!isUpright" />
+      <PatternInfo v-if="!isUpright && stage > 3" />
     </div>
     <div class="beside">
-      <PatternInfo v-if="isUpright" />
+      <PatternInfo v-if="isUpright && stage > 3" />
       <KeyDiffCard />
       <div class="tables">
-        <section class="card keys" aria-label="Keys">
+        <section v-if="stage > 4" class="card keys" aria-label="Keys">
           <p class="eyebrow">
             Every {{ MODE_NAMES[patterns.choice.modeId] }} key in {{ positionName(atlas.position.value) }}
             <kbd>↑</kbd>
@@ -55,7 +55,7 @@
           />
           <p v-if="patterns.student" class="soft small">✓ needs no pattern that is not secure yet.</p>
         </section>
-        <section class="card positions" aria-label="Positions">
+        <section v-if="stage > 5" class="card positions" aria-label="Positions">
           <p class="eyebrow">{{ keyName(atlas.key.value) }} in every position <kbd>,</kbd> <kbd>.</kbd></p>
           <HandTable
             label="Positions and strings"
@@ -92,6 +92,7 @@ import { useBoardFingers } from '../features/patterns/useBoardFingers'
 import ChoiceSelect from '../features/shell/ChoiceSelect.vue'
 import FieldRow from '../features/shell/FieldRow.vue'
 import { useShortcuts } from '../features/shell/useShortcuts'
+import { useStages } from '../features/shell/useStages'
 import { usePatterns } from '../stores/patterns'
 import {
   cellWords,
@@ -112,6 +113,7 @@ const fingers = useBoardFingers(patterns)
 const isUprightFirst = computed(() => family.value.grip !== 'letters')
 const { isUpright } = useTurned(isUprightFirst)
 const isPrinting = ref(false)
+const stage = useStages(6)
 
 /** A choice of its own: a drop-down takes an empty value for none made. */
 const NO_KEY = 'none'
@@ -119,11 +121,10 @@ const compareId = computed({
   get: () => patterns.choice.compareId || NO_KEY,
   set: (id) => (patterns.choice.compareId = id === NO_KEY ? '' : id),
 })
+/** The key itself is among them: a list that stays the same is not made anew from key to key. */
 const compareOptions = computed(() => [
   { value: NO_KEY, label: 'no other key' },
-  ...atlas.keys.value
-    .filter((k) => k.id !== atlas.key.value.id)
-    .map((k) => ({ value: k.id, label: keyName(k) })),
+  ...atlas.keys.value.map((k) => ({ value: k.id, label: keyName(k) })),
 ])
 
 const keyLabel = (id: string) => id.split(':')[0] ?? id

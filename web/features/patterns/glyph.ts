@@ -1,10 +1,10 @@
 import type { HandCell } from '#core'
 import { noHandSign } from '../../words/patterns'
 
-/** As broad as a figure, so that fingers stand under one another. */
-const SLOT = '\u2007'
+/** Made as broad as a figure by the table's word spacing, so that fingers stand under one another. */
+const SLOT = ' '
 /** A finger that rests where the scale has no note. */
-const RESTING = '∘'
+const RESTING = '–'
 /** What players write where the hand is extended. */
 const EXTENDED = 'x'
 

@@ -75,9 +75,12 @@ export function useAtlas(
   )
   const stringIndex = computed(() => Math.min(choice.value.stringIndex, tuning.value.length - 1))
   /** Those with a signature, and one of more than seven signs where somebody asked for it. */
+  const listed = computed(() => keysOf(choice.value.modeId).sort(asTaught))
+  // By its id, so that going from key to key leaves the rows as they are.
+  const extraId = computed(() => (listed.value.some((k) => k.id === key.value.id) ? '' : key.value.id))
   const keys = computed(() => {
-    const listed = keysOf(choice.value.modeId).sort(asTaught)
-    return listed.some((k) => k.id === key.value.id) ? listed : [...listed, key.value]
+    const extra = readKey(extraId.value)
+    return extra ? [...listed.value, extra] : listed.value
   })
 
   const handsOf = (k: Key, p: Position) => tuning.value.map((_, i) => handAt(context.value, k, i, p))
@@ -95,11 +98,10 @@ export function useAtlas(
   const everyKey = computed(() =>
     keys.value.map((k) => row(k.id, handsOf(k, position.value), comparedHands.value)),
   )
-  const keyRows = computed(() =>
-    choice.value.knownOnly && known.value
-      ? everyKey.value.filter((r) => r.isKnown || r.id === key.value.id)
-      : everyKey.value,
-  )
+  const keyRows = computed(() => {
+    if (!choice.value.knownOnly || !known.value) return everyKey.value
+    return everyKey.value.filter((r) => r.isKnown || r.id === key.value.id)
+  })
   const positionRows = computed(() =>
     family.value.positions.map((p) => {
       const others = compared.value && handsOf(compared.value, p)

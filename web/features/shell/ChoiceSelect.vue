@@ -1,5 +1,7 @@
 <template>
-  <ElSelect v-bind="attributes" v-model="chosen" :aria-label="label" />
+  <ElSelect v-bind="attributes" v-model="chosen" :aria-label="label">
+    <template #label>{{ chosenLabel }}</template>
+  </ElSelect>
 </template>
 
 <script setup lang="ts" generic="T extends string | number">
@@ -19,5 +21,8 @@ const attributes = computed<Record<string, unknown>>(() => ({
   options: [...props.options],
   placeholder: props.placeholder ?? 'Choose',
   filterable: props.filterable,
+  // The list is made when it is opened: on a page with several, the lists would take longer than the page.
+  persistent: false,
 }))
+const chosenLabel = computed(() => props.options.find((o) => o.value === chosen.value)?.label ?? '')
 </script>
