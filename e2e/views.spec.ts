@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import type { Page } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
 import { expect, openFile, openInstrument, test } from './fixtures'
 
 async function audit(page: Page) {
@@ -86,6 +86,23 @@ const VIEWS: [string, (page: Page) => Promise<void>][] = [
     },
   ],
   [
+    'the atlas with a key compared',
+    async (page) => {
+      await atlasOf(page, 'Orla Venn')
+      await page.keyboard.press('c')
+      await page.keyboard.press('ArrowUp')
+      await expect(page.getByText('From D major to G major')).toBeVisible()
+    },
+  ],
+  [
+    'a hand and its growth',
+    async (page) => {
+      await openFile(page, 'Nell Farrow')
+      await page.keyboard.press('h')
+      await expect(page.getByText(/The span grows/)).toBeVisible()
+    },
+  ],
+  [
     'the palette',
     async (page) => {
       await page.keyboard.press('Control+k')
@@ -111,6 +128,12 @@ const VIEWS: [string, (page: Page) => Promise<void>][] = [
   ],
 ]
 
+async function atlasOf(page: Page, name: string) {
+  await openFile(page, name)
+  await page.keyboard.press('p')
+  await expect(page.getByRole('grid', { name: 'Positions and strings' })).toBeVisible()
+}
+
 /** Views that differ little from those above, audited once. */
 const MORE_VIEWS: typeof VIEWS = [
   [
@@ -118,6 +141,16 @@ const MORE_VIEWS: typeof VIEWS = [
     async (page) => {
       await page.keyboard.press('6')
       await expect(page.getByRole('row', { name: /no\. 7/ })).toBeVisible()
+    },
+  ],
+  [
+    'the atlas of a cello, upright, in a key of many flats',
+    async (page) => {
+      await atlasOf(page, 'Aubrey Sill')
+      await page.keyboard.press('k')
+      await page.keyboard.type('Ab harmonic minor')
+      await page.keyboard.press('Enter')
+      await expect(page.getByText('A♭ harmonic minor · first position')).toBeVisible()
     },
   ],
   [
@@ -156,6 +189,22 @@ for (const [name, open] of MORE_VIEWS)
     await insistOnFittingATablet(page)
   })
 
+test('WCAG 2.2 AA: the other views of the Patterns room', async ({ page }) => {
+  await atlasOf(page, 'Denzil Crake')
+  const views: [string, Locator][] = [
+    ['d', page.locator('.staff svg .vf-stavenote').first()],
+    ['g', page.getByText(/1 guides/)],
+    ['f', page.getByRole('img', { name: /Width of the frame/ })],
+  ]
+  for (const [key, sign] of views) {
+    await page.keyboard.press(key)
+    await expect(sign).toBeVisible()
+    await audit(page)
+    await insistOnFittingATablet(page)
+    await page.setViewportSize({ width: 1280, height: 800 })
+  }
+})
+
 /** In dark the colours change, not the structure: the views that have the most of them. */
 const IN_DARK = new Set([
   'Today',
@@ -164,6 +213,7 @@ const IN_DARK = new Set([
   'the bench with an outlier among its rings',
   'an instrument and the life of its tapes',
   'Check with a verdict',
+  'the atlas with a key compared',
 ])
 
 for (const colorScheme of ['light', 'dark'] as const)

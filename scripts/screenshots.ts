@@ -37,11 +37,14 @@ const PICTURES: readonly Picture[] = [
   },
   { name: 'log', open: (page) => openInstrument(page, 'no. 7') },
   { name: 'import', open: table },
-  { name: 'bench-dark', dark: true, open: bench },
+  { name: 'atlas', open: (page) => atlas(page, 'Orla Venn') },
+  { name: 'extension', open: extension },
+  { name: 'scales', open: scales },
+  { name: 'frame', open: (page) => atlas(page, 'Orla Venn').then(() => page.keyboard.press('f')) },
+  { name: 'hand', height: 1100, open: hand },
+  { name: 'pattern-sheet', open: (page) => atlas(page, 'Orla Venn').then(() => page.keyboard.press('p')) },
   { name: 'check', open: check },
   { name: 'check-dark', dark: true, open: check },
-  { name: 'check-tablet', width: 820, height: 1180, open: check },
-  { name: 'find', open: (page) => page.keyboard.press('Control+k').then(() => page.keyboard.type('or')) },
 ]
 
 async function tapes(page: Page) {
@@ -66,6 +69,34 @@ async function lay(page: Page) {
   await page.getByRole('button', { name: /Lay them/ }).click()
   await page.getByRole('button', { name: /Begin/ }).click()
   for (const key of ['ArrowRight', 's']) await page.keyboard.press(key)
+}
+
+async function atlas(page: Page, name: string) {
+  await openFile(page, name)
+  await page.keyboard.press('p')
+  await page.getByRole('grid', { name: 'Positions and strings' }).waitFor()
+}
+
+async function extension(page: Page) {
+  await atlas(page, 'Aubrey Sill')
+  await page.keyboard.press('k')
+  await page.keyboard.type('Eb major')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('ArrowRight')
+}
+
+async function scales(page: Page) {
+  await atlas(page, 'Orla Venn')
+  await page.keyboard.press('d')
+  await page.locator('.staff svg .vf-stavenote').first().waitFor()
+  await page.keyboard.press(' ')
+  await page.locator('.staff svg .now').first().waitFor()
+}
+
+async function hand(page: Page) {
+  await openFile(page, 'Orla Venn')
+  await page.keyboard.press('h')
+  await page.getByText(/The span grows/).waitFor()
 }
 
 async function table(page: Page) {

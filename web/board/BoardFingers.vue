@@ -63,6 +63,8 @@ const props = defineProps<{
 const drawn = computed(() => {
   const { along, stringY, pxPerMm, top, reachMm } = props.scale
   const spacingAt = (placeMm: number) => Math.abs(stringY(1, placeMm) - stringY(0, placeMm))
+  /** Six strings leave less room than four. */
+  const paleAt = (placeMm: number) => Math.min(SMALLEST_TIP_PX, spacingAt(placeMm) * 0.5)
   const shown = props.fingers
     .filter((finger) => finger.placeMm <= reachMm)
     .map((finger) => ({
@@ -71,8 +73,10 @@ const drawn = computed(() => {
       y: stringY(finger.stringIndex, finger.placeMm),
       id: `${finger.stringIndex}-${finger.placeMm}`,
       // As broad along the string as it is; across it, no broader than leaves the neighbours to be seen.
-      rx: finger.isPale ? SMALLEST_TIP_PX : Math.max(SMALLEST_TIP_PX, (finger.widthMm / 2) * pxPerMm),
-      ry: finger.isPale ? SMALLEST_TIP_PX : Math.max(SMALLEST_TIP_PX, spacingAt(finger.placeMm) * 0.48),
+      rx: finger.isPale ? paleAt(finger.placeMm) : Math.max(SMALLEST_TIP_PX, (finger.widthMm / 2) * pxPerMm),
+      ry: finger.isPale
+        ? paleAt(finger.placeMm)
+        : Math.max(SMALLEST_TIP_PX, spacingAt(finger.placeMm) * 0.48),
       kind: finger.isPale ? 'pale' : finger.isResting ? 'resting' : finger.isMarked ? 'marked' : 'playing',
     }))
   const room = props.isUpright ? LABEL_LINE_PX : LABEL_PX

@@ -98,3 +98,63 @@ describe('what is drawn', () => {
     expect(labels()).toContain('B')
   })
 })
+
+describe('a hand on the board', () => {
+  const finger = (n: 1 | 2 | 3 | 4, placeMm: number, more = {}) => ({
+    stringIndex: 1,
+    finger: n,
+    placeMm,
+    note: 'E',
+    widthMm: 14,
+    isResting: false,
+    isMarked: false,
+    isPale: false,
+    ...more,
+  })
+  const ellipses = () => [...document.querySelectorAll<SVGEllipseElement>('svg ellipse')]
+  const numberOf = (element: Element, name: string) => Number(element.getAttribute(name))
+
+  it('draws fingertips as broad as they are, and what two of them would share', async () => {
+    await board({ tapes: [], targets: [], fingers: [finger(2, 60), finger(3, 70)], canTurn: true })
+    const tips = ellipses().filter((e) => e.classList.contains('tip'))
+    const [overlap] = ellipses().filter((e) => e.classList.contains('overlap'))
+    const apart = numberOf(tips[1]!, 'cx') - numberOf(tips[0]!, 'cx')
+    // Ten millimetres between the places, fourteen across a fingertip: four are shared.
+    expect((2 * numberOf(tips[0]!, 'rx')) / apart).toBeCloseTo(1.4, 2)
+    expect((2 * numberOf(overlap!, 'rx')) / apart).toBeCloseTo(0.4, 2)
+  })
+
+  it('shares nothing where there is room, or between fingers of other strings', async () => {
+    await board({
+      tapes: [],
+      targets: [],
+      fingers: [finger(1, 30), finger(2, 60), finger(3, 62, { stringIndex: 2, isPale: true })],
+    })
+    expect(ellipses().filter((e) => e.classList.contains('overlap'))).toHaveLength(0)
+  })
+
+  it('names note and place of the string looked at, and not of the pale ones', async () => {
+    const { text } = await board({
+      tapes: [],
+      targets: [],
+      fingers: [finger(1, 36.44), finger(2, 65.2, { isPale: true, note: 'X' })],
+    })
+    expect(text()).toContain('E 36.4')
+    expect(text()).not.toContain('X 65.2')
+  })
+
+  it('stands on end for a cello, and its arrows go along the strings then', async () => {
+    const { named, press } = await board({ canTurn: true, isUprightFirst: true, activeString: 1 })
+    expect(document.querySelector('svg')!.classList.contains('upright')).toBe(true)
+    const slider = named(/Place on the/)
+    slider.dispatchEvent(new FocusEvent('focus'))
+    await press('Home', slider)
+    for (let i = 0; i < 4; i++) await press('ArrowDown', slider)
+    expect(slider.getAttribute('aria-valuenow')).toBe('2')
+    await press('ArrowRight', slider)
+    expect(slider.getAttribute('aria-label')).toContain('the A string')
+    ;(named('Upright') as HTMLElement).click()
+    await press('Home', slider)
+    expect(document.querySelector('svg')!.classList.contains('upright')).toBe(false)
+  })
+})

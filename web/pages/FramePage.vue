@@ -57,8 +57,8 @@
         </tbody>
       </table>
       <p v-if="hand" class="soft small">
-        <template v-for="(sign, fit) in FIT_SIGNS" :key="fit"
-          >{{ sign }} {{ FIT_NAMES[fit].toLowerCase() }}&ensp;</template
+        <template v-for="(sign, kind) in FIT_SIGNS" :key="kind"
+          >{{ sign }} {{ FIT_NAMES[kind].toLowerCase() }}&ensp;</template
         >
       </p>
     </section>

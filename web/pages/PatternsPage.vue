@@ -74,6 +74,7 @@
       </div>
     </div>
   </div>
+  <PatternList v-if="stage > 6" class="all" />
   <PatternSheetDialog v-model="isPrinting" />
 </template>
 
@@ -86,6 +87,7 @@ import HandTable from '../features/patterns/HandTable.vue'
 import KeyDiffCard from '../features/patterns/KeyDiffCard.vue'
 import KeyFields from '../features/patterns/KeyFields.vue'
 import PatternInfo from '../features/patterns/PatternInfo.vue'
+import PatternList from '../features/patterns/PatternList.vue'
 import PatternsHead from '../features/patterns/PatternsHead.vue'
 import PatternSheetDialog from '../features/patterns/PatternSheetDialog.vue'
 import { useBoardFingers } from '../features/patterns/useBoardFingers'
@@ -113,7 +115,7 @@ const fingers = useBoardFingers(patterns)
 const isUprightFirst = computed(() => family.value.grip !== 'letters')
 const { isUpright } = useTurned(isUprightFirst)
 const isPrinting = ref(false)
-const stage = useStages(6)
+const stage = useStages(7)
 
 /** A choice of its own: a drop-down takes an empty value for none made. */
 const NO_KEY = 'none'
@@ -227,6 +229,10 @@ function compare() {
 .small {
   margin-top: 6px;
   font-size: 13.5px;
+}
+
+.all {
+  margin-top: var(--gap);
 }
 
 @media (width <= 1000px) {

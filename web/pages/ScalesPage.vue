@@ -49,7 +49,12 @@
       <ElSegmented v-model="choice.value" :options="VALUE_OPTIONS" aria-label="Note values" />
     </FieldRow>
     <FieldRow label="Tempo" hint="quarters a minute">
-      <ElSlider v-model="choice.tempo" :min="30" :max="160" :step="2" aria-label="Tempo" show-input />
+      <div class="tempo">
+        <kbd>−</kbd>
+        <ElSlider v-model="choice.tempo" :min="30" :max="160" :step="2" aria-label="Tempo" />
+        <kbd>+</kbd>
+        <output class="numbers">{{ choice.tempo }}</output>
+      </div>
     </FieldRow>
     <FieldRow label="Tuned">
       <SystemChoice v-model="patterns.benchStore.setup.systemId" :tuning="bench.tuning.value" />
@@ -135,7 +140,7 @@ const positionId = computed({
   get: () => atlas.position.value.id,
   set: (id) => (patterns.choice.positionId = id),
 })
-const pitches = A4_CHOICES.map((hz) => ({ value: hz as number, label: `${hz} Hz` }))
+const pitches = A4_CHOICES.map((hz) => ({ value: hz, label: `${hz} Hz` }))
 
 const title = computed(() => {
   const key = keyName(atlas.key.value)
@@ -246,7 +251,20 @@ function nextFigure() {
 }
 
 .sound > :deep(.field:has(.el-select)) {
-  width: 122px;
+  width: 146px;
+}
+
+.tempo {
+  display: grid;
+  grid-template-columns: auto 1fr auto auto;
+  align-items: center;
+  gap: 14px;
+  height: 34px;
+}
+
+.tempo output {
+  font-size: 20px;
+  font-weight: 700;
 }
 
 .sound .el-checkbox {

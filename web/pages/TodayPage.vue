@@ -77,6 +77,7 @@ const here = () => rows.value[at.value]
 useShortcuts('Today', [
   ...shortcuts,
   { key: 'c', does: 'Check this student, or do what comes before', run: () => act(here()) },
+  { key: 'p', does: 'The student’s finger patterns', run: () => openPatterns(here()) },
   { key: 'Enter', does: 'Open the student’s file', run: () => openFile(here()) },
 ])
 
@@ -95,6 +96,12 @@ function act(row: LessonRow | undefined) {
     name: room[actOf(row)],
     params: actOf(row) === 'Lend' ? { studentId: row.student.id } : {},
   })
+}
+
+function openPatterns(row: LessonRow | undefined) {
+  if (!row) return
+  lesson.begin(row.student.id)
+  void router.push({ name: 'patterns' })
 }
 
 function openFile(row: LessonRow | undefined) {

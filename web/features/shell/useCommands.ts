@@ -40,6 +40,12 @@ export function useCommands() {
         run: () => router.push({ name: 'student', params: { studentId: student.id } }),
       },
       {
+        id: `hand-${student.id}`,
+        title: `Hand of ${student.name}`,
+        hint: 'measures, growth, fit',
+        run: () => router.push({ name: 'hand', params: { studentId: student.id } }),
+      },
+      {
         id: `check-${student.id}`,
         title: `Check ${student.name}`,
         hint: 'check',
@@ -49,6 +55,11 @@ export function useCommands() {
         },
       },
     ]),
+    ...[
+      { name: 'scales', title: 'Scales and drills' },
+      { name: 'shifts', title: 'Shifts' },
+      { name: 'frame', title: 'Frame and fit' },
+    ].map(({ name, title }) => ({ id: name, title, hint: 'Patterns', run: () => router.push({ name }) })),
     {
       id: 'new-student',
       title: 'New student',

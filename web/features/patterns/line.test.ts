@@ -1,0 +1,65 @@
+// @vitest-environment happy-dom
+import { beforeEach, describe, expect, it } from 'vitest'
+import { nextTick, ref } from 'vue'
+import { usePatterns } from '../../stores/patterns'
+import { fakeServer, freshStores } from '../../testing'
+import { FIRST_LINE, useLine, type LineChoice } from './useLine'
+
+const choice = ref<LineChoice>({ ...FIRST_LINE })
+let patterns: ReturnType<typeof usePatterns>
+let line: ReturnType<typeof useLine>
+
+beforeEach(() => {
+  sessionStorage.clear()
+  fakeServer({ status: 200, body: [] })
+  freshStores()
+  choice.value = { ...FIRST_LINE }
+  patterns = usePatterns()
+  line = useLine(choice, patterns)
+})
+
+describe('a line to practise', () => {
+  it('is a scale with fingers, in step on paper, board and in sound', () => {
+    expect(line.notes.value.map((n) => n.finger).slice(0, 8)).toEqual([0, 1, 2, 3, 0, 1, 2, 3])
+    expect(line.score.value).toMatchObject({ clef: 'treble', signature: 'D' })
+    expect(line.score.value.bars.flat()).toHaveLength(line.notes.value.length)
+    expect(line.pitches.value).toHaveLength(line.notes.value.length)
+    const now = line.fingersAt(2).filter((f) => !f.isPale)
+    expect(now).toMatchObject([{ stringIndex: 1, finger: 2, note: 'F♯' }])
+    // An open string has no finger on the board.
+    expect(line.fingersAt(0).some((f) => !f.isPale)).toBe(false)
+  })
+
+  it('sounds in the tuning system of the bench: a ring is not equal', async () => {
+    const rung = line.pitches.value[2]!
+    patterns.benchStore.setup.systemId = 'equal'
+    await nextTick()
+    const equal = line.pitches.value[2]!
+    // F♯ as a major third of pure fifths is 407.8 cents above D, less the two cents that D hangs lower: published, 81:64.
+    expect(rung - line.pitches.value[0]!).not.toBeCloseTo(400, 1)
+    expect(equal).toBe(-300)
+  })
+
+  it('takes as long as tempo and note values ask', () => {
+    expect(line.noteMs.value).toBe(1000)
+    choice.value.tempo = 120
+    choice.value.value = 'sixteenth'
+    expect(line.noteMs.value).toBe(125)
+  })
+
+  it('says why there is nothing to play, and offers each family its own drills', async () => {
+    choice.value.figure = 'fourth_against_open'
+    patterns.choice.stringIndex = 3
+    expect(line.run.value.fault).toContain('has not the fingers')
+    patterns.choice.positionId = 'half'
+    expect(line.run.value.fault).toContain('no hand')
+    expect(line.drills.value.map((d) => d.id)).not.toContain('bass_roll')
+    patterns.benchStore.setup.familyId = 'bass'
+    await nextTick()
+    expect(line.drills.value.map((d) => d.id)).toContain('bass_roll')
+    choice.value.figure = 'scale'
+    choice.value.octaves = 3
+    patterns.choice.keyId = 'C:major'
+    expect(line.run.value.fault).toContain('do not hold 3 octaves')
+  })
+})

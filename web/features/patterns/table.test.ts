@@ -1,0 +1,89 @@
+// @vitest-environment happy-dom
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { nextTick } from 'vue'
+import { mounted, type Mounted } from '../../mounting'
+import PatternsPage from '../../pages/PatternsPage.vue'
+import ShiftsPage from '../../pages/ShiftsPage.vue'
+import { useLesson } from '../../stores/lesson'
+import { usePatterns } from '../../stores/patterns'
+import { useStudio } from '../../stores/studio'
+import { A_STUDENT, fakeServer, freshStores } from '../../testing'
+
+beforeEach(() => {
+  sessionStorage.clear()
+  localStorage.clear()
+  fakeServer({ status: 200, body: [] })
+  freshStores()
+  vi.stubGlobal('requestAnimationFrame', (run: FrameRequestCallback) => setTimeout(() => run(0), 0))
+})
+
+let page: Mounted
+// A page that stays goes on taking keys.
+afterEach(() => page.wrapper.unmount())
+
+async function atlasPage() {
+  page = await mounted(PatternsPage)
+  await vi.waitFor(() => expect(document.querySelectorAll('[role="grid"]')).toHaveLength(2))
+  return page
+}
+const chosen = () =>
+  [...document.querySelectorAll('[aria-selected="true"]')].map((cell) => cell.getAttribute('aria-label'))
+
+describe('the atlas on the page', () => {
+  it('has one cell in both tables, and goes from cell to cell by keys', async () => {
+    const { press, text } = await atlasPage()
+    expect(chosen()).toEqual([
+      'D, D string: 1 E, 2 F♯, 3 G, 4 A; 2 and 3 touch',
+      '1st, D string: 1 E, 2 F♯, 3 G, 4 A; 2 and 3 touch',
+    ])
+    await press('ArrowDown')
+    await press('ArrowRight')
+    expect(chosen()[0]).toBe('A, A string: 1 B, 2 C♯, 3 D, 4 E; 2 and 3 touch')
+    await press('.')
+    expect(chosen()[1]).toMatch(/^2nd, A string/)
+    expect(text()).toContain('second position · A string')
+  })
+
+  it('takes a click on a cell, or on the name of its row', async () => {
+    await atlasPage()
+    const cell = document.querySelector<HTMLElement>('[aria-label^="G, E string"]')!
+    cell.click()
+    await nextTick()
+    expect(chosen()[0]).toMatch(/^G, E string/)
+    document.querySelector<HTMLElement>('[data-row="third"] th')!.click()
+    await nextTick()
+    expect(chosen()[1]).toMatch(/^3rd, E string/)
+  })
+
+  it('says what changes from one key to another', async () => {
+    const { press, text } = await atlasPage()
+    await press('c')
+    await press('ArrowUp')
+    expect(text()).toContain('From D major to G major')
+    expect(text()).toContain('2 fingers on 2 strings.')
+    expect(text()).toMatch(/A string: 2 from C♯ to C, 1\d\.\d mm towards the nut/)
+    await press('c')
+    expect(text()).not.toContain('From D major')
+  })
+
+  it('says that a typical length is from memory, and a measured one gives its own places', async () => {
+    const { text } = await atlasPage()
+    expect(text()).toContain('typical violin 4/4 of 328 mm, from memory')
+    useStudio().students = [A_STUDENT]
+    useLesson().begin(A_STUDENT.id)
+    await nextTick()
+    expect(usePatterns().bench.lengthMm.value).toBe(284.5)
+    expect(text()).not.toContain('from memory: ')
+  })
+})
+
+describe('a shift on the page', () => {
+  it('tells how far the guide travels, and what has no answer', async () => {
+    page = await mounted(ShiftsPage)
+    const { text, press } = page
+    expect(text()).toContain('1 guides: it slides lightly on the D string')
+    expect(text()).toContain('mm towards the bridge')
+    for (let i = 0; i < 4; i++) await press(',')
+    expect(text()).toContain('D major has no hand in half position on the D string')
+  })
+})

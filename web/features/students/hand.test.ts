@@ -1,0 +1,109 @@
+// @vitest-environment happy-dom
+import { flushPromises } from '@vue/test-utils'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { computed, ref } from 'vue'
+import type { HandMeasurement } from '#contracts'
+import { useStudio } from '../../stores/studio'
+import { A_STUDENT, fakeServer, freshStores } from '../../testing'
+import { useHandFile } from './useHandFile'
+import { useHandForm } from './useHandForm'
+
+beforeEach(() => freshStores())
+
+describe('measures as they are typed', () => {
+  it('asks for nothing but the comfortable span, and reads cm and inches', () => {
+    const form = useHandForm()
+    expect(form.draft.value).toBeUndefined()
+    form.texts['comfortable'] = '6.4 cm'
+    expect(form.draft.value).toMatchObject({ comfortableSpanMm: 64, reachedSpanMm: null, thumb: null })
+    form.texts['reached'] = '2 3/4 in'
+    expect(form.draft.value?.reachedSpanMm).toBeCloseTo(69.85, 2)
+  })
+
+  it.each([
+    ['comfortable', '400', 'no hand’s'],
+    ['comfortable', '6.4', 'Were these centimetres'],
+    ['comfortable', 'wide', 'Type a length'],
+    ['reached', '50', 'less than the 64.0 mm at rest'],
+    ['fingertip', '64', 'A fingertip of 64.0 mm'],
+  ])('refuses %s “%s” in words and keeps what was typed', (field, text, words) => {
+    const form = useHandForm()
+    form.texts['comfortable'] = '64'
+    form.texts[field] = text
+    expect(form.faults.value[field]).toContain(words)
+    expect(form.draft.value).toBeUndefined()
+    expect(form.texts[field]).toBe(text)
+  })
+
+  it('wants all four fingers or none', () => {
+    const form = useHandForm()
+    form.texts['comfortable'] = '64'
+    form.texts['finger1'] = '58'
+    expect(form.fingersFault.value).toContain('all four')
+    expect(form.draft.value).toBeUndefined()
+    for (const [n, mm] of [
+      [2, '64'],
+      [3, '60'],
+      [4, '47'],
+    ])
+      form.texts[`finger${n}`] = String(mm)
+    expect(form.draft.value?.fingerLengthsMm).toEqual({ 1: 58, 2: 64, 3: 60, 4: 47 })
+    form.clear()
+    expect(form.draft.value).toBeUndefined()
+  })
+})
+
+describe('a hand over time', () => {
+  const hand = (measuredOn: string, comfortableSpanMm: number): HandMeasurement => ({
+    id: `01900000-0000-7000-8000-0000000${measuredOn.replaceAll('-', '').slice(3)}`,
+    measuredOn,
+    comfortableSpanMm,
+    reachedSpanMm: null,
+    fingerLengthsMm: null,
+    fingertipWidthMm: null,
+    thumb: null,
+    by: 'Hester Lowe',
+  })
+  const history = [
+    hand('2026-11-07', 62),
+    hand('2026-05-09', 60.2),
+    hand('2025-11-08', 58.1),
+    hand('2025-05-10', 56.4),
+  ]
+  async function fileOf(kept: HandMeasurement[]) {
+    const sent = fakeServer({ status: 200, body: kept })
+    useStudio().students = [A_STUDENT]
+    const file = useHandFile(
+      ref(A_STUDENT.id),
+      computed(() => useStudio().students?.[0]),
+    )
+    await flushPromises()
+    return { file, sent }
+  }
+
+  it('says that there are too few measurements, or too close together', async () => {
+    const { file } = await fileOf(history.slice(0, 2))
+    expect(file.growthSentence.value).toContain('Too few measurements to tell the growth: 2 of 4')
+    expect(file.nextSentence.value).toBe('')
+    const close = await fileOf(
+      ['2026-11-01', '2026-11-02', '2026-11-03', '2026-11-04'].map((d, i) => hand(d, 60 + i)),
+    )
+    expect(close.file.growthSentence.value).toContain('too close together')
+  })
+
+  it('tells the growth with its interval, and about when the next size will fit', async () => {
+    const { file } = await fileOf(history)
+    expect(file.growthSentence.value).toMatch(/grows 3\.\d mm a year \(four times in five/)
+    // A half-size in hand: the three-quarter asks for the frame of 308 mm in first position.
+    expect(file.next.value?.sizeId).toBe('3/4')
+    expect(file.nextSentence.value).toMatch(/The ¾ \(frame 68\.8 mm\) will probably fit about .* 202[78]/)
+  })
+
+  it('keeps a measurement and reads the file anew', async () => {
+    const { file, sent } = await fileOf(history)
+    await file.keep({ measuredOn: '2026-11-25', comfortableSpanMm: 62.5 }).catch(() => undefined)
+    expect(sent[1]).toMatchObject({ method: 'POST', body: { comfortableSpanMm: 62.5 } })
+    expect(sent[1]!.path).toContain(`/students/${A_STUDENT.id}/hands`)
+    expect(sent[1]!.headers['idempotency-key']).toBeTruthy()
+  })
+})

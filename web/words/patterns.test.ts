@@ -1,0 +1,77 @@
+import { describe, expect, it } from 'vitest'
+import { familyOf, keyOf, note, patternsOf, touchingAt, handMeasureFault, parseKey } from '#core'
+import {
+  handFaultSentence,
+  keyFaultSentence,
+  keyName,
+  patternName,
+  positionName,
+  shortPositionName,
+  spareWords,
+  stepsName,
+  touchSentence,
+  whenSentence,
+} from './patterns'
+
+const patternOf = (family: 'violin' | 'cello' | 'bass', id: string) =>
+  patternsOf(familyOf(family)).find((p) => p.id === id)!
+const named = (family: 'violin' | 'cello' | 'bass', id: string) =>
+  patternName(familyOf(family), patternOf(family, id))
+
+describe('the words of patterns', () => {
+  it('name a violin’s pattern by the fingers that touch', () => {
+    expect(named('violin', 'fourth/1234/212')).toBe('2 and 3 touch')
+    expect(named('violin', 'fourth/1234/121')).toBe('1–2 and 3–4 touch')
+    expect(named('violin', 'fourth/1234/112')).toBe('1, 2 and 3 touch')
+    expect(named('violin', 'fourth/1234/222')).toBe('no fingers touch')
+    expect(named('violin', 'fourth/1234/111')).toBe('all fingers touch')
+    expect(stepsName(patternOf('violin', 'fourth/1234/131'))).toBe('H A H')
+  })
+
+  it('name a cello’s and a bass’s by its half steps, since there fingers do not touch', () => {
+    expect(named('cello', 'closed/134/21')).toBe('1 3 4, half step 3–4')
+    expect(named('cello', 'extended/124/22')).toBe('1 2 4, no half step')
+    expect(named('bass', 'one_two_four/124/11')).toBe('1 2 4, half step 1–2 and 2–4')
+  })
+
+  it('name keys and positions as each family does', () => {
+    expect(keyName(keyOf(note('F♯4'), 'harmonic_minor'))).toBe('F♯ harmonic minor')
+    const [half, , third, fourth] = familyOf('bass').positions
+    expect([half!, third!, fourth!].map(shortPositionName)).toEqual(['half', '3 st', '4 st'])
+    expect(positionName(familyOf('cello').positions[4]!)).toBe('fourth position')
+    expect(positionName(third!)).toBe('1 at 3 semitones')
+  })
+
+  it('say by how much fingertips overlap, and what players do', () => {
+    expect(touchSentence([2, 3], touchingAt(197, 4, 1, 11))).toMatch(
+      /^2–3: 8\.8 mm, 2\.2 mm too narrow: lift/,
+    )
+    expect(touchSentence([2, 3], touchingAt(690, 3, 1, 14))).toContain('room between them')
+  })
+
+  it('say what is wrong with a key or a hand, and what to do', () => {
+    const fault = (text: string) => {
+      const parsed = parseKey(text)
+      return parsed.ok ? '' : keyFaultSentence(parsed.fault)
+    }
+    expect(fault('H major')).toContain('begin with a letter from A to G')
+    expect(fault('D jazz')).toContain('“jazz” is no scale here')
+    expect(fault('')).toContain('Type a key')
+    expect(handFaultSentence(handMeasureFault('span', 400)!)).toBe(
+      'A span from 1 to 4 of 400.0 mm is no hand’s: 30 to 190 mm.',
+    )
+    expect(handFaultSentence(handMeasureFault('span', 6.4)!)).toContain(
+      'Were these centimetres? Then it is 64.0 mm.',
+    )
+    expect(spareWords(-1.26)).toBe('1.3 mm short')
+  })
+
+  it('tell when a size will fit, as far as it can be told', () => {
+    const dayOf = (day: number) => `2027-01-${String(day).padStart(2, '0')}`
+    expect(whenSentence({ outcome: 'now' }, '¾', dayOf)).toBe('The ¾ fits now.')
+    expect(whenSentence({ outcome: 'on', day: 15, earliestDay: 3, latestDay: undefined }, '¾', dayOf)).toBe(
+      'The ¾ will probably fit about 15 Jan 2027 (four times in five between 3 Jan 2027 and later than can be told).',
+    )
+    expect(whenSentence({ outcome: 'far_off' }, '4/4', dayOf)).toContain('more than three years')
+  })
+})
