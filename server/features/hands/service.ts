@@ -10,7 +10,7 @@ import { handRepository } from './repository'
 /** A student's hand, measured over the years. */
 export function handService({ store, signedIn, now }: Pick<Call, 'store' | 'signedIn' | 'now'>) {
   const hands = handRepository(store)
-  const { teacherNames } = instrumentRepository(store)
+  const instruments = instrumentRepository(store)
 
   async function insistOnStudent(id: string): Promise<void> {
     if (!(await studentRepository(store).byId(id))) throw new ProblemError('not_found')
@@ -19,13 +19,13 @@ export function handService({ store, signedIn, now }: Pick<Call, 'store' | 'sign
   async function read(id: string): Promise<HandMeasurement> {
     const row = await hands.byId(id)
     if (!row) throw new ProblemError('not_found')
-    return handDto(row, await teacherNames())
+    return handDto(row, await instruments.teacherNames())
   }
 
   return {
     async list(studentId: string): Promise<HandMeasurement[]> {
       await insistOnStudent(studentId)
-      const names = await teacherNames()
+      const names = await instruments.teacherNames()
       return (await hands.ofStudents([studentId])).map((row) => handDto(row, names))
     },
 
