@@ -1,9 +1,20 @@
 import { describe, expect, it } from 'vitest'
-import { familyOf, keyOf, note, patternsOf, touchingAt, handMeasureFault, parseKey } from '#core'
+import {
+  familyOf,
+  keyOf,
+  note,
+  patternsOf,
+  touchingAt,
+  handAt,
+  handContext,
+  handMeasureFault,
+  parseKey,
+} from '#core'
 import {
   handFaultSentence,
   keyFaultSentence,
   keyName,
+  lowerPlaceSentence,
   patternName,
   positionName,
   shortPositionName,
@@ -40,6 +51,19 @@ describe('the words of patterns', () => {
     expect([half!, third!, fourth!].map(shortPositionName)).toEqual(['half', '3 st', '4 st'])
     expect(positionName(familyOf('cello').positions[4]!)).toBe('fourth position')
     expect(positionName(third!)).toBe('1 at 3 semitones')
+  })
+
+  it('say that a cello’s hand lies in half position, or in a lower place', () => {
+    const cello = familyOf('cello')
+    const context = handContext(cello, cello.tuning)
+    const lies = (keyText: string, string: number, position: number) => {
+      const parsed = parseKey(keyText)
+      const cell = parsed.ok && handAt(context, parsed.key, string, cello.positions[position]!)
+      return cell && cell.kind === 'hand' && cell.extension === 'none' ? lowerPlaceSentence(cello, cell) : '–'
+    }
+    expect(lies('A♭', 3, 1)).toBe('The hand lies in half position.')
+    expect(lies('C', 0, 1)).toBeUndefined()
+    expect(lies('E♭', 2, 2)).toBe('The hand lies in the lower second position.')
   })
 
   it('say by how much fingertips overlap, and what players do', () => {

@@ -1,9 +1,11 @@
 import {
   noteName,
+  positionAtSemitone,
   touchingFingers,
   type DrillId,
   type Extension,
   type Family,
+  type Hand,
   type HandCell,
   type HandFault,
   type HandFit,
@@ -131,6 +133,17 @@ const EXTENSION_SENTENCES: Record<Extension, string> = {
 
 export function extensionSentence(extension: Extension): string {
   return EXTENSION_SENTENCES[extension]
+}
+
+/** Where a closed hand lies that is not at its position's own place; nothing where it is. */
+export function lowerPlaceSentence(family: Family, { position, base }: Hand): string | undefined {
+  const own = position.firstFingerSemitones.at(-1)!
+  if (base === own) return undefined
+  const other = positionAtSemitone(family, base)
+  if (other && other.id !== position.id) return `The hand lies in ${positionName(other)}.`
+  return base < own
+    ? `The hand lies in the lower ${positionName(position)}.`
+    : `The hand lies a half step higher.`
 }
 
 const NO_HAND: Record<NoHand['reason'], string> = {

@@ -16,6 +16,10 @@
         <template v-if="family.frames.length > 1"> · {{ FRAME_NAMES[cell.frameId] }}</template>
       </p>
       <p v-if="cell.extension !== 'none'" class="extend">{{ extensionSentence(cell.extension) }}</p>
+      <p v-else-if="elsewhere" class="extend">{{ elsewhere }}</p>
+      <p v-if="atlas.key.value.mode.fallsAs" class="soft small">
+        Going up; it comes down as the {{ MODE_NAMES[atlas.key.value.mode.fallsAs] }}.
+      </p>
       <table class="ledger fingers numbers">
         <thead>
           <tr>
@@ -66,6 +70,8 @@ import {
   extensionSentence,
   FRAME_NAMES,
   keyName,
+  lowerPlaceSentence,
+  MODE_NAMES,
   noHandSentence,
   patternName,
   positionName,
@@ -83,6 +89,12 @@ const cell = computed(() => atlas.cell.value)
 const strings = computed(() => atlas.tuning.value.map((open) => noteName(open, { octave: false })))
 const stringName = computed(() => strings.value[atlas.stringIndex.value])
 
+/** A cello's closed hand that lies below the position's own place: in half position, or its lower place. */
+const elsewhere = computed(() =>
+  cell.value.kind === 'hand' && family.value.grip === 'three_letters'
+    ? lowerPlaceSentence(family.value, cell.value)
+    : undefined,
+)
 const places = computed(() =>
   cell.value.kind === 'hand'
     ? placesOf(cell.value, bench.bed.value, atlas.tuning.value, bench.system.value)
