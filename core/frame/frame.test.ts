@@ -197,11 +197,35 @@ describe('the line of Theil and Sen (Sen 1968), worked by hand', () => {
     ).toBeUndefined()
   })
 
+  it('encloses the true slope as often as it says: counted over every order of five and six points', () => {
+    for (const n of [5, 6])
+      for (const confidence of [0.8, 0.9]) {
+        let inside = 0
+        const orders = permutations(Array.from({ length: n }, (_, i) => i))
+        for (const order of orders) {
+          // No growth at all, and errors in every order: the true slope is nought.
+          const [low, high] = theilSen(
+            order.map((rank, x) => ({ x, y: rank ** 1.5 })),
+            confidence,
+          )!.slopeInterval ?? [-Infinity, Infinity]
+          if (low <= 0 && high >= 0) inside++
+        }
+        expect(inside / orders.length, `${n} points`).toBeGreaterThanOrEqual(confidence)
+      }
+  })
+
   it('gives four points an interval of four in five, and three none', () => {
     expect(theilSen(points.slice(0, 4), 0.8)!.slopeInterval).toBeDefined()
     expect(theilSen(points.slice(0, 3), 0.8)!.slopeInterval).toBeUndefined()
   })
 })
+
+function permutations(items: readonly number[]): number[][] {
+  if (items.length < 2) return [[...items]]
+  return items.flatMap((item, i) =>
+    permutations([...items.slice(0, i), ...items.slice(i + 1)]).map((rest) => [item, ...rest]),
+  )
+}
 
 describe('how a hand grows', () => {
   const year = 365.25

@@ -1,7 +1,8 @@
 import type { Family, Position } from '../instrument'
-import { handAt, handContext, type HandCell, type HandOptions, type HandStop } from './hand'
+import { handAt, handContext, type HandOptions } from './hand'
 import type { Key } from './key'
 import type { Note } from '../pitch'
+import type { HandCell, HandStop } from './types'
 
 /** Every hand of some keys, by key, position and string, in the orders they were given in. */
 export type Atlas = readonly (readonly (readonly HandCell[])[])[]

@@ -1,0 +1,106 @@
+import type { Family, Finger, FingerFormId, Position } from '../../instrument'
+import { midiNumber, type Note } from '../../pitch'
+import { noteInKey, notesOnLetter, type Key } from '../key'
+import { patternOf } from '../pattern'
+import type { Extension, HandCell, HandContext, HandStop } from '../types'
+import { FINGERS, none, stop } from './stops'
+
+/** Cello: three letters under 1 and 4 and one of the others; closed where a minor third holds them, else extended. */
+export function threeLetters(
+  context: HandContext,
+  key: Key,
+  played: Key,
+  stringIndex: number,
+  position: Position,
+): HandCell {
+  const open = context.openMidis[stringIndex]!
+  const upper = position.firstFingerSemitones.at(-1)!
+  const notes =
+    key.mode.id === 'chromatic'
+      ? [0, 1, 2, 3].map((by) => noteInKey(played, open + upper + by)!)
+      : lettersFrom(played, context.openLetters[stringIndex]! + position.letter!)
+  const wanted: number[] = []
+  for (const n of notes) wanted.push(midiNumber(n) - open)
+  if (wanted[0]! < 1) return none('open_string', stringIndex, position, notes)
+  const held = heldBy(context.family, wanted, upper)
+  if (!held) return none('beyond_frame', stringIndex, position, notes)
+  if (wanted.at(-1)! > context.lastSemitone) return none('off_board', stringIndex, position, notes)
+  const frame = context.family.frames[held.frameIndex]!
+  const fingers: Finger[] = []
+  const stops: HandStop[] = []
+  for (let i = 0; i < notes.length; i++) {
+    const finger = fingerAt(frame.offsets, wanted[i]! - held.base)!
+    fingers.push(finger)
+    stops.push(
+      stop(
+        context,
+        key,
+        played,
+        stringIndex,
+        finger,
+        notes[i]!,
+        wanted[i]!,
+        formWhen(held.extension, finger),
+      ),
+    )
+  }
+  return {
+    kind: 'hand',
+    stringIndex,
+    position,
+    frameId: frame.id,
+    extension: held.extension,
+    base: held.base,
+    stops,
+    pattern: patternOf(context.family, held.frameIndex, fingers, wanted),
+  }
+}
+
+/** The key's notes on three letters from `number` on. */
+function lettersFrom(key: Key, number: number): Note[] {
+  const notes: Note[] = []
+  for (let by = 0; by < 3; by++) notes.push(...notesOnLetter(key, number + by))
+  return notes
+}
+
+/** Back, only 1 leaves its place; forward, all but 1. */
+function formWhen(extension: Extension, finger: Finger): FingerFormId {
+  if (extension === 'back' && finger === 1) return 'low'
+  return extension === 'forward' && finger !== 1 ? 'high' : 'usual'
+}
+
+interface Hold {
+  readonly frameIndex: number
+  readonly base: number
+  readonly extension: Extension
+}
+
+/** The cello's frames, closed before extended. */
+const CLOSED = 0
+const EXTENDED = 1
+
+/**
+ * The hand that holds these semitones without moving. A closed one if it can: the position's own, or a half step either
+ * way. Otherwise extended: 1 drops back where the lowest note lies below the position's own place for it and the others
+ * stay; else they move up with the thumb and 1 stays. Common practice, no source.
+ */
+function heldBy(family: Family, wanted: readonly number[], upper: number): Hold | undefined {
+  const lowest = wanted[0]!
+  if (wanted.at(-1)! - lowest <= family.frames[CLOSED]!.semitones) {
+    if (holds(family, CLOSED, upper, wanted)) return { frameIndex: CLOSED, base: upper, extension: 'none' }
+    if (holds(family, CLOSED, lowest, wanted)) return { frameIndex: CLOSED, base: lowest, extension: 'none' }
+  }
+  if (!holds(family, EXTENDED, lowest, wanted)) return undefined
+  return { frameIndex: EXTENDED, base: lowest, extension: lowest < upper ? 'back' : 'forward' }
+}
+
+function holds(family: Family, frameIndex: number, base: number, wanted: readonly number[]): boolean {
+  const { offsets } = family.frames[frameIndex]!
+  for (const semitones of wanted) if (fingerAt(offsets, semitones - base) === undefined) return false
+  return true
+}
+
+function fingerAt(offsets: Readonly<Partial<Record<Finger, number>>>, offset: number): Finger | undefined {
+  for (const finger of FINGERS) if (offsets[finger] === offset) return finger
+  return undefined
+}
