@@ -4,7 +4,7 @@
     :title="student ? 'Change the file' : 'New student'"
     width="560px"
     append-to-body
-    @opened="nameField?.focus()"
+    @opened="beginWithName"
   >
     <form id="student-form" @submit.prevent="form.save()">
       <div v-if="form.theirs.value" class="conflict" role="alert">
@@ -112,6 +112,10 @@ const form = useStudentForm((student) => {
 })
 const { fields } = form
 const nameField = ref<InputInstance>()
+/** The dialog opens slowly enough for somebody to be in another field already: what they type must not land in the name. */
+function beginWithName() {
+  if (!document.activeElement?.closest('#student-form')) nameField.value?.focus()
+}
 watch(isOpen, (open) => open && form.open(props.student), { immediate: true })
 </script>
 
