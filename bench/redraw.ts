@@ -47,9 +47,12 @@ interface TraceEvent {
 }
 
 const SCRIPT_EVENTS = new Set([
+  'EventDispatch',
   'FunctionCall',
+  'v8.callFunction',
   'EvaluateScript',
-  'v8.compileModule',
+  'v8.run',
+  'v8.evaluateModule',
   'RunMicrotasks',
   'TimerFire',
 ])

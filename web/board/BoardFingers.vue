@@ -67,11 +67,12 @@ const drawn = computed(() => {
   const paleAt = (placeMm: number) => Math.min(SMALLEST_TIP_PX, spacingAt(placeMm) * 0.5)
   const shown = props.fingers
     .filter((finger) => finger.placeMm <= reachMm)
-    .map((finger) => ({
+    .map((finger, index) => ({
       ...finger,
       x: along(finger.placeMm),
       y: stringY(finger.stringIndex, finger.placeMm),
-      id: `${finger.stringIndex}-${finger.placeMm}`,
+      // By its order: a finger that moves is the same finger.
+      id: index,
       // As broad along the string as it is; across it, no broader than leaves the neighbours to be seen.
       rx: finger.isPale ? paleAt(finger.placeMm) : Math.max(SMALLEST_TIP_PX, (finger.widthMm / 2) * pxPerMm),
       ry: finger.isPale

@@ -5,7 +5,7 @@
   <section class="choose" aria-label="What is shown">
     <KeyFields v-if="stage > 0" />
     <FieldRow v-if="stage > 1" label="Compare with">
-      <ChoiceSelect v-model="compareId" label="Compare with" :options="compareOptions" />
+      <PlainSelect v-model="compareId" label="Compare with" :options="compareOptions" />
     </FieldRow>
     <ElCheckbox v-if="patterns.student" v-model="patterns.choice.knownOnly" class="known">
       Only what {{ patterns.student.name }} knows
@@ -44,7 +44,7 @@
             label="Keys and strings"
             head="Key"
             :strings="strings"
-            :rows="atlas.keyRows.value"
+            :rows="keyRows"
             :current-id="atlas.key.value.id"
             :current-string="atlas.stringIndex.value"
             :name-of="keyLabel"
@@ -61,7 +61,7 @@
             label="Positions and strings"
             head="Position"
             :strings="strings"
-            :rows="atlas.positionRows.value"
+            :rows="positionRows"
             :current-id="atlas.position.value.id"
             :current-string="atlas.stringIndex.value"
             :name-of="positionLabel"
@@ -91,8 +91,9 @@ import PatternList from '../features/patterns/PatternList.vue'
 import PatternsHead from '../features/patterns/PatternsHead.vue'
 import PatternSheetDialog from '../features/patterns/PatternSheetDialog.vue'
 import { useBoardFingers } from '../features/patterns/useBoardFingers'
-import ChoiceSelect from '../features/shell/ChoiceSelect.vue'
+import PlainSelect from '../features/shell/PlainSelect.vue'
 import FieldRow from '../features/shell/FieldRow.vue'
+import { useNextFrame } from '../features/shell/useNextFrame'
 import { useShortcuts } from '../features/shell/useShortcuts'
 import { useStages } from '../features/shell/useStages'
 import { usePatterns } from '../stores/patterns'
@@ -116,6 +117,9 @@ const isUprightFirst = computed(() => family.value.grip !== 'letters')
 const { isUpright } = useTurned(isUprightFirst)
 const isPrinting = ref(false)
 const stage = useStages(7)
+/** The tables follow the board by a frame: a key that is pressed is answered there first. */
+const keyRows = useNextFrame(() => atlas.keyRows.value)
+const positionRows = useNextFrame(() => atlas.positionRows.value)
 
 /** A choice of its own: a drop-down takes an empty value for none made. */
 const NO_KEY = 'none'

@@ -7,7 +7,7 @@
   <section class="choose" aria-label="What is played">
     <KeyFields />
     <FieldRow label="Play">
-      <ChoiceSelect v-model="choice.figure" label="Play" :options="figures" />
+      <PlainSelect v-model="choice.figure" label="Play" :options="figures" />
     </FieldRow>
     <FieldRow v-if="!line.drill.value" label="Octaves">
       <ElSegmented v-model="choice.octaves" :options="[1, 2, 3]" aria-label="Octaves" />
@@ -24,7 +24,7 @@
         <ElSegmented v-model="stringIndex" :options="strings" aria-label="String" />
       </FieldRow>
       <FieldRow label="Position">
-        <ChoiceSelect v-model="positionId" label="Position" :options="positions" />
+        <PlainSelect v-model="positionId" label="Position" :options="positions" />
       </FieldRow>
     </template>
   </section>
@@ -60,7 +60,7 @@
       <SystemChoice v-model="patterns.benchStore.setup.systemId" :tuning="bench.tuning.value" />
     </FieldRow>
     <FieldRow label="A4">
-      <ChoiceSelect v-model="player.a4Hz.value" label="A4 in Hz" :options="pitches" />
+      <PlainSelect v-model="player.a4Hz.value" label="A4 in Hz" :options="pitches" />
     </FieldRow>
     <ElCheckbox v-model="choice.isLoop">Loop <kbd>O</kbd></ElCheckbox>
     <p class="soft">Keep tones in headphones quiet.</p>
@@ -85,7 +85,7 @@ import StringBoard from '../board/StringBoard.vue'
 import KeyFields from '../features/patterns/KeyFields.vue'
 import PatternsHead from '../features/patterns/PatternsHead.vue'
 import { FIRST_LINE, useLine, type LineChoice } from '../features/patterns/useLine'
-import ChoiceSelect from '../features/shell/ChoiceSelect.vue'
+import PlainSelect from '../features/shell/PlainSelect.vue'
 import FieldRow from '../features/shell/FieldRow.vue'
 import { useShortcuts } from '../features/shell/useShortcuts'
 import SystemChoice from '../features/tapes/SystemChoice.vue'

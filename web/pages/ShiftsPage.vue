@@ -7,13 +7,13 @@
     </FieldRow>
     <FieldRow label="From">
       <div class="place">
-        <ChoiceSelect v-model="fromId" label="From position" :options="positions" />
+        <PlainSelect v-model="fromId" label="From position" :options="positions" />
         <ElSegmented v-model="fromFinger" :options="fingers" aria-label="From finger" />
       </div>
     </FieldRow>
     <FieldRow label="To">
       <div class="place">
-        <ChoiceSelect v-model="toId" label="To position" :options="positions" />
+        <PlainSelect v-model="toId" label="To position" :options="positions" />
         <ElSegmented v-model="toFinger" :options="fingers" aria-label="To finger" />
       </div>
     </FieldRow>
@@ -88,7 +88,7 @@ import StringBoard from '../board/StringBoard.vue'
 import KeyFields from '../features/patterns/KeyFields.vue'
 import PatternsHead from '../features/patterns/PatternsHead.vue'
 import { placesOf } from '../features/patterns/places'
-import ChoiceSelect from '../features/shell/ChoiceSelect.vue'
+import PlainSelect from '../features/shell/PlainSelect.vue'
 import FieldRow from '../features/shell/FieldRow.vue'
 import { useShortcuts } from '../features/shell/useShortcuts'
 import { usePatterns } from '../stores/patterns'

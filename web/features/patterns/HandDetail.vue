@@ -32,7 +32,7 @@
           </tr>
         </thead>
         <tbody>
-          <tr v-for="stop in places" :key="stop.semitones" :class="{ resting: !stop.isPlayed }">
+          <tr v-for="(stop, index) in places" :key="index" :class="{ resting: !stop.isPlayed }">
             <td>{{ stopName(stop) }}</td>
             <td>
               <b>{{ noteName(stop.note, { octave: false }) }}</b>

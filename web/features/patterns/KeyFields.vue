@@ -1,7 +1,7 @@
 <template>
   <SubjectFields />
   <FieldRow label="Scale">
-    <ChoiceSelect v-model="modeId" label="Scale" :options="MODE_OPTIONS" />
+    <PlainSelect v-model="modeId" label="Scale" :options="MODE_OPTIONS" />
   </FieldRow>
   <FieldRow v-slot="{ id }" label="Key" :fault="typedFault">
     <ElInput
@@ -23,7 +23,7 @@ import { computed, ref, watch } from 'vue'
 import { MODE_IDS, parseKey, type ModeId } from '#core'
 import { usePatterns } from '../../stores/patterns'
 import { FRAME_NAMES, keyFaultSentence, keyName, MODE_NAMES } from '../../words/patterns'
-import ChoiceSelect from '../shell/ChoiceSelect.vue'
+import PlainSelect from '../shell/PlainSelect.vue'
 import FieldRow from '../shell/FieldRow.vue'
 import { useShortcuts } from '../shell/useShortcuts'
 import SubjectFields from './SubjectFields.vue'

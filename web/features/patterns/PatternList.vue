@@ -16,7 +16,16 @@
         </tr>
       </thead>
       <tbody>
-        <tr v-for="row in rows" :key="row.pattern.id" :class="{ here: row.pattern.id === currentId }">
+        <tr
+          v-for="row in rows"
+          :key="row.pattern.id"
+          v-memo="[
+            row,
+            row.pattern.id === currentId,
+            patterns.student && mastery.stateOf('pattern', row.pattern.id),
+          ]"
+          :class="{ here: row.pattern.id === currentId }"
+        >
           <th scope="row" class="steps">{{ stepsName(row.pattern) }}</th>
           <td>{{ patternName(family, row.pattern) }}</td>
           <td class="soft">{{ row.hand }}</td>
@@ -46,6 +55,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { noteName, patternsOf, type Pattern } from '#core'
+import { useNextFrame } from '../shell/useNextFrame'
 import { usePatterns } from '../../stores/patterns'
 import {
   FRAME_NAMES,
@@ -75,6 +85,9 @@ interface Asked {
   readonly name: string
 }
 
+const late = useNextFrame(() => atlas.keyRows.value)
+/** After the tables, which are a frame late themselves. */
+const keyRows = useNextFrame(() => late.value)
 const rows = computed(() => {
   const shown = patternsOf(family.value).filter(
     (p) =>
@@ -89,7 +102,7 @@ function handOf({ frameId, spread }: Pattern): string {
 }
 
 function askedBy(pattern: Pattern): Asked[] {
-  return atlas.keyRows.value.flatMap(({ id, cells }) => {
+  return keyRows.value.flatMap(({ id, cells }) => {
     const strings = cells.flatMap((cell, i) => (cell.kind === 'hand' && cell.pattern === pattern ? [i] : []))
     const [first] = strings
     if (first === undefined) return []

@@ -1,10 +1,10 @@
 <template>
   <template v-if="!instrument">
     <FieldRow label="Instrument">
-      <ChoiceSelect v-model="setup.familyId" label="Instrument" :options="families" />
+      <PlainSelect v-model="setup.familyId" label="Instrument" :options="families" />
     </FieldRow>
     <FieldRow label="Size">
-      <ChoiceSelect v-model="setup.sizeId" label="Size" :options="sizes" />
+      <PlainSelect v-model="setup.sizeId" label="Size" :options="sizes" />
     </FieldRow>
   </template>
 </template>
@@ -15,7 +15,7 @@ import { computed } from 'vue'
 import { FAMILY_IDS } from '#core'
 import { useBenchStore } from '../../stores/bench'
 import { FAMILY_NAMES, sizeName } from '../../words/trade'
-import ChoiceSelect from '../shell/ChoiceSelect.vue'
+import PlainSelect from '../shell/PlainSelect.vue'
 import FieldRow from '../shell/FieldRow.vue'
 
 /** Which instrument is looked at, where none lies on the bench. */
