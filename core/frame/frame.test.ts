@@ -16,6 +16,7 @@ import {
   octaveChecks,
   spanFault,
   theilSen,
+  touching,
   touchingAt,
   whenSpanIs,
 } from './index'
@@ -146,6 +147,7 @@ describe('two fingertips a half step apart', () => {
     expect(half.overlapMm).toBeCloseTo(14 - half.stepMm, 12)
     expect(touchingAt(328, 12, 1, 14).advice).toBe('lift')
     expect(touchingAt(197, 14, 1, 12).advice).toBe('replace')
+    expect(touching(11, 12)).toEqual({ stepMm: 11, gapMm: -1, overlapMm: 1, advice: 'roll' })
   })
 })
 

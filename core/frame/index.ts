@@ -27,5 +27,5 @@ export {
   FURTHEST_FORECAST_DAYS,
 } from './growth'
 export type { Growth, SpanOnDay, WhenFits } from './growth'
-export { touchingAt, ROLL_SHARE, LIFT_SHARE } from './touching'
+export { touching, touchingAt, ROLL_SHARE, LIFT_SHARE } from './touching'
 export type { TouchAdvice, Touching } from './touching'

@@ -19,9 +19,18 @@ export const ROLL_SHARE = 0.2
 export const LIFT_SHARE = 0.45
 
 /**
- * Two neighbouring fingertips of `fingertipMm` a step of `stepSemitones` apart, the lower one `semitones` above the open
- * string of a string of `lengthMm`. Where the step is narrower than a fingertip they overlap: a little is rolled away, more
- * asks one finger to lift for the other, much more to replace it.
+ * Two neighbouring fingertips of `fingertipMm`, their places `stepMm` apart. Where the step is narrower than a fingertip
+ * they overlap: a little is rolled away, more asks one finger to lift for the other, much more to replace it.
+ */
+export function touching(stepMm: number, fingertipMm: number): Touching {
+  const gapMm = stepMm - fingertipMm
+  const overlapMm = Math.max(0, -gapMm)
+  return { stepMm, gapMm, overlapMm, advice: adviceFor(gapMm, overlapMm / fingertipMm) }
+}
+
+/**
+ * The same for equal steps: `stepSemitones` apart, the lower finger `semitones` above the open string of a string of
+ * `lengthMm`.
  */
 export function touchingAt(
   lengthMm: number,
@@ -29,10 +38,7 @@ export function touchingAt(
   stepSemitones: number,
   fingertipMm: number,
 ): Touching {
-  const stepMm = frameWidthMm(lengthMm, semitones, stepSemitones)
-  const gapMm = stepMm - fingertipMm
-  const overlapMm = Math.max(0, -gapMm)
-  return { stepMm, gapMm, overlapMm, advice: adviceFor(gapMm, overlapMm / fingertipMm) }
+  return touching(frameWidthMm(lengthMm, semitones, stepSemitones), fingertipMm)
 }
 
 function adviceFor(gapMm: number, share: number): TouchAdvice {

@@ -5,6 +5,10 @@
     <FieldRow label="Also show">
       <ElSelect v-model="others" v-bind="sizeOptions" aria-label="Sizes to compare" />
     </FieldRow>
+    <p class="soft say">
+      For <b>{{ mm(bench.lengthMm.value) }} mm</b>; another length is typed on the
+      <RouterLink :to="{ name: 'tapes' }">tape bench</RouterLink>.
+    </p>
     <p v-if="!hand" class="soft say">
       With a student in the lesson whose hand is measured, the hand is drawn as a band.
       <RouterLink v-if="patterns.student" :to="{ name: 'hand', params: { studentId: patterns.student.id } }"

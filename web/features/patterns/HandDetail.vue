@@ -105,7 +105,7 @@ const last = computed(() => places.value.at(-1))
 const spanMm = computed(() => (last.value?.placeMm ?? 0) - (first.value?.placeMm ?? 0))
 const touches = computed(() =>
   cell.value.kind === 'hand'
-    ? touchingsOf(cell.value, bench.bed.value, patterns.fingertip.widthMm).filter(
+    ? touchingsOf(cell.value, places.value, patterns.fingertip.widthMm).filter(
         ({ touching }) => touching.advice !== 'room',
       )
     : [],

@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { nextTick, ref } from 'vue'
 import { usePatterns } from '../../stores/patterns'
 import { fakeServer, freshStores } from '../../testing'
+import { placesOf, touchingsOf } from './places'
 import { FIRST_LINE, useLine, type LineChoice } from './useLine'
 
 const choice = ref<LineChoice>({ ...FIRST_LINE })
@@ -16,6 +17,24 @@ beforeEach(() => {
   choice.value = { ...FIRST_LINE }
   patterns = usePatterns()
   line = useLine(choice, patterns)
+})
+
+describe('fingertips on the bench', () => {
+  it('are judged by the places of the tuning system, not by equal steps', () => {
+    const { atlas, bench } = patterns
+    patterns.choice.keyId = 'A:harmonic_minor'
+    const hand = atlas.hands.value[1]!
+    if (hand.kind === 'none') throw new Error(hand.reason)
+    const places = placesOf(hand, bench.bed.value, atlas.tuning.value, bench.system.value)
+    const found = touchingsOf(hand, places, 12)
+    expect(found.map((t) => t.pair)).toEqual([
+      [1, 2],
+      [3, 4],
+    ])
+    // In a chain of fifths G♯ lies high, so that A is 90 cents on: 256:243, published as the Pythagorean limma.
+    const limma = 328 * (512 / 729 - 2 / 3)
+    expect(found[1]!.touching.stepMm).toBeCloseTo(limma, 6)
+  })
 })
 
 describe('a line to practise', () => {

@@ -1,8 +1,7 @@
 import {
   centsAboveOpen,
   placeOnBed,
-  stringLengthMm,
-  touchingAt,
+  touching,
   touchingFingers,
   TYPICAL_FINGERTIP_MM,
   type Hand,
@@ -39,17 +38,16 @@ export function placesOf(
   }))
 }
 
-/** The half steps of a hand against its fingertips. */
+/** The half steps of a hand, as its places lie on this instrument, against its fingertips. */
 export function touchingsOf(
   hand: Hand,
-  bed: StringBed,
+  places: readonly PlacedStop[],
   fingertipMm: number,
 ): { readonly pair: readonly [number, number]; readonly touching: Touching }[] {
   if (!hand.pattern) return []
-  const lengthMm = stringLengthMm(bed, hand.stringIndex)
-  return touchingFingers(hand.pattern).map((pair) => {
-    const lower = hand.stops.find((s) => s.finger === pair[0])!
-    return { pair, touching: touchingAt(lengthMm, lower.semitones, 1, fingertipMm) }
+  return touchingFingers(hand.pattern).flatMap((pair) => {
+    const stepMm = places.find((p) => p.finger === pair[1])?.stepMm
+    return stepMm === undefined ? [] : [{ pair, touching: touching(stepMm, fingertipMm) }]
   })
 }
 
