@@ -17,7 +17,13 @@ test('from a student’s file to the hand a key asks for, and what the student h
   await expect(page.getByRole('heading', { name: '1 and 2 touch' })).toBeVisible()
   await page.keyboard.press('s')
   await expect(inG).toContainText('✓')
+  await page.keyboard.press('.')
+  await page.keyboard.press('L')
+  const second = page.getByRole('grid', { name: 'Positions and strings' }).locator('[data-row="second"] th')
+  await expect(second).toContainText('◐')
+  await page.keyboard.press(',')
   await page.reload()
+  await expect(second).toContainText('◐')
   await expect(inG).toContainText('✓')
 
   await page.keyboard.press('k')

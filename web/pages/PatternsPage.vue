@@ -195,11 +195,12 @@ function compare() {
 .tables {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 392px;
-  align-items: start;
+  align-items: stretch;
   gap: var(--gap);
 }
 
 .tables {
+  align-items: start;
   grid-template-columns: repeat(2, minmax(0, 1fr));
 }
 

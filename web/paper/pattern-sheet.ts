@@ -73,7 +73,7 @@ export function patternSheetPage({ atlas, bench, board, whose, paper, drawing }:
         isOpenInKey,
         fingers: places.map((p) => ({ ...p, note: note(p) })),
         lines: [
-          places.map((p) => `${stopName(p)} ${note(p)}`).join('   '),
+          places.map((p) => `${stopName(p)} ${note(p)}`).join(' · '),
           ...(hand.pattern
             ? [`${patternName(atlas.family.value, hand.pattern)} · ${stepsName(hand.pattern)}`]
             : []),

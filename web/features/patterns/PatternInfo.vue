@@ -15,7 +15,7 @@
         :name="shortPositionName(cell.position)"
         :who="patterns.student.name"
         :state="mastery.stateOf('position', cell.position.id)"
-        @mark="(state) => void mastery.mark('position', cell.position.id, state)"
+        @mark="markPosition"
       />
     </div>
   </div>
@@ -42,10 +42,16 @@ const pattern = computed(() =>
 function markPattern(state: MasteryState) {
   if (patterns.student && pattern.value) void mastery.mark('pattern', pattern.value.id, state)
 }
+function markPosition(state: MasteryState) {
+  if (patterns.student) void mastery.mark('position', cell.value.position.id, state)
+}
 useShortcuts('Mastery', [
   { key: 'n', does: 'Pattern not met', run: () => markPattern('not_met') },
   { key: 'l', does: 'Pattern learning', run: () => markPattern('learning') },
   { key: 's', does: 'Pattern secure', run: () => markPattern('secure') },
+  { key: 'N', does: 'Position not met', run: () => markPosition('not_met') },
+  { key: 'L', does: 'Position learning', run: () => markPosition('learning') },
+  { key: 'S', does: 'Position secure', run: () => markPosition('secure') },
 ])
 </script>
 
