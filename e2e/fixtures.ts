@@ -58,6 +58,7 @@ export async function openFile(page: Page, name: string): Promise<void> {
   await expect(page.getByRole('navigation', { name: 'Rooms' })).toBeVisible()
   await page.keyboard.press('Control+k')
   await page.getByRole('combobox', { name: /find a room/i }).fill(name)
+  await expect(page.getByRole('option', { name }).first()).toBeVisible()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { level: 1, name })).toBeVisible()
 }

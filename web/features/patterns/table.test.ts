@@ -74,7 +74,7 @@ describe('the atlas on the page', () => {
     useLesson().begin(A_STUDENT.id)
     await nextTick()
     expect(usePatterns().bench.lengthMm.value).toBe(284.5)
-    expect(text()).not.toContain('from memory: ')
+    expect(text()).not.toContain('Drawn for a typical')
   })
 })
 
