@@ -268,7 +268,7 @@ export const DRILL_NAMES: Record<DrillId, string> = {
 }
 
 const DRILL_HOW: Record<DrillId, string> = {
-  open_and_first: 'About twenty times on each string, across them both ways; hear the ring each time.',
+  open_and_first: 'Across the strings both ways; hear the ring each time.',
   one_two_one: 'In quarters, eighths, sixteenths, aiming each drop; 1 stays down.',
   one_two_three_two: 'In quarters, eighths, sixteenths, aiming each drop; fingers hover low.',
   pattern: 'Silently first, then plucked, then bowed.',
