@@ -4,7 +4,7 @@
       {{ isPlaying ? 'Stop' : 'Play' }}<kbd class="on-button">space</kbd>
     </ElButton>
   </PatternsHead>
-  <section class="choose" aria-label="What is played">
+  <section class="choices" aria-label="What is played">
     <KeyFields />
     <FieldRow label="Play">
       <PlainSelect v-model="choice.figure" label="Play" :options="figures" />
@@ -207,22 +207,6 @@ function nextFigure() {
 </script>
 
 <style scoped>
-.choose {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: start;
-  gap: 8px 14px;
-  margin-bottom: 12px;
-}
-
-.choose > :deep(.field) {
-  width: 158px;
-}
-
-.choose > :deep(.field:has(.el-segmented)) {
-  width: auto;
-}
-
 .card {
   margin-bottom: var(--gap);
 }

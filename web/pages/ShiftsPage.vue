@@ -1,6 +1,6 @@
 <template>
   <PatternsHead />
-  <section class="choose" aria-label="Which shift">
+  <section class="choices" aria-label="Which shift">
     <KeyFields />
     <FieldRow label="String">
       <ElSegmented v-model="stringIndex" :options="strings" aria-label="String" />
@@ -237,22 +237,6 @@ useShortcuts('Shifts', [
 </script>
 
 <style scoped>
-.choose {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: start;
-  gap: 8px 14px;
-  margin-bottom: 12px;
-}
-
-.choose > :deep(.field) {
-  width: 158px;
-}
-
-.choose > :deep(.field:has(.el-segmented)) {
-  width: auto;
-}
-
 .place {
   display: grid;
   grid-template-columns: 92px auto;

@@ -1,30 +1,23 @@
 <template>
-  <QuickDialog v-model="open" label="Pattern sheet" wide>
-    <div class="inside">
-      <div class="side">
-        <h2 tabindex="-1" autofocus>Pattern sheet</h2>
-        <FieldRow label="Drawn">
-          <ElSegmented v-model="drawing" :options="DRAWINGS" aria-label="Drawn" />
-        </FieldRow>
-        <FieldRow label="Paper">
-          <ElSegmented v-model="paper" :options="PAPER_NAMES" aria-label="Paper" />
-        </FieldRow>
-        <p class="soft">
-          {{
-            drawing === 'scale'
-              ? 'For this instrument, to scale. Print at 100 %.'
-              : 'For the whole class, whatever their sizes.'
-          }}
-        </p>
-        <ElButton type="primary" :disabled="printing.progress.value !== undefined" @click="savePdf"
-          >Save as PDF</ElButton
-        >
-        <ElButton @click="saveSvg">Save as SVG</ElButton>
-        <p v-if="printing.fault.value" class="fault" role="alert">{{ printing.fault.value }}</p>
-      </div>
-      <div class="sheet"><PagePreview v-if="page" :page="page" /></div>
-    </div>
-  </QuickDialog>
+  <PrintDialog v-model="open" title="Pattern sheet" :page="page" :fault="printing.fault.value">
+    <FieldRow label="Drawn">
+      <ElSegmented v-model="drawing" :options="DRAWINGS" aria-label="Drawn" />
+    </FieldRow>
+    <FieldRow label="Paper">
+      <ElSegmented v-model="paper" :options="PAPER_NAMES" aria-label="Paper" />
+    </FieldRow>
+    <p class="soft">
+      {{
+        drawing === 'scale'
+          ? 'For this instrument, to scale. Print at 100 %.'
+          : 'For the whole class, whatever their sizes.'
+      }}
+    </p>
+    <ElButton type="primary" :disabled="printing.progress.value !== undefined" @click="savePdf"
+      >Save as PDF</ElButton
+    >
+    <ElButton @click="saveSvg">Save as SVG</ElButton>
+  </PrintDialog>
 </template>
 
 <script setup lang="ts">
@@ -32,7 +25,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { pageSvg, type PaperId } from '#core'
 import { fileName, saveFile } from '../../files/tables'
-import PagePreview from '../../paper/PagePreview.vue'
+import PrintDialog from '../../paper/PrintDialog.vue'
 import { patternSheetPage } from '../../paper/pattern-sheet'
 import { PAPER_NAMES, SHEET_FONT } from '../../paper/sheet'
 import { usePrinting } from '../../paper/usePrinting'
@@ -40,7 +33,6 @@ import { usePatterns } from '../../stores/patterns'
 import { keyName, positionName } from '../../words/patterns'
 import { instrumentKind } from '../../words/trade'
 import FieldRow from '../shell/FieldRow.vue'
-import QuickDialog from '../shell/QuickDialog.vue'
 
 const DRAWINGS = [
   { value: 'scale', label: 'To scale' },
@@ -88,35 +80,3 @@ function saveSvg() {
   if (page.value) saveFile(fileName(title.value, 'svg'), pageSvg(page.value, SHEET_FONT), 'image/svg+xml')
 }
 </script>
-
-<style scoped>
-.inside {
-  display: grid;
-  grid-template-columns: 230px 1fr;
-  gap: 24px;
-}
-
-.side {
-  display: grid;
-  align-content: start;
-  gap: 12px;
-}
-
-.side :deep(.el-button) {
-  margin: 0;
-}
-
-h2:focus {
-  outline: none;
-}
-
-.sheet {
-  max-height: 70vh;
-}
-
-@media (width <= 700px) {
-  .inside {
-    grid-template-columns: 1fr;
-  }
-}
-</style>

@@ -1,5 +1,5 @@
 <template>
-  <figure ref="frame">
+  <figure ref="frame" class="chart">
     <figcaption class="eyebrow">Span from 1 to 4 over time, mm</figcaption>
     <svg
       :viewBox="`0 0 ${width} ${HEIGHT}`"
@@ -116,25 +116,6 @@ function cross(cx: number, cy: number): string {
 </script>
 
 <style scoped>
-figure {
-  margin: 0;
-}
-
-svg {
-  display: block;
-  max-width: 100%;
-}
-
-text {
-  fill: var(--ink-soft);
-  font: 500 13px var(--font-text);
-  font-variant-numeric: tabular-nums;
-}
-
-.grid {
-  stroke: var(--line);
-}
-
 .wanted line {
   stroke: var(--brass);
   stroke-width: 1.5;
