@@ -16,7 +16,7 @@ export {
   TYPICAL_REACH,
 } from './size-fit'
 export type { FrameFit, HandFit, HandSpan, SizeFit } from './size-fit'
-export { theilSen, FEWEST_POINTS } from './theil-sen'
+export { theilSen } from './theil-sen'
 export type { RobustLine } from './theil-sen'
 export {
   growthOf,

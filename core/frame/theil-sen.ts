@@ -9,9 +9,6 @@ export interface RobustLine {
   readonly count: number
 }
 
-/** A line needs two points at different places. */
-export const FEWEST_POINTS = 2
-
 /**
  * The line of Theil and Sen: its slope is the median of the slopes of all pairs of points, its height the median of what
  * they leave. The interval is taken from the ordered pair slopes: the number of falling pairs among n points has Kendall's

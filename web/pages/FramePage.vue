@@ -71,7 +71,12 @@
     <section class="card" aria-label="Fit">
       <template v-if="hand">
         <p class="eyebrow">Every size against {{ patterns.student?.name }}’s hand, first position</p>
-        <FitTable caption="Sizes" head="Size" :rows="fit.sizes.value" />
+        <FitTable
+          caption="Sizes"
+          head="Size"
+          :rows="fit.sizes.value"
+          :is-reach-measured="hand.reachedSpanMm !== null"
+        />
       </template>
       <template v-else>
         <p class="eyebrow">Fit</p>
@@ -171,6 +176,7 @@ const band = computed<HandBand | undefined>(
     hand.value && {
       comfortableMm: hand.value.comfortableSpanMm,
       reachedMm: hand.value.reachedSpanMm ?? hand.value.comfortableSpanMm * TYPICAL_REACH,
+      isReachMeasured: hand.value.reachedSpanMm !== null,
     },
 )
 /** From where on the hand holds each frame at rest. */
@@ -203,7 +209,10 @@ function octaveSentence({ semitones, frame, widthMm }: OctaveCheck): string {
 const fit = useFit(
   family,
   hand,
-  sizeId,
+  computed(() => ({
+    sizeId: sizeId.value,
+    lengthMm: bench.isTypical.value ? undefined : bench.lengthMm.value,
+  })),
   computed(() => studio.instruments ?? []),
 )
 </script>

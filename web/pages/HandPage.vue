@@ -130,7 +130,12 @@
         <section v-if="student.hand" class="card" aria-label="Fit">
           <p class="eyebrow">Every {{ family.id }} size against this hand, first position</p>
           <p class="say">{{ fitNow }}</p>
-          <FitTable caption="Sizes" head="Size" :rows="fit.sizes.value" />
+          <FitTable
+            caption="Sizes"
+            head="Size"
+            :rows="fit.sizes.value"
+            :is-reach-measured="student.hand.reachedSpanMm !== null"
+          />
           <p class="heed">
             Too wide is cured by a smaller size, by reaching back with 1, or by the thumb; never by stretching
             4 upwards.
@@ -145,6 +150,7 @@
         caption="Instruments"
         head="Instrument"
         :rows="fit.instruments.value"
+        :is-reach-measured="student.hand.reachedSpanMm !== null"
       />
       <p v-else>No {{ family.id }} of the studio suits this hand.</p>
     </section>
@@ -181,7 +187,7 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref, toRef } from 'vue'
 import { useRouter } from 'vue-router'
-import { familyOf, patternsOf, WIDEST_STEP, type Thumb } from '#core'
+import { comfortableSize, familyOf, patternsOf, WIDEST_STEP, type Thumb } from '#core'
 import FitTable from '../features/patterns/FitTable.vue'
 import MasteryField from '../features/patterns/MasteryField.vue'
 import { useFit } from '../features/patterns/useFit'
@@ -231,13 +237,21 @@ onMounted(async () => {
 const fit = useFit(
   family,
   computed(() => student.value?.hand),
-  computed(() => student.value?.instrument?.sizeId),
+  computed(() => {
+    const instrument = student.value?.instrument
+    return instrument ? { sizeId: instrument.sizeId, lengthMm: instrument.measurement?.lengthMm } : undefined
+  }),
   computed(() => studio.instruments ?? []),
 )
 /** What the hand says of the instrument it has. */
 const fitNow = computed(() => {
   const own = fit.sizes.value.find((row) => row.isOwn)
-  if (!own) return ''
+  if (!own) {
+    const largest = student.value?.hand && comfortableSize(family.value, student.value.hand)
+    return largest
+      ? `The largest size that is comfortable: ${sizeName(largest)}.`
+      : 'No size is comfortable yet.'
+  }
   return `The ${own.name}: ${FIT_NAMES[own.fit.fit].toLowerCase()}. ${fitSentence(own.fit.fit)}`
 })
 /** Augmented steps are met late; those a student has anything to do with are shown all the same. */

@@ -2,7 +2,7 @@
   <PatternsHead>
     <ElButton type="primary" @click="isPrinting = true">Pattern sheet<kbd class="on-button">P</kbd></ElButton>
   </PatternsHead>
-  <section class="choose" aria-label="What is shown">
+  <section class="choices" aria-label="What is shown">
     <KeyFields v-if="stage > 0" />
     <FieldRow v-if="stage > 1" label="Compare with">
       <PlainSelect v-model="compareId" label="Compare with" :options="compareOptions" />
@@ -170,22 +170,6 @@ function compare() {
 </script>
 
 <style scoped>
-.choose {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: start;
-  gap: 8px 14px;
-  margin-bottom: 12px;
-}
-
-.choose > :deep(.field) {
-  width: 158px;
-}
-
-.choose > :deep(.field:has(.el-segmented)) {
-  width: auto;
-}
-
 .known {
   align-self: end;
   height: 34px;

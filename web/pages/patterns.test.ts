@@ -73,7 +73,8 @@ describe('the frame and who it fits', () => {
     expect(text).toContain('Never stretch 4 upwards')
     const half = [...document.querySelectorAll('tr.own')].map((row) => row.textContent.replace(/\s+/g, ' '))
     expect(half[0]).toContain('Reach back with 1')
-    expect(half[0]).toContain('−1.7')
+    expect(half[0]).toContain('284.5 mm, measured')
+    expect(half[0]).toContain('−1.6')
   })
 
   it('asks for a hand where there is none, and for a cello finds no frame for the octave', async () => {

@@ -18,7 +18,6 @@ import {
   patternName,
   positionName,
   shortPositionName,
-  spareWords,
   stepsName,
   touchSentence,
   whenSentence,
@@ -87,7 +86,6 @@ describe('the words of patterns', () => {
     expect(handFaultSentence(handMeasureFault('span', 6.4)!)).toContain(
       'Were these centimetres? Then it is 64.0 mm.',
     )
-    expect(spareWords(-1.26)).toBe('1.3 mm short')
   })
 
   it('tell when a size will fit, as far as it can be told', () => {

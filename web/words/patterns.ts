@@ -23,7 +23,6 @@ import {
 } from '#core'
 import { shortDay } from './dates'
 import { count, listed, mm } from './numbers'
-import { fingerName } from './trade'
 
 export const MODE_NAMES: Record<ModeId, string> = {
   major: 'major',
@@ -225,11 +224,6 @@ export function fitSentence(fit: HandFit): string {
   return FIT_ADVICE[fit]
 }
 
-/** `4.2 mm to spare`, `1.3 mm short` */
-export function spareWords(spareMm: number): string {
-  return spareMm >= 0 ? `${mm(spareMm)} mm to spare` : `${mm(-spareMm)} mm short`
-}
-
 export const STATE_NAMES: Record<MasteryState, string> = {
   not_met: 'Not met',
   learning: 'Learning',
@@ -297,9 +291,4 @@ export function whenSentence(when: WhenFits, size: string, dayOf: (day: number) 
       return `The ${size} will probably fit about ${shortDay(dayOf(when.day))} (four times in five between ${shortDay(dayOf(when.earliestDay))} and ${latest}).`
     }
   }
-}
-
-/** `1 (first finger)` for a guide. */
-export function guideName(finger: 1 | 2 | 3 | 4): string {
-  return `${finger} (${fingerName(finger)})`
 }

@@ -44,6 +44,9 @@
       </tr>
     </tbody>
   </table>
+  <p v-if="!isReachMeasured" class="soft small">
+    The reach was not measured: taken as a tenth more than the comfortable span, from memory.
+  </p>
 </template>
 
 <script setup lang="ts">
@@ -61,7 +64,7 @@ export interface FitRow {
   readonly instrumentId?: string
 }
 
-defineProps<{ caption: string; head: string; rows: readonly FitRow[] }>()
+defineProps<{ caption: string; head: string; rows: readonly FitRow[]; isReachMeasured: boolean }>()
 </script>
 
 <style scoped>

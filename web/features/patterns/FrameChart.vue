@@ -1,5 +1,5 @@
 <template>
-  <figure ref="frame">
+  <figure ref="frame" class="chart">
     <figcaption class="eyebrow">Width of the frame along the neck, mm</figcaption>
     <svg
       :viewBox="`0 0 ${width} ${HEIGHT}`"
@@ -27,7 +27,11 @@
           comfortable, {{ mm(band.comfortableMm) }} mm
         </text>
         <text :x="width - right - 8" :y="band.reachedY - 6" text-anchor="end" class="band-name">
-          reached, {{ mm(band.reachedMm) }} mm
+          {{
+            band.isReachMeasured
+              ? `reached, ${mm(band.reachedMm)} mm`
+              : `reach about ${mm(band.reachedMm)} mm, from memory`
+          }}
         </text>
       </template>
       <g v-for="tick in y.ticks(6)" :key="`y${tick}`">
@@ -115,25 +119,6 @@ const labelled = computed(() =>
 </script>
 
 <style scoped>
-figure {
-  margin: 0;
-}
-
-svg {
-  display: block;
-  max-width: 100%;
-}
-
-text {
-  fill: var(--ink-soft);
-  font: 500 13px var(--font-text);
-  font-variant-numeric: tabular-nums;
-}
-
-.grid {
-  stroke: var(--line);
-}
-
 .comfortable {
   fill: var(--jade-wash);
 }

@@ -15,6 +15,8 @@ export interface FrameLine {
 export interface HandBand {
   readonly comfortableMm: number
   readonly reachedMm: number
+  /** Otherwise it is what hands mostly reach, from memory. */
+  readonly isReachMeasured: boolean
 }
 
 /** Frames are told apart by their dashes. */

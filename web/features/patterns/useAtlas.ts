@@ -51,8 +51,6 @@ export interface AtlasRow {
   readonly changed: readonly boolean[]
 }
 
-const NO_KEY = keyOf(note('C4'), 'major')
-
 /** The atlas of one tuning: the keys of a mode in one position, and one key in every position. */
 export function useAtlas(
   choice: Ref<AtlasChoice>,
@@ -68,7 +66,8 @@ export function useAtlas(
       frameId: family.value.grip === 'semitones' ? frame : undefined,
     })
   })
-  const key = computed(() => readKey(choice.value.keyId) ?? NO_KEY)
+  // What this page wrote itself is read again; anything else in its place is as good as nothing chosen yet.
+  const key = computed(() => readKey(choice.value.keyId) ?? keyOf(note('D4'), 'major'))
   const compared = computed(() => readKey(choice.value.compareId))
   const position = computed<Position>(
     () => family.value.positions.find((p) => p.id === choice.value.positionId) ?? family.value.positions[1]!,
@@ -111,8 +110,6 @@ export function useAtlas(
   const hands = computed(() => handsOf(key.value, position.value))
   const cell = computed(() => hands.value[stringIndex.value]!)
   const diff = computed(() => comparedHands.value && keyDiff(comparedHands.value, hands.value))
-  /** Patterns of the key in this position that are not secure yet. */
-  const newHere = computed(() => (known.value ? newPatterns(hands.value, known.value) : []))
 
   return {
     choice,
@@ -129,7 +126,6 @@ export function useAtlas(
     hands,
     cell,
     diff,
-    newHere,
 
     chooseKey(k: Key) {
       Object.assign(choice.value, { keyId: k.id, modeId: k.mode.id })

@@ -9,7 +9,8 @@ import type { FitRow } from './FitTable.vue'
 export function useFit(
   family: Ref<Family>,
   hand: Ref<HandMeasurement | null | undefined>,
-  ownSizeId: Ref<string | undefined>,
+  /** The size in hand, with its length where that was measured. */
+  own: Ref<{ readonly sizeId: string; readonly lengthMm: number | undefined } | undefined>,
   cupboard: Ref<readonly Instrument[]>,
 ) {
   const fitOf = (of: Family, lengthMm: number) =>
@@ -17,9 +18,14 @@ export function useFit(
 
   const sizes = computed<FitRow[]>(() =>
     family.value.sizes.flatMap(({ id, typicalLengthMm }) => {
-      const fit = fitOf(family.value, typicalLengthMm)
-      const about = `${typicalLengthMm.toFixed(0)} mm, from memory`
-      return fit ? [{ id, name: sizeName(id), about, fit, isOwn: id === ownSizeId.value }] : []
+      const isOwn = id === own.value?.sizeId
+      const measuredMm = isOwn ? own.value?.lengthMm : undefined
+      const fit = fitOf(family.value, measuredMm ?? typicalLengthMm)
+      const about =
+        measuredMm === undefined
+          ? `${typicalLengthMm.toFixed(0)} mm, from memory`
+          : `${mm(measuredMm)} mm, measured`
+      return fit ? [{ id, name: sizeName(id), about, fit, isOwn }] : []
     }),
   )
 
