@@ -23,16 +23,6 @@
           :height="band.comfortableY - band.reachedY"
           class="reached"
         />
-        <text :x="width - right - 8" :y="band.comfortableY + 16" text-anchor="end" class="band-name">
-          comfortable, {{ mm(band.comfortableMm) }} mm
-        </text>
-        <text :x="width - right - 8" :y="band.reachedY - 6" text-anchor="end" class="band-name">
-          {{
-            band.isReachMeasured
-              ? `reached, ${mm(band.reachedMm)} mm`
-              : `reach about ${mm(band.reachedMm)} mm, from memory`
-          }}
-        </text>
       </template>
       <g v-for="tick in y.ticks(6)" :key="`y${tick}`">
         <line :x1="LEFT" :x2="width - right" :y1="y(tick)" :y2="y(tick)" class="grid" />
@@ -54,6 +44,18 @@
           {{ one.name }}
         </text>
       </g>
+      <template v-if="band">
+        <text :x="width - right - 8" :y="band.comfortableY + 16" text-anchor="end" class="band-name">
+          comfortable, {{ mm(band.comfortableMm) }} mm
+        </text>
+        <text :x="width - right - 8" :y="band.reachedY - 6" text-anchor="end" class="band-name">
+          {{
+            band.isReachMeasured
+              ? `reached, ${mm(band.reachedMm)} mm`
+              : `reach about ${mm(band.reachedMm)} mm, from memory`
+          }}
+        </text>
+      </template>
     </svg>
   </figure>
 </template>
@@ -128,6 +130,10 @@ const labelled = computed(() =>
 }
 
 .band-name {
+  paint-order: stroke;
+  stroke: var(--card);
+  stroke-width: 4px;
+  stroke-linejoin: round;
   fill: var(--ink);
   font-weight: 600;
 }
