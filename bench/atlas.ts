@@ -35,7 +35,7 @@ function pitchesOf(atlas: Atlas): number {
   for (const key of atlas)
     for (const position of key)
       for (const cell of position)
-        if (cell.kind === 'hand') for (const stop of cell.stops) sum += midiNumber(stop.note)
+        if (cell.kind === 'placement') for (const stop of cell.stops) sum += midiNumber(stop.note)
   return sum
 }
 
@@ -43,7 +43,7 @@ function pitchesOf(atlas: Atlas): number {
 function placesOf(atlas: Atlas): number[][][][] {
   return atlas.map((key) =>
     key.map((position) =>
-      position.map((cell) => (cell.kind === 'hand' ? cell.stops.map((s) => s.semitones) : [])),
+      position.map((cell) => (cell.kind === 'placement' ? cell.stops.map((s) => s.semitones) : [])),
     ),
   )
 }

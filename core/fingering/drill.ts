@@ -1,6 +1,6 @@
 import type { FamilyId, Finger, Position } from '../instrument'
 import { midiNumber, transpose, type Note } from '../pitch'
-import { handAt, type Hand, type HandContext, type HandStop, type Key } from '../pattern'
+import { placementAt, type Placement, type PlacementContext, type FingerStop, type Key } from '../pattern'
 import type { FingeredNote } from './finger'
 
 export type DrillId =
@@ -26,7 +26,7 @@ export interface Drill {
   /** Asks the hand to be wide for long: only if comfortable. */
   readonly isWide?: boolean
   /** The notes of one time, or undefined where this hand has not the fingers for it. */
-  notes(hand: Hand, neighbours: DrillNeighbours): DrillNote[] | undefined
+  notes(hand: Placement, neighbours: DrillNeighbours): DrillNote[] | undefined
 }
 
 interface DrillNeighbours {
@@ -34,7 +34,7 @@ interface DrillNeighbours {
   /** The string above, if there is one. */
   readonly openAbove: Note | undefined
   /** The same position on the string above. */
-  readonly handAbove: Hand | undefined
+  readonly handAbove: Placement | undefined
 }
 
 export type DrillNote = Pick<FingeredNote, 'note' | 'stringIndex' | 'finger' | 'semitones'>
@@ -126,7 +126,7 @@ export function drillsFor(family: FamilyId): Drill[] {
 
 /** A drill on a string in a position of a key, its figure `times` times on each string; one that goes across the strings leaves out those it cannot be played on. */
 export function drillNotes(
-  context: HandContext,
+  context: PlacementContext,
   drill: Drill,
   key: Key,
   stringIndex: number,
@@ -141,28 +141,28 @@ export function drillNotes(
 }
 
 function oneString(
-  context: HandContext,
+  context: PlacementContext,
   drill: Drill,
   key: Key,
   stringIndex: number,
   position: Position,
   times: number,
 ): DrillRun {
-  const cell = handAt(context, key, stringIndex, position)
+  const cell = placementAt(context, key, stringIndex, position)
   if (cell.kind === 'none') return { ok: false, code: 'no_hand', stringIndex }
   const openAbove = context.tuning[stringIndex + 1]
-  const above = openAbove && handAt(context, key, stringIndex + 1, position)
+  const above = openAbove && placementAt(context, key, stringIndex + 1, position)
   const once = drill.notes(cell, {
     open: context.tuning[stringIndex]!,
     openAbove,
-    handAbove: above?.kind === 'hand' ? above : undefined,
+    handAbove: above?.kind === 'placement' ? above : undefined,
   })
   if (!once) return { ok: false, code: 'fingers_missing', stringIndex }
   return { ok: true, notes: Array.from({ length: times }, () => once).flat() }
 }
 
 /** These fingers in turn; of a finger with two places the lower. Undefined where the hand has not all of them. */
-function withFingers(hand: Hand, fingers: readonly (Finger | 0)[], open: Note): DrillNote[] | undefined {
+function withFingers(hand: Placement, fingers: readonly (Finger | 0)[], open: Note): DrillNote[] | undefined {
   const notes = fingers.map((finger) => {
     if (finger === 0) return { note: open, stringIndex: hand.stringIndex, finger, semitones: 0 } as const
     const stop = hand.stops.find((s) => s.finger === finger)
@@ -172,11 +172,15 @@ function withFingers(hand: Hand, fingers: readonly (Finger | 0)[], open: Note): 
 }
 
 /** Every finger of the frame on its semitone, whether the key has that note or not: naming each note aloud. */
-function chromaticFingers(hand: Hand, fingers: readonly (Finger | 0)[], open: Note): DrillNote[] | undefined {
+function chromaticFingers(
+  hand: Placement,
+  fingers: readonly (Finger | 0)[],
+  open: Note,
+): DrillNote[] | undefined {
   return withFingers({ ...hand, stops: everyFinger(hand, open) }, fingers, open)
 }
 
-function everyFinger(hand: Hand, open: Note): HandStop[] {
+function everyFinger(hand: Placement, open: Note): FingerStop[] {
   return FRAME_124.map(([finger, offset]) => {
     const semitones = hand.base + offset
     const own = hand.stops.find((s) => s.semitones === semitones)
@@ -186,7 +190,7 @@ function everyFinger(hand: Hand, open: Note): HandStop[] {
         note: spelledAbove(open, semitones),
         semitones,
         form: 'usual',
-        isPlayed: true,
+        isInScale: true,
         openString: undefined,
       }
     )
@@ -199,7 +203,7 @@ const FRAME_124 = [
   [4, 2],
 ] as const satisfies readonly (readonly [Finger, number])[]
 
-function stopped({ stringIndex }: Hand, { note, finger, semitones }: HandStop): DrillNote {
+function stopped({ stringIndex }: Placement, { note, finger, semitones }: FingerStop): DrillNote {
   return { note, stringIndex, finger, semitones }
 }
 

@@ -1,5 +1,5 @@
 import { noteName, type Note } from '../pitch'
-import type { HandContext } from '../pattern'
+import type { PlacementContext } from '../pattern'
 import { optionsFor, type FingerOption, type HandPlace } from './option'
 
 /** A note with the finger that plays it. */
@@ -57,7 +57,7 @@ interface State {
  * grows with the number of notes and the square of the ways to play one.
  */
 export function fingerNotes(
-  context: HandContext,
+  context: PlacementContext,
   notes: readonly Note[],
   options: FingeringOptions = DEFAULT_FINGERING,
 ): Fingering {
@@ -76,13 +76,13 @@ export function fingerNotes(
   return { ok: true, notes: path.map((option, i) => ({ ...option, note: notes[i]! })), effort: best.effort }
 }
 
-function first(context: HandContext, option: FingerOption, options: FingeringOptions): State {
+function first(context: PlacementContext, option: FingerOption, options: FingeringOptions): State {
   return { option, hand: option.hand, effort: own(context, option, options), before: undefined }
 }
 
 /** For each way and each place the hand can be in afterwards, the easiest way to get there. */
 function next(
-  context: HandContext,
+  context: PlacementContext,
   layer: readonly State[],
   ways: readonly FingerOption[],
   options: FingeringOptions,
@@ -102,7 +102,7 @@ function next(
 }
 
 function own(
-  { family }: HandContext,
+  { family }: PlacementContext,
   { finger, hand }: FingerOption,
   { openStrings }: FingeringOptions,
 ): number {
@@ -117,7 +117,7 @@ function own(
   )
 }
 
-function moving({ family }: HandContext, { option: from, hand }: State, to: FingerOption): number {
+function moving({ family }: PlacementContext, { option: from, hand }: State, to: FingerOption): number {
   const strings = Math.abs(to.stringIndex - from.stringIndex)
   const crossing = strings * EFFORT.crossing + Math.max(0, strings - 1) * EFFORT.skippedString
   if (to.finger === 0 || !to.hand || !hand) return crossing

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { FAMILY_IDS, familyOf, type FamilyId } from '../instrument'
-import { equal, fifths, midiNumber, note, noteName } from '../pitch'
-import { handContext, keysOf, parseKey } from '../pattern'
+import { equal, midiNumber, note, noteName } from '../pitch'
+import { placementContext, keysOf, parseKey } from '../pattern'
+import { strung } from '../testing'
 import {
   clefFor,
   drillNotes,
@@ -19,7 +20,7 @@ const key = (text: string) => {
   if (!parsed.ok) throw new Error(text)
   return parsed.key
 }
-const contextOf = (id: FamilyId) => handContext(familyOf(id), familyOf(id).tuning)
+const contextOf = (id: FamilyId) => placementContext(familyOf(id), familyOf(id).tuning)
 const positionOf = (id: FamilyId, position: string) => familyOf(id).positions.find((p) => p.id === position)!
 
 /** The way up, as teachers write it: `D 0 1 2 3 | A 0 1 2 3`. */
@@ -159,9 +160,8 @@ describe('drills (handbook, section 8)', () => {
 })
 
 describe('a shift', () => {
-  const bed = { lengthsMm: [328], boardLengthMm: 270 }
   const shift = (to: string, fromFinger: 1 | 2 | 3 | 4, toFinger: 1 | 2 | 3 | 4) =>
-    shiftBetween(contextOf('violin'), bed, equal, {
+    shiftBetween(contextOf('violin'), strung('violin', 328, equal), {
       key: key('D'),
       stringIndex: 2,
       from: positionOf('violin', 'first'),
@@ -181,7 +181,7 @@ describe('a shift', () => {
 
   it('goes back by the same way', () => {
     const there = shift('third', 2, 2)
-    const back = shiftBetween(contextOf('violin'), bed, fifths, {
+    const back = shiftBetween(contextOf('violin'), strung('violin', 328), {
       key: key('D'),
       stringIndex: 2,
       from: positionOf('violin', 'third'),

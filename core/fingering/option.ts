@@ -1,6 +1,6 @@
-import type { Finger, Position } from '../instrument'
+import type { Finger, Frame, Position } from '../instrument'
 import { diatonicNumber, midiNumber, type Note } from '../pitch'
-import type { Extension, HandContext } from '../pattern'
+import type { Extension, PlacementContext } from '../pattern'
 
 /** Where the hand stands. What its place is counted in depends on the family: letters, or semitones. */
 export interface HandPlace {
@@ -21,7 +21,7 @@ export interface FingerOption {
 const FINGERS: readonly Finger[] = [1, 2, 3, 4]
 
 /** Every way in which a note can be played on these strings. */
-export function optionsFor(context: HandContext, n: Note): FingerOption[] {
+export function optionsFor(context: PlacementContext, n: Note): FingerOption[] {
   const midi = midiNumber(n)
   return context.openMidis.flatMap((open, stringIndex): FingerOption[] => {
     const semitones = midi - open
@@ -37,7 +37,7 @@ export function optionsFor(context: HandContext, n: Note): FingerOption[] {
 }
 
 function handsFor(
-  { family, openLetters, frameIndex }: HandContext,
+  { family, openLetters, frameIndex }: PlacementContext,
   n: Note,
   stringIndex: number,
   semitones: number,
@@ -47,7 +47,7 @@ function handsFor(
     return FINGERS.flatMap((finger) => {
       const letter = letters - finger + 1
       const position = family.positions.find((p) => p.letter === letter)
-      if (!position || !isReachable(position, finger, semitones)) return []
+      if (!position || !isReachable(family.frames[0]!, position, finger, semitones)) return []
       return [[finger, { position, anchor: letter, extension: 'none' }] as const]
     })
   }
@@ -71,10 +71,8 @@ function handsFor(
 }
 
 /** Whether a finger of this position gets there with low and high places, and no wider stretch. */
-function isReachable(position: Position, finger: Finger, semitones: number): boolean {
+function isReachable({ offsets }: Frame, position: Position, finger: Finger, semitones: number): boolean {
   const places = position.firstFingerSemitones
-  const rest = REST[finger - 1]!
+  const rest = offsets[finger] ?? 0
   return semitones >= places[0]! + rest - 2 && semitones <= places.at(-1)! + rest + 1 && semitones >= 1
 }
-
-const REST = [0, 2, 4, 5]

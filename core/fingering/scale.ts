@@ -1,5 +1,5 @@
 import { midiNumber, transpose, type Interval, type Note } from '../pitch'
-import { keyOf, type HandContext, type Key } from '../pattern'
+import { keyOf, type PlacementContext, type Key } from '../pattern'
 import {
   DEFAULT_FINGERING,
   fingerNotes,
@@ -27,7 +27,7 @@ export type FingeredScale =
  * position. A melodic minor comes down as the natural one.
  */
 export function fingerScale(
-  context: HandContext,
+  context: PlacementContext,
   { key, figure, octaves }: ScaleRequest,
   options: FingeringOptions = DEFAULT_FINGERING,
 ): FingeredScale {
@@ -68,7 +68,7 @@ function figureNotes(key: Key, figure: FigureId, start: Note, octaves: number): 
 const ARPEGGIO_STEPS = [0, 2, 4]
 
 /** Every octave of the tonic on these strings. */
-function startsOf({ openMidis, lastSemitone }: HandContext, tonic: Note): Note[] {
+function startsOf({ openMidis, lastSemitone }: PlacementContext, tonic: Note): Note[] {
   const [lowest, highest] = [openMidis[0]!, openMidis.at(-1)! + lastSemitone]
   const octaves = Array.from({ length: 12 }, (_, octave) => ({ ...tonic, octave }))
   return octaves.filter((n) => midiNumber(n) >= lowest && midiNumber(n) <= highest)

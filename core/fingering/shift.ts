@@ -1,12 +1,11 @@
-import type { Finger, Position } from '../instrument'
-import { centsAboveOpen, midiNumber, type Note, type TuningSystem } from '../pitch'
-import { handAt, type Hand, type HandContext, type Key } from '../pattern'
-import { placeOnBed, type StringBed } from '../stop'
+import { placeOfNote, type Finger, type Position, type Stringing } from '../instrument'
+import { midiNumber, type Note } from '../pitch'
+import { placementAt, type Placement, type PlacementContext, type Key } from '../pattern'
 
 /** One hand moving from a position to another on one string. */
 export interface Shift {
-  readonly from: Hand
-  readonly to: Hand
+  readonly from: Placement
+  readonly to: Placement
   /** The finger that keeps touching the string and leads the hand. */
   readonly guide: Finger
   readonly guideFromMm: number
@@ -46,21 +45,19 @@ export interface ShiftRequest {
 /**
  * A shift in a key. The guide is the finger played last before it: it slides lightly to its own place in the new position,
  * and then the finger that plays comes down. Common practice, no source. Where the new hand has no such finger, the one
- * that plays leads. Places as the bed and the tuning system put them, mm from the nut.
+ * that plays leads. Places are mm from the nut, as the stringing puts them.
  */
 export function shiftBetween(
-  context: HandContext,
-  bed: StringBed,
-  system: TuningSystem,
+  context: PlacementContext,
+  stringing: Stringing,
   { key, stringIndex, from, to, fromFinger, toFinger }: ShiftRequest,
 ): ShiftResult {
-  const [before, after] = [from, to].map((position) => handAt(context, key, stringIndex, position))
-  if (before?.kind !== 'hand') return { ok: false, code: 'no_hand', position: from }
-  if (after?.kind !== 'hand') return { ok: false, code: 'no_hand', position: to }
-  const open = context.tuning[stringIndex]!
-  const placeOf = (hand: Hand, finger: Finger) => {
+  const [before, after] = [from, to].map((position) => placementAt(context, key, stringIndex, position))
+  if (before?.kind !== 'placement') return { ok: false, code: 'no_hand', position: from }
+  if (after?.kind !== 'placement') return { ok: false, code: 'no_hand', position: to }
+  const placeOf = (hand: Placement, finger: Finger) => {
     const stop = hand.stops.find((s) => s.finger === finger)
-    return stop && placeOnBed(bed, stringIndex, centsAboveOpen(system, open, stop.note))
+    return stop && placeOfNote(stringing, stringIndex, stop.note)
   }
   if (placeOf(before, fromFinger) === undefined)
     return { ok: false, code: 'finger_missing', finger: fromFinger, position: from }
@@ -86,11 +83,13 @@ export function shiftBetween(
 }
 
 /** Notes that both positions have under the hand, on any string, lowest first. */
-function stayingNotes(context: HandContext, key: Key, from: Position, to: Position): StayingNote[] {
+function stayingNotes(context: PlacementContext, key: Key, from: Position, to: Position): StayingNote[] {
   const under = (position: Position) =>
     context.tuning.flatMap((_, stringIndex) => {
-      const cell = handAt(context, key, stringIndex, position)
-      return cell.kind === 'hand' ? cell.stops.map(({ note, finger }) => ({ note, stringIndex, finger })) : []
+      const cell = placementAt(context, key, stringIndex, position)
+      return cell.kind === 'placement'
+        ? cell.stops.map(({ note, finger }) => ({ note, stringIndex, finger }))
+        : []
     })
   const after = under(to)
   return under(from)

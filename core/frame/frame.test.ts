@@ -1,13 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { familyOf } from '../instrument'
-import { centsToRatio, note } from '../pitch'
+import { centsToRatio, equal, fifths, INTERVALS, note } from '../pitch'
 import { placeOfRatio } from '../stop'
+import { strung } from '../testing'
 import {
   comfortableSize,
   firstPositionWidthMm,
-  fitOfLength,
+  fitOfInstrument,
   fitOfWidth,
   frameAlongNeck,
+  frameOnString,
   frameWidthMm,
   growthOf,
   handMeasureFault,
@@ -17,14 +19,14 @@ import {
   spanFault,
   theilSen,
   touching,
-  touchingAt,
+  widestFrameMm,
   whenSpanIs,
 } from './index'
 
 const frameOf = (family: 'violin' | 'cello' | 'bass', id: string) =>
   familyOf(family).frames.find((f) => f.id === id)!
 const widthOf = (family: 'violin' | 'cello' | 'bass', id: string, lengthMm: number) =>
-  firstPositionWidthMm(familyOf(family), frameOf(family, id), lengthMm)
+  firstPositionWidthMm(strung(family, lengthMm, equal), frameOf(family, id))
 
 describe('the frame along the neck', () => {
   it('has the widths of the handbook in first position (common practice, no source)', () => {
@@ -48,7 +50,7 @@ describe('the frame along the neck', () => {
 
   it('goes from half position to the octave, each place named by the family (handbook, section 4)', () => {
     const names = (id: 'violin' | 'cello' | 'bass') =>
-      frameAlongNeck(familyOf(id), 328).map((row) => `${row.semitones} ${row.position?.id}`)
+      frameAlongNeck(strung(id, 328), 0).map((row) => `${row.semitones} ${row.position?.id}`)
     expect(names('violin')).toEqual([
       '1 half',
       '2 first',
@@ -68,24 +70,56 @@ describe('the frame along the neck', () => {
   })
 
   it('says from where on a hand holds it at rest: there it is just as wide as the hand', () => {
-    const from = narrowFrom(308, 5, 60)
-    expect(frameWidthMm(308, from, 5)).toBeCloseTo(60, 9)
-    expect(from).toBeGreaterThan(2)
-    expect(narrowFrom(255, 5, 80)).toBeLessThan(0)
+    const places = frameAlongNeck(strung('violin', 308, equal), 1)
+    const from = narrowFrom(places, 'fourth', 60)!
+    // w = 60 solved for s: 12 log2(308 (1 − 2^(−5/12)) / 60), the next whole semitone (derived)
+    expect(from.semitones).toBe(Math.ceil(12 * Math.log2((308 * (1 - 2 ** (-5 / 12))) / 60)))
+    expect(from.widthsMm['fourth']).toBeLessThanOrEqual(60)
+    expect(narrowFrom(places, 'fourth', 80)?.semitones).toBe(1)
+    expect(narrowFrom(places, 'fourth', 10)).toBeUndefined()
+  })
+
+  it('on an instrument is the formula where the string is ideal and the system equal', () => {
+    for (const s of [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]) {
+      const { widthsMm } = frameAlongNeck(strung('cello', 690, equal), 1)[s - 1]!
+      expect(widthsMm['closed']).toBeCloseTo(frameWidthMm(690, s, 3), 9)
+      expect(widthsMm['extended']).toBeCloseTo(frameWidthMm(690, s, 4), 9)
+    }
+  })
+
+  it('follows the tuning system, as the places of the same fingers do: a cello’s extension is wider by the ring', () => {
+    // 1 on E♭, 256:243 above D; 4 on G, 4:3 above it: both published (Pythagorean limma, fourth)
+    const rung = firstPositionWidthMm(strung('cello', 690), frameOf('cello', 'extended'))
+    expect(rung).toBeCloseTo(placeOfRatio(690, 4 / 3) - placeOfRatio(690, 256 / 243), 6)
+    expect(rung - widthOf('cello', 'extended', 690)).toBeGreaterThan(3)
+  })
+
+  it('is that of the widest string where strings differ, whatever moves their places', () => {
+    const uneven = strung('violin', 328, fifths, {
+      lengthsMm: [326, 328, 329, 331],
+      pressing: { mode: 'typical', ...familyOf('violin').typicalPressing },
+      finds: [{ stringIndex: 1, cents: 203.91, placeMm: 37.1, isTrusted: true }],
+    })
+    const frame = frameOf('violin', 'fourth')
+    const widths = [0, 1, 2, 3].map((i) => frameOnString(uneven, i, INTERVALS.majorSecond, frame))
+    expect(widths).toEqual([...widths].sort((a, b) => a - b))
+    expect(widestFrameMm(uneven, INTERVALS.majorSecond, frame)).toBe(widths[3])
+    expect(frameAlongNeck(uneven, 2)[1]!.widthsMm['fourth']).toBe(widths[2])
   })
 
   it('finds the octave of 1 and 4 on strings a fifth apart in the violin’s frame and in no frame of the cello', () => {
-    const violin = octaveChecks(familyOf('violin'), familyOf('violin').tuning, 328, 2)
+    const violin = octaveChecks(strung('violin', 328, equal), INTERVALS.majorSecond)
     expect(violin.map((c) => [c.semitones, c.frame?.id])).toEqual(Array(3).fill([5, 'fourth']))
     expect(violin[0]!.widthMm).toBeCloseTo(73, 0)
-    expect(octaveChecks(familyOf('cello'), familyOf('cello').tuning, 690, 2)[0]).toMatchObject({
+    expect(octaveChecks(strung('cello', 690, equal), INTERVALS.majorSecond)[0]).toMatchObject({
       frame: undefined,
     })
-    expect(octaveChecks(familyOf('bass'), familyOf('bass').tuning, 1050, 2)[0]).toMatchObject({
+    expect(octaveChecks(strung('bass', 1050, equal), INTERVALS.majorSecond)[0]).toMatchObject({
       semitones: 7,
     })
     // A scordatura of a sixth between two strings asks only a third of the hand.
-    const tuned = octaveChecks(familyOf('cello'), ['C2', 'A2', 'D3', 'A3'].map(note), 690, 2)
+    const sixth = strung('cello', 690, equal, { tuning: ['C2', 'A2', 'D3', 'A3'].map(note) })
+    const tuned = octaveChecks(sixth, INTERVALS.majorSecond)
     expect(tuned[0]).toMatchObject({ semitones: 3, frame: { id: 'closed' } })
   })
 })
@@ -107,7 +141,7 @@ describe('a hand against a size', () => {
   })
 
   it('says how many millimetres are over or lacking, frame by frame', () => {
-    const { fit, frames } = fitOfLength(familyOf('cello'), 690, {
+    const { fit, frames } = fitOfInstrument(strung('cello', 690, equal), {
       comfortableSpanMm: 105,
       reachedSpanMm: 120,
     })
@@ -121,11 +155,11 @@ describe('a hand against a size', () => {
 
   it('finds the largest size held at rest and what the next one asks', () => {
     const span = { comfortableSpanMm: 64, reachedSpanMm: null }
-    expect(comfortableSize(violin, span)).toBe('1/2')
-    expect(nextSize(violin, '1/2')?.sizeId).toBe('3/4')
-    expect(nextSize(violin, '1/2')?.spanMm).toBeCloseTo(frameWidthMm(308, 2, 5), 9)
-    expect(nextSize(violin, '4/4')).toBeUndefined()
-    expect(comfortableSize(violin, { comfortableSpanMm: 31, reachedSpanMm: null })).toBeUndefined()
+    expect(comfortableSize(violin, equal, span)).toBe('1/2')
+    expect(nextSize(violin, '1/2', equal)?.sizeId).toBe('3/4')
+    expect(nextSize(violin, '1/2', equal)?.spanMm).toBeCloseTo(frameWidthMm(308, 2, 5), 9)
+    expect(nextSize(violin, '4/4', equal)).toBeUndefined()
+    expect(comfortableSize(violin, equal, { comfortableSpanMm: 31, reachedSpanMm: null })).toBeUndefined()
   })
 
   it('refuses a span that no hand has, and names the slip that it probably was', () => {
@@ -140,13 +174,13 @@ describe('a hand against a size', () => {
 
 describe('two fingertips a half step apart', () => {
   it('have room on a full-size cello, touch on a violin, overlap on a small one and high up', () => {
-    expect(touchingAt(690, 2, 1, 16).advice).toBe('room')
-    expect(touchingAt(328, 4, 1, 14).advice).toBe('touch')
-    const half = touchingAt(285, 4, 1, 14)
+    expect(touching(frameWidthMm(690, 2, 1), 16).advice).toBe('room')
+    expect(touching(frameWidthMm(328, 4, 1), 14).advice).toBe('touch')
+    const half = touching(frameWidthMm(285, 4, 1), 14)
     expect(half.advice).toBe('roll')
     expect(half.overlapMm).toBeCloseTo(14 - half.stepMm, 12)
-    expect(touchingAt(328, 12, 1, 14).advice).toBe('lift')
-    expect(touchingAt(197, 14, 1, 12).advice).toBe('replace')
+    expect(touching(frameWidthMm(328, 12, 1), 14).advice).toBe('lift')
+    expect(touching(frameWidthMm(197, 14, 1), 12).advice).toBe('replace')
     expect(touching(11, 12)).toEqual({ stepMm: 11, gapMm: -1, overlapMm: 1, advice: 'roll' })
   })
 })

@@ -1,4 +1,4 @@
-export { frameWidthMm } from './width'
+export { frameWidthMm, frameOnString, widestFrameMm } from './width'
 export { frameAlongNeck, narrowFrom, positionAtSemitone, OCTAVE_SEMITONES } from './neck'
 export type { NeckPlace } from './neck'
 export { octaveChecks } from './octave'
@@ -6,12 +6,12 @@ export type { OctaveCheck } from './octave'
 export { handMeasureFault, spanFault, HAND_LIMITS_MM, TYPICAL_FINGERTIP_MM } from './hand'
 export type { HandFault, HandMeasure, HandMeasures, Thumb } from './hand'
 export {
-  fitOfLength,
+  fitOfInstrument,
   fitOfWidth,
   comfortableSize,
   firstPositionWidthMm,
   nextSize,
-  FIT_SEMITONES,
+  FIRST_POSITION,
   PIVOT_SHARE,
   TYPICAL_REACH,
 } from './size-fit'
@@ -27,5 +27,5 @@ export {
   FURTHEST_FORECAST_DAYS,
 } from './growth'
 export type { Growth, SpanOnDay, WhenFits } from './growth'
-export { touching, touchingAt, ROLL_SHARE, LIFT_SHARE } from './touching'
+export { touching, ROLL_SHARE, LIFT_SHARE } from './touching'
 export type { TouchAdvice, Touching } from './touching'

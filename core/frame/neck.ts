@@ -1,5 +1,6 @@
-import type { Family, Position } from '../instrument'
-import { frameWidthMm } from './width'
+import type { Family, Position, Stringing } from '../instrument'
+import { spelledInterval } from '../pitch'
+import { frameOnString } from './width'
 
 /** Width of every frame where the first finger stands on one semitone. */
 export interface NeckPlace {
@@ -13,18 +14,29 @@ export interface NeckPlace {
 /** Semitones of the octave: the table of a neck goes from half position to it. */
 export const OCTAVE_SEMITONES = 12
 
-/** Widths of a family's frames on a string of `lengthMm`, a row a semitone from half position to the octave. */
-export function frameAlongNeck(family: Family, lengthMm: number): NeckPlace[] {
+/** Widths of the frames on one string of an instrument, a row a semitone from half position to the octave. */
+export function frameAlongNeck(stringing: Stringing, stringIndex: number): NeckPlace[] {
+  const { family } = stringing
   return Array.from({ length: OCTAVE_SEMITONES }, (_, index) => {
     const semitones = index + 1
+    const first = spelledInterval(semitones)
     return {
       semitones,
       position: positionAtSemitone(family, semitones),
       widthsMm: Object.fromEntries(
-        family.frames.map((frame) => [frame.id, frameWidthMm(lengthMm, semitones, frame.semitones)]),
+        family.frames.map((frame) => [frame.id, frameOnString(stringing, stringIndex, first, frame)]),
       ),
     }
   })
+}
+
+/** The first of these places, from the nut on, where a frame is at most `spanMm` wide; undefined where it is so nowhere. */
+export function narrowFrom(
+  places: readonly NeckPlace[],
+  frameId: string,
+  spanMm: number,
+): NeckPlace | undefined {
+  return places.find(({ widthsMm }) => (widthsMm[frameId] ?? Infinity) <= spanMm)
 }
 
 /** The position whose first finger lies there; of several the one further down the neck. */
@@ -35,12 +47,4 @@ export function positionAtSemitone(family: Family, semitones: number): Position 
       // On the first semitone the hand is in half position only where no letter says otherwise.
       (p.letter === undefined || p.letter > 0 || semitones === 1),
   )
-}
-
-/**
- * Semitones above the open string from which a frame of `spanSemitones` is at most `spanMm` wide: the width
- * L · 2^(−s/12) (1 − 2^(−k/12)) solved for s. Zero or less where it is so at the nut already.
- */
-export function narrowFrom(lengthMm: number, spanSemitones: number, spanMm: number): number {
-  return 12 * Math.log2((lengthMm * (1 - 2 ** (-spanSemitones / 12))) / spanMm)
 }

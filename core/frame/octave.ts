@@ -1,6 +1,5 @@
-import type { Family, Frame } from '../instrument'
-import { midiNumber, type Note } from '../pitch'
-import { frameWidthMm } from './width'
+import { placeOfNote, type Frame, type Stringing } from '../instrument'
+import { INTERVALS, midiNumber, transpose, type Interval } from '../pitch'
 
 /** An octave with 1 on a lower string and 4 on the next one. */
 export interface OctaveCheck {
@@ -14,22 +13,21 @@ export interface OctaveCheck {
 }
 
 /**
- * The octave with 1 and 4 on every pair of neighbouring strings, 1 at `firstSemitones` above its open string. Strings a
+ * The octave with 1 and 4 on every pair of neighbouring strings, 1 an interval `first` above its open string. Strings a
  * fifth apart leave a fourth between the fingers: the violin's frame, a semitone more than the cello's widest.
  */
-export function octaveChecks(
-  family: Family,
-  tuning: readonly Note[],
-  lengthMm: number,
-  firstSemitones: number,
-): OctaveCheck[] {
+export function octaveChecks(stringing: Stringing, first: Interval): OctaveCheck[] {
+  const { family, tuning } = stringing
   return tuning.slice(1).map((upper, lowerString) => {
-    const semitones = 12 - (midiNumber(upper) - midiNumber(tuning[lowerString]!))
+    const lower = tuning[lowerString]!
+    const under1 = transpose(lower, first)
+    const under4 = transpose(under1, INTERVALS.octave)
+    const semitones = 12 - (midiNumber(upper) - midiNumber(lower))
     return {
       lowerString,
       semitones,
       frame: family.frames.find((f) => f.semitones === semitones),
-      widthMm: frameWidthMm(lengthMm, firstSemitones, semitones),
+      widthMm: placeOfNote(stringing, lowerString + 1, under4) - placeOfNote(stringing, lowerString, under1),
     }
   })
 }

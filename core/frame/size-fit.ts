@@ -1,11 +1,12 @@
-import { sizeOf, type Family, type Frame } from '../instrument'
-import { frameWidthMm } from './width'
+import { sizeOf, typicalStringing, type Family, type Frame, type Stringing } from '../instrument'
+import { INTERVALS, type Interval, type TuningSystem } from '../pitch'
+import { widestFrameMm } from './width'
 
 /** How a hand meets the frame of an instrument. */
 export type HandFit = 'comfortable' | 'reach_back' | 'thumb_or_pivot' | 'too_big'
 
 /** First position, where frames are widest for long: its first finger a whole step above the open string. */
-export const FIT_SEMITONES = 2
+export const FIRST_POSITION: Interval = INTERVALS.majorSecond
 /**
  * With the thumb further forward, or pivoting between 1 and 4, a hand gets by with this share of the frame.
  * Common practice, no source.
@@ -14,10 +15,14 @@ export const PIVOT_SHARE = 0.9
 /** Where nobody has measured the reach: a hand opens about this much wider than it lies at rest. From memory. */
 export const TYPICAL_REACH = 1.1
 
-/** Width of a frame in first position, mm; the cello's extended one with 1 dropped back a half step. */
-export function firstPositionWidthMm(family: Family, frame: Frame, lengthMm: number): number {
-  const back = family.grip === 'three_letters' ? frame.semitones - family.frames[0]!.semitones : 0
-  return frameWidthMm(lengthMm, FIT_SEMITONES - back, frame.semitones)
+/**
+ * Width in mm of a frame in first position, on the string where it is widest; the cello's extended one with 1 dropped back
+ * a half step.
+ */
+export function firstPositionWidthMm(stringing: Stringing, frame: Frame): number {
+  const { family } = stringing
+  const isBack = family.grip === 'three_letters' && frame.semitones > family.frames[0]!.semitones
+  return widestFrameMm(stringing, isBack ? INTERVALS.minorSecond : FIRST_POSITION, frame)
 }
 
 export interface HandSpan {
@@ -42,13 +47,13 @@ export interface SizeFit {
 }
 
 /**
- * Whether a string of `lengthMm` suits a hand, in first position: comfortable where the hand at rest spans the frame; reach
- * back with 1 where it spans it spread; thumb forward or pivot where nine tenths of it; else too big. Never a reason to
- * stretch 4 upwards.
+ * Whether an instrument suits a hand, in first position: comfortable where the hand at rest spans the frame; reach back with
+ * 1 where it spans it spread; thumb forward or pivot where nine tenths of it; else too big. Never a reason to stretch 4
+ * upwards.
  */
-export function fitOfLength(family: Family, lengthMm: number, span: HandSpan): SizeFit {
-  const frames = family.frames.map((frame) => {
-    const widthMm = firstPositionWidthMm(family, frame, lengthMm)
+export function fitOfInstrument(stringing: Stringing, span: HandSpan): SizeFit {
+  const frames = stringing.family.frames.map((frame) => {
+    const widthMm = firstPositionWidthMm(stringing, frame)
     return { frame, fit: fitOfWidth(widthMm, span), widthMm, spareMm: span.comfortableSpanMm - widthMm }
   })
   return { fit: frames[0]!.fit, frames }
@@ -62,19 +67,24 @@ export function fitOfWidth(widthMm: number, { comfortableSpanMm, reachedSpanMm }
 }
 
 /** The largest size of a family, by its typical length, that this hand holds at rest; undefined where none is so small. */
-export function comfortableSize(family: Family, span: HandSpan): string | undefined {
-  return family.sizes.find((size) => fitOfLength(family, size.typicalLengthMm, span).fit === 'comfortable')
-    ?.id
+export function comfortableSize(family: Family, system: TuningSystem, span: HandSpan): string | undefined {
+  return family.sizes.find(
+    (size) => fitOfInstrument(typicalStringing(family, size.id, system), span).fit === 'comfortable',
+  )?.id
 }
 
 /** The size above `sizeId`, and the comfortable span it asks for, mm; undefined at the full size. */
 export function nextSize(
   family: Family,
   sizeId: string,
+  system: TuningSystem,
 ): { readonly sizeId: string; readonly spanMm: number } | undefined {
   const own = sizeOf(family, sizeId)
   const next = own && family.sizes[family.sizes.indexOf(own) - 1]
   return (
-    next && { sizeId: next.id, spanMm: firstPositionWidthMm(family, family.frames[0]!, next.typicalLengthMm) }
+    next && {
+      sizeId: next.id,
+      spanMm: firstPositionWidthMm(typicalStringing(family, next.id, system), family.frames[0]!),
+    }
   )
 }

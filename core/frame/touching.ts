@@ -1,5 +1,3 @@
-import { frameWidthMm } from './width'
-
 /** What players do where two fingertips have less room than they need. */
 export type TouchAdvice = 'room' | 'touch' | 'roll' | 'lift' | 'replace'
 
@@ -26,19 +24,6 @@ export function touching(stepMm: number, fingertipMm: number): Touching {
   const gapMm = stepMm - fingertipMm
   const overlapMm = Math.max(0, -gapMm)
   return { stepMm, gapMm, overlapMm, advice: adviceFor(gapMm, overlapMm / fingertipMm) }
-}
-
-/**
- * The same for equal steps: `stepSemitones` apart, the lower finger `semitones` above the open string of a string of
- * `lengthMm`.
- */
-export function touchingAt(
-  lengthMm: number,
-  semitones: number,
-  stepSemitones: number,
-  fingertipMm: number,
-): Touching {
-  return touching(frameWidthMm(lengthMm, semitones, stepSemitones), fingertipMm)
 }
 
 function adviceFor(gapMm: number, share: number): TouchAdvice {

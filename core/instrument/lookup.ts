@@ -28,23 +28,9 @@ export function notesOfShape(open: Note, shape: HandShape): { finger: Finger; no
   })
 }
 
-/** A board in mm, scaled to one instrument. */
-export type BoardMeasures = { readonly [K in keyof Family['board']]: number }
-
-/** The board of an instrument with this string length, in proportion to its family's full size; all values in mm. */
-export function boardFor({ board }: Family, stringLengthMm: number): BoardMeasures {
-  const scale = stringLengthMm / board.stringLengthMm
-  return {
-    stringLengthMm,
-    lengthMm: board.lengthMm * scale,
-    nutWidthMm: board.nutWidthMm * scale,
-    endWidthMm: board.endWidthMm * scale,
-    spreadAtNutMm: board.spreadAtNutMm * scale,
-    spreadAtBridgeMm: board.spreadAtBridgeMm * scale,
-    girthAtNutMm: board.girthAtNutMm * scale,
-    girthAtNeckEndMm: board.girthAtNeckEndMm * scale,
-    neckMm: board.neckMm * scale,
-  }
+/** String length to expect of a size, mm; of a size nobody knows the full size's. From memory. */
+export function typicalLengthMm(family: Family, sizeId: string): number {
+  return sizeOf(family, sizeId)?.typicalLengthMm ?? family.board.stringLengthMm
 }
 
 export const FEWEST_STRINGS = 4

@@ -1,5 +1,5 @@
 import type { Family } from './family'
-import { boardFor } from './lookup'
+import { boardFor } from './board'
 
 /** Measurements of one string length differ by this much from hand to hand. Common practice, no source. */
 export const STRING_MEASURE_MM = 1

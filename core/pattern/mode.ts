@@ -21,8 +21,8 @@ export interface Mode {
   readonly degrees: readonly Interval[]
   /** The mode it comes down in, where that is another one. */
   readonly fallsAs?: ModeId
-  /** The mode whose hand it is played with: fingers of notes that are left out rest where that mode has them. */
-  readonly hand?: ModeId
+  /** The scale it is part of: the hand is shaped for that one, and fingers rest where it has notes that are left out. */
+  readonly parent?: ModeId
   /** Fifths from the tonic to the tonic of the major key with the same signature; undefined for keys without one. */
   readonly signature?: number
 }
@@ -85,13 +85,13 @@ export const MODES: Readonly<Record<ModeId, Mode>> = {
     { signature: -5 },
   ),
   major_pentatonic: mode('major_pentatonic', [I.majorSecond, I.majorThird, I.perfectFifth, I.majorSixth], {
-    hand: 'major',
+    parent: 'major',
     signature: 0,
   }),
   minor_pentatonic: mode(
     'minor_pentatonic',
     [I.minorThird, I.perfectFourth, I.perfectFifth, I.minorSeventh],
-    { hand: 'natural_minor', signature: -3 },
+    { parent: 'natural_minor', signature: -3 },
   ),
   chromatic: mode('chromatic', [
     I.minorSecond,

@@ -1,18 +1,18 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { fingerNotes, optionsFor } from '../fingering'
-import { touchingAt } from '../frame'
+import { frameWidthMm, touching } from '../frame'
 import { FAMILY_IDS, familyOf, tuningFault } from '../instrument'
 import { INTERVALS, midiNumber, note, noteName, transpose, type Note } from '../pitch'
 import {
-  handAt,
-  handContext,
+  placementAt,
+  placementContext,
   hasNote,
   keyOf,
   keysOf,
   MODE_IDS,
   noteInKey,
-  type HandCell,
+  type AtlasCell,
   type ModeId,
 } from './index'
 
@@ -42,7 +42,7 @@ const anyTuning = fc
   .filter((tuning) => tuningFault(tuning) === undefined)
 
 /** What a hand does, whatever its notes are called. */
-const shape = (cell: HandCell) =>
+const shape = (cell: AtlasCell) =>
   cell.kind === 'none'
     ? cell.reason
     : `${cell.extension} ${cell.stops.map((s) => `${s.finger}:${s.semitones}`).join(' ')}`
@@ -52,14 +52,14 @@ describe('the hand a key asks for', () => {
     fc.assert(
       fc.property(anyFamily, anyMode, anyTonic, anyInterval, anyPosition, (family, mode, tonic, by, at) => {
         const position = family.positions[at]!
-        const here = handContext(family, family.tuning)
-        const there = handContext(
+        const here = placementContext(family, family.tuning)
+        const there = placementContext(
           family,
           family.tuning.map((open) => transpose(open, by)),
         )
         for (let string = 0; string < family.tuning.length; string++)
-          expect(shape(handAt(there, keyOf(transpose(tonic, by), mode), string, position))).toBe(
-            shape(handAt(here, keyOf(tonic, mode), string, position)),
+          expect(shape(placementAt(there, keyOf(transpose(tonic, by), mode), string, position))).toBe(
+            shape(placementAt(here, keyOf(tonic, mode), string, position)),
           )
       }),
       SEED,
@@ -70,16 +70,16 @@ describe('the hand a key asks for', () => {
     fc.assert(
       fc.property(anyFamily, anyTuning, anyMode, anyTonic, anyPosition, (family, tuning, mode, tonic, at) => {
         const key = keyOf(tonic, mode)
-        const context = handContext(family, tuning)
+        const context = placementContext(family, tuning)
         tuning.forEach((open, string) => {
-          const cell = handAt(context, key, string, family.positions[at]!)
+          const cell = placementAt(context, key, string, family.positions[at]!)
           if (cell.kind === 'none') return
           let before = 0
           for (const stop of cell.stops) {
             expect(stop.semitones).toBeGreaterThan(before)
             before = stop.semitones
             expect(midiNumber(stop.note)).toBe(midiNumber(open) + stop.semitones)
-            expect(stop.isPlayed).toBe(hasNote(key, stop.note))
+            expect(stop.isInScale).toBe(hasNote(key, stop.note))
             if (stop.openString !== undefined)
               expect(midiNumber(tuning[stop.openString]!)).toBe(midiNumber(stop.note))
           }
@@ -91,11 +91,11 @@ describe('the hand a key asks for', () => {
 
   it('is told apart by position: a hand an octave up the string is the same hand, twelve semitones on', () => {
     const violin = familyOf('violin')
-    const context = handContext(violin, violin.tuning)
+    const context = placementContext(violin, violin.tuning)
     for (const key of keysOf('major'))
       for (let string = 0; string < 4; string++) {
-        const low = handAt(context, key, string, violin.positions[1]!)
-        const high = handAt(context, key, string, violin.positions[8]!)
+        const low = placementAt(context, key, string, violin.positions[1]!)
+        const high = placementAt(context, key, string, violin.positions[8]!)
         if (low.kind === 'none' || high.kind === 'none') continue
         expect(high.stops.map((s) => s.semitones - 12)).toEqual(low.stops.map((s) => s.semitones))
         expect(high.pattern).toBe(low.pattern)
@@ -124,7 +124,7 @@ describe('spelling', () => {
 describe('fingering', () => {
   it('plays every note one of its ways, and open strings no less when they cost nothing than when they are avoided', () => {
     const violin = familyOf('violin')
-    const context = handContext(violin, violin.tuning)
+    const context = placementContext(violin, violin.tuning)
     const key = keyOf(note('C4'), 'chromatic')
     const anyLine = fc.array(fc.integer({ min: 55, max: 88 }), { minLength: 1, maxLength: 8 })
     fc.assert(
@@ -154,9 +154,10 @@ describe('fingertips', () => {
         fc.integer({ min: 1, max: 18 }),
         fc.double({ min: 6, max: 20, noNaN: true }),
         (lengthMm, semitones, tipMm) => {
-          const here = touchingAt(lengthMm, semitones, 1, tipMm)
-          expect(touchingAt(lengthMm, semitones + 1, 1, tipMm).gapMm).toBeLessThan(here.gapMm)
-          expect(touchingAt(lengthMm * 0.9, semitones, 1, tipMm).gapMm).toBeLessThan(here.gapMm)
+          const at = (length: number, first: number) => touching(frameWidthMm(length, first, 1), tipMm)
+          const here = at(lengthMm, semitones)
+          expect(at(lengthMm, semitones + 1).gapMm).toBeLessThan(here.gapMm)
+          expect(at(lengthMm * 0.9, semitones).gapMm).toBeLessThan(here.gapMm)
           expect(here.overlapMm).toBeCloseTo(Math.max(0, -here.gapMm), 12)
           expect(here.advice === 'room' || here.advice === 'touch').toBe(here.gapMm >= 0)
         },

@@ -3,11 +3,11 @@ import { boardFor, familyOf, type FamilyId } from '../instrument'
 import { note, noteName } from '../pitch'
 import { pageSvg, type PageItem } from '../paper'
 import { placeOfCents } from '../stop'
-import { handAt, handContext, keyOf, patternSheet, type PatternSheetRequest } from './index'
+import { placementAt, placementContext, keyOf, patternSheet, type PatternSheetRequest } from './index'
 
 function sheetOf(id: FamilyId, lengthMm: number, extra: Partial<PatternSheetRequest> = {}, position = 1) {
   const family = familyOf(id)
-  const context = handContext(family, family.tuning)
+  const context = placementContext(family, family.tuning)
   return patternSheet({
     title: 'D major',
     subtitle: '',
@@ -15,7 +15,7 @@ function sheetOf(id: FamilyId, lengthMm: number, extra: Partial<PatternSheetRequ
     drawing: 'scale',
     board: boardFor(family, lengthMm),
     strings: family.tuning.map((open, index) => {
-      const hand = handAt(context, keyOf(note('D4'), 'major'), index, family.positions[position]!)
+      const hand = placementAt(context, keyOf(note('D4'), 'major'), index, family.positions[position]!)
       const fingers =
         hand.kind === 'none'
           ? []

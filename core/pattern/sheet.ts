@@ -1,4 +1,4 @@
-import type { BoardMeasures, Finger } from '../instrument'
+import { stringSpreadMm, type BoardMeasures, type Finger } from '../instrument'
 import { PAPERS, type Page, type PageItem, type PaperId } from '../paper'
 
 /** A finger as it is printed. */
@@ -8,7 +8,7 @@ export interface SheetFinger {
   /** From the nut. */
   readonly placeMm: number
   readonly semitones: number
-  readonly isPlayed: boolean
+  readonly isInScale: boolean
 }
 
 /** One string of the sheet, with everything that is said of it. */
@@ -96,10 +96,7 @@ function toScale({ board, strings }: PatternSheetRequest, paperHeightMm: number)
   )
   const room = paperHeightMm - NUT_Y_MM - MARGIN_MM - TAIL_MM
   const oneTo = SCALES.find((n) => lastMm / n <= room) ?? SCALES.at(-1)!
-  const spread = (placeMm: number) =>
-    (board.spreadAtNutMm +
-      ((board.spreadAtBridgeMm - board.spreadAtNutMm) * placeMm) / board.stringLengthMm) /
-    oneTo
+  const spread = (placeMm: number) => stringSpreadMm(board, placeMm) / oneTo
   const endMm = lastMm + TAIL_MM * oneTo
   return {
     oneTo,
@@ -165,9 +162,9 @@ function stringItems(drawing: Drawing, string: SheetString, index: number): Page
           r,
           widthMm: 0.3,
           fill: 'white',
-          isDashed: !finger.isPlayed,
+          isDashed: !finger.isInScale,
         },
-        text(x, y + r * 0.45, r * 1.25, String(finger.finger), { isCentred: true, isBold: finger.isPlayed }),
+        text(x, y + r * 0.45, r * 1.25, String(finger.finger), { isCentred: true, isBold: finger.isInScale }),
         ...(drawing.oneTo === undefined ? [text(x + r + 0.8, y + 1.3, 3.8, finger.note)] : []),
       ]
     }),

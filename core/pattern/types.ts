@@ -3,14 +3,14 @@ import type { Note } from '../pitch'
 import type { Pattern } from './pattern'
 
 /** One finger at its place. */
-export interface HandStop {
+export interface FingerStop {
   readonly finger: Finger
   readonly note: Note
   /** Above the open string. */
   readonly semitones: number
   readonly form: FingerFormId
   /** False where the scale leaves this note out and the finger rests there. */
-  readonly isPlayed: boolean
+  readonly isInScale: boolean
   /** The open string that sounds the same note, if there is one. */
   readonly openString: number | undefined
 }
@@ -18,8 +18,8 @@ export interface HandStop {
 export type Extension = 'none' | 'back' | 'forward'
 
 /** What a key asks of the hand on one string in one position. */
-export interface Hand {
-  readonly kind: 'hand'
+export interface Placement {
+  readonly kind: 'placement'
   readonly stringIndex: number
   readonly position: Position
   readonly frameId: string
@@ -28,13 +28,13 @@ export interface Hand {
   /** Semitones above the open string of the first finger's place, whether the key uses it or not. */
   readonly base: number
   /** In order from the nut; a chromatic scale can ask two places of one finger. */
-  readonly stops: readonly HandStop[]
+  readonly stops: readonly FingerStop[]
   /** Missing where one finger has two places: it slides. */
   readonly pattern: Pattern | undefined
 }
 
 /** Why a key asks nothing of the hand there, and the notes it would have wanted. */
-export interface NoHand {
+export interface NoPlacement {
   readonly kind: 'none'
   readonly stringIndex: number
   readonly position: Position
@@ -50,10 +50,10 @@ export interface NoHand {
   readonly wanted: readonly Note[]
 }
 
-export type HandCell = Hand | NoHand
+export type AtlasCell = Placement | NoPlacement
 
 /** What does not change from cell to cell of one atlas. */
-export interface HandContext {
+export interface PlacementContext {
   readonly family: Family
   /** Open strings, lowest first. */
   readonly tuning: readonly Note[]

@@ -1,8 +1,9 @@
 export { ratioToCents, centsToRatio, PURE_FIFTH_CENTS, SYNTONIC_COMMA_CENTS } from './cents'
-export { INTERVALS } from './interval'
+export { INTERVALS, CHROMATIC, spelledInterval, sumOf } from './interval'
 export {
   LETTERS,
   note,
+  notesOf,
   parseNote,
   noteName,
   midiNumber,
@@ -15,6 +16,8 @@ export {
   A4_HZ,
   DEFAULT_SYSTEM_ID,
   tuningSystem,
+  knownSystem,
+  governingSystemId,
   equal,
   fifths,
   just,
@@ -23,7 +26,7 @@ export {
   meterCents,
   frequencyHz,
 } from './system'
-export type { TuningSystem } from './system'
+export type { TuningSystem, SystemChoices } from './system'
 export { scaleId, readScaleId, SCALE_SIZE } from './scale'
 export type { NamedScale } from './scale'
 export { parseScala, writeScala, scalaCents, SCALA_SIZE_LIMIT } from './scala'

@@ -43,11 +43,16 @@ export function parseNote(text: string): Note | undefined {
   }
 }
 
-/** A note written in source code; throws on a spelling that {@link parseNote} does not read. */
+/** A note that is known to be one, as in source code; throws on a spelling that {@link parseNote} does not read. */
 export function note(text: string): Note {
   const parsed = parseNote(text)
   if (!parsed) throw new Error(`not a note: ${text}`)
   return parsed
+}
+
+/** Notes kept by their names, as the open strings of an instrument are; throws on a name that is none. */
+export function notesOf(names: readonly string[]): Note[] {
+  return names.map(note)
 }
 
 /** `F♯4`, or `F♯` without its octave. */

@@ -82,6 +82,29 @@ export function tuningSystem(id: string): TuningSystem | undefined {
   return keynote && just(keynote)
 }
 
+/** A system whose id has been checked before it was kept; throws on one that cannot be read. */
+export function knownSystem(id: string): TuningSystem {
+  const system = tuningSystem(id)
+  if (!system) throw new RangeError(`The tuning system “${id}” cannot be read. Choose another one.`)
+  return system
+}
+
+/** Where a choice of tuning system may have been made: ids, the nearest to the string first. */
+export interface SystemChoices {
+  /** Of the tapes that lie on the instrument. */
+  readonly tapeSet?: string | null | undefined
+  readonly student?: string | null | undefined
+  readonly studio?: string | null | undefined
+}
+
+/**
+ * The system that places follow: that of the tapes laid, since the finger meets them; else the student's own; else the
+ * studio's. Common practice, no source.
+ */
+export function governingSystemId({ tapeSet, student, studio }: SystemChoices): string {
+  return tapeSet ?? student ?? studio ?? DEFAULT_SYSTEM_ID
+}
+
 /** Cents from the open string up to a stopped note on it. */
 export function centsAboveOpen(system: TuningSystem, open: Note, stopped: Note): number {
   return system.centsAboveA4(stopped) - system.openCentsAboveA4(open)
@@ -91,8 +114,8 @@ export function centsAboveOpen(system: TuningSystem, open: Note, stopped: Note):
  * What a meter in equal temperament shows for a note that is exactly right in `system`, in cents.
  * With pure fifths a violin's open G reads −4 and its open E +2.
  */
-export function meterCents(system: TuningSystem, n: Note, played: 'open' | 'stopped' = 'stopped'): number {
-  const pitch = played === 'open' ? system.openCentsAboveA4(n) : system.centsAboveA4(n)
+export function meterCents(system: TuningSystem, n: Note, string: 'open' | 'stopped' = 'stopped'): number {
+  const pitch = string === 'open' ? system.openCentsAboveA4(n) : system.centsAboveA4(n)
   return pitch - equal.centsAboveA4(n)
 }
 

@@ -1,4 +1,5 @@
-import { daysBetween, type TapeDue } from '../tape'
+import { daysBetween } from '../calendar'
+import type { TapeDue } from '../tape'
 
 /** Something that should happen in the next lesson, most pressing first when listed. */
 export type Due =

@@ -1,2 +1,2 @@
-export { playHand, seededSource, NO_FAULTS } from './player'
+export { playExercise, seededSource, NO_FAULTS } from './player'
 export type { PlayerFaults, RandomSource } from './player'

@@ -1,8 +1,6 @@
 import { randomLcg, randomNormal } from 'd3-random'
-import type { Finger } from '../instrument'
-import { centsAtPlace } from '../stop'
-import type { Target } from '../tape'
-import type { Reading } from '../verdict'
+import { centsOnString, type Finger, type Stringing } from '../instrument'
+import { landingAtCents, METER_SIGMA_CENTS, targetsOf, type Exercise, type Landing } from '../take'
 
 /** What is wrong with a simulated hand. All zero is a hand that is never off. */
 export interface PlayerFaults {
@@ -35,26 +33,34 @@ export function seededSource(seed: number): RandomSource {
 }
 
 /**
- * Plays every finger of a hand shape `times` over with known faults. Stands in for a student and a meter: cents are
- * relative to the target, rounded to whole cents as a meter shows them. Same source, same readings.
+ * Plays every stopped note of an exercise `times` over with known faults, the frame being that from its first to its last
+ * note. Stands in for a student and a meter: cents off the expected note are rounded to whole ones as a meter shows them.
+ * Same source, same landings.
  */
-export function playHand(
+export function playExercise(
   source: RandomSource,
-  lengthMm: number,
-  targets: readonly Target[],
+  stringing: Stringing,
+  exercise: Exercise,
   faults: PlayerFaults,
   times = 1,
-): Reading[] {
+): Landing[] {
   const scatter = randomNormal.source(source)(0, faults.scatterCents)
+  const targets = targetsOf(stringing, exercise).filter((target) => target.finger !== 0)
   const first = targets[0]?.placeMm ?? 0
   const width = (targets.at(-1)?.placeMm ?? 0) - first
   return Array.from({ length: times }, () =>
-    targets.map(({ finger, cents, placeMm }) => {
+    targets.map((target) => {
+      const { finger, stringIndex, placeMm } = target
       const along = width > 0 ? (placeMm - first) / width : 0
-      const landedMm =
-        placeMm + faults.handOffsetMm + along * faults.frameErrorMm + (faults.fingerOffsetMm[finger] ?? 0)
-      const error = centsAtPlace(lengthMm, landedMm) - cents + faults.stringCents + scatter()
-      return { finger, cents: Math.round(error) }
+      const own = finger === 0 ? 0 : (faults.fingerOffsetMm[finger] ?? 0)
+      const landedMm = placeMm + faults.handOffsetMm + along * faults.frameErrorMm + own
+      const error =
+        centsOnString(stringing, stringIndex, landedMm) - target.cents + faults.stringCents + scatter()
+      return landingAtCents(stringing, target, Math.round(error), {
+        sigmaCents: METER_SIGMA_CENTS,
+        atMs: null,
+        source: 'simulated',
+      })
     }),
   ).flat()
 }

@@ -1,29 +1,31 @@
 import { describe, expect, it } from 'vitest'
-import { familyOf, shapeOf } from '../instrument'
-import { fifths } from '../pitch'
 import { centsPerMm } from '../stop'
-import { handTargets } from '../tape'
-import { NO_FAULTS, playHand, seededSource } from './index'
+import { targetsOf } from '../take'
+import { shaped, strung } from '../testing'
+import { NO_FAULTS, playExercise, seededSource, type PlayerFaults, type RandomSource } from './index'
 
-const violin = familyOf('violin')
-const targets = handTargets(328, violin.tuning[2]!, shapeOf(violin, 'first')!, fifths)
+const violin = strung('violin', 328)
+const exercise = shaped('violin')
+const [, ...targets] = targetsOf(violin, exercise)
+const play = (source: RandomSource, faults: PlayerFaults, times?: number) =>
+  playExercise(source, violin, exercise, faults, times)
 
 describe('a simulated player', () => {
   it('without faults is never off', () => {
-    const readings = playHand(seededSource(0.1), 328, targets, NO_FAULTS, 3)
+    const readings = play(seededSource(0.1), NO_FAULTS, 3)
     expect(readings).toHaveLength(12)
     expect(readings.every((r) => r.cents === 0)).toBe(true)
   })
 
   it('plays the same notes for the same seed, and others for another', () => {
     const faults = { ...NO_FAULTS, scatterCents: 8 }
-    const play = (seed: number) => playHand(seededSource(seed), 328, targets, faults, 5)
-    expect(play(0.3)).toEqual(play(0.3))
-    expect(play(0.3)).not.toEqual(play(0.4))
+    const seeded = (seed: number) => play(seededSource(seed), faults, 5)
+    expect(seeded(0.3)).toEqual(seeded(0.3))
+    expect(seeded(0.3)).not.toEqual(seeded(0.4))
   })
 
   it('is off by what its faults weigh in cents where the finger stands', () => {
-    const [first, , , fourth] = playHand(seededSource(0.1), 328, targets, { ...NO_FAULTS, handOffsetMm: 1 })
+    const [first, , , fourth] = play(seededSource(0.1), { ...NO_FAULTS, handOffsetMm: 1 })
     // one mm is worth 1200 / (ln 2 · (L − x)) cents, more the higher the finger (derived)
     expect(first?.cents).toBe(Math.round(centsPerMm(328, targets[0]!.placeMm + 0.5)))
     expect(fourth?.cents).toBe(Math.round(centsPerMm(328, targets[3]!.placeMm + 0.5)))
@@ -31,14 +33,14 @@ describe('a simulated player', () => {
   })
 
   it('with a wide frame leaves the first finger and moves the others in proportion', () => {
-    const readings = playHand(seededSource(0.1), 328, targets, { ...NO_FAULTS, frameErrorMm: 4 })
+    const readings = play(seededSource(0.1), { ...NO_FAULTS, frameErrorMm: 4 })
     expect(readings[0]?.cents).toBeCloseTo(0, 9)
     expect(readings.map((r) => r.cents)).toEqual([...readings.map((r) => r.cents)].sort((a, b) => a - b))
   })
 
   it('scatters about its mean with the spread it was given', () => {
     const faults = { ...NO_FAULTS, scatterCents: 6, stringCents: 10 }
-    const cents = playHand(seededSource(0.7), 328, targets, faults, 500).map((r) => r.cents)
+    const cents = play(seededSource(0.7), faults, 500).map((r) => r.cents)
     const mean = cents.reduce((sum, c) => sum + c, 0) / cents.length
     const spread = Math.sqrt(cents.reduce((sum, c) => sum + (c - mean) ** 2, 0) / cents.length)
     // 2000 notes: the mean repeats within 6/√2000 = 0.13, the spread within 6/√4000 = 0.1 cents; four of each are allowed

@@ -11,7 +11,17 @@ export {
 export type { StringMaterial, Pressing, PressingFault } from './pressing'
 export { ringsOf, ringChecks, AUDIBLE_STRENGTH, STRONG_STRENGTH } from './ring'
 export type { Ring, RingKind, RingCheck } from './ring'
-export { fitRings, placeSigmaMm, MEASURED_PRIOR, QUESTIONED_SIGMAS, NINETEEN_IN_TWENTY } from './fit'
-export type { RingFind, RingFit, FitFind, FitPrior } from './fit'
-export { lengthsFor, placeOnBed, centsOnBed, pressShiftMm, sigmaOnBed, stringLengthMm, isEven } from './bed'
-export type { StringBed } from './bed'
+export {
+  calibrateByRings,
+  calibratedSigmaMm,
+  MEASURED_PRIOR,
+  QUESTIONED_SIGMAS,
+  NORMAL_95,
+} from './calibration'
+export type {
+  Calibration,
+  CalibrationPrior,
+  JudgedFind,
+  RingCalibration,
+  RingObservation,
+} from './calibration'

@@ -1,14 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import {
-  centsOnBed,
-  heightFault,
-  lengthsFor,
-  placeOfCents,
-  placeOnBed,
-  pressedPlace,
-  pressingCents,
-  type Pressing,
-} from './index'
+import { heightFault, placeOfCents, pressedPlace, pressingCents, type Pressing } from './index'
 
 const VIOLIN: Pressing = { nutHeightMm: 0.4, endHeightMm: 4, material: 'synthetic' }
 
@@ -37,27 +28,6 @@ describe('pressing', () => {
     expect(shifts.every((s) => s < 0)).toBe(true)
     expect(Math.abs(shifts[0]!)).toBeLessThan(0.3)
     expect(Math.abs(shifts[2]!)).toBeGreaterThan(Math.abs(shifts[0]!))
-  })
-
-  it('comes back: the pressed string sounds the note it was laid for', () => {
-    for (const material of ['steel', 'synthetic', 'gut'] as const)
-      for (const cents of [90, 203.91, 498, 701.955, 1200, 1700]) {
-        const bed = {
-          lengthsMm: [690],
-          boardLengthMm: 580,
-          pressing: { nutHeightMm: 0.7, endHeightMm: 6.5, material },
-        }
-        expect(centsOnBed(bed, 0, placeOnBed(bed, 0, cents))).toBeCloseTo(cents, 3)
-      }
-  })
-
-  it('takes lengths string by string only for the strings that were measured', () => {
-    const each = { lengthMm: 327, stringLengthsMm: [326, 327, 327, 328] }
-    expect(lengthsFor(4, each)).toEqual([326, 327, 327, 328])
-    expect(lengthsFor(5, each)).toEqual([327])
-    expect(() => placeOnBed({ lengthsMm: [326, 327], boardLengthMm: 270 }, 2, 200)).toThrow(
-      'one for each string',
-    )
   })
 
   it('names heights that no fingerboard has', () => {

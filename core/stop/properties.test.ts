@@ -11,7 +11,9 @@ import {
   MM_PER_UNIT,
 } from '../instrument'
 import { equal, fifths, just, note, transpose, INTERVALS, midiNumber } from '../pitch'
-import { handTargets, chartTapes, markOf, marksOfSchool, planTapes } from '../tape'
+import { shapeExercise, targetsOf } from '../take'
+import { chartTapes, markOf, marksOfSchool, planTapes } from '../tape'
+import { strung } from '../testing'
 import { centsAtPlace, placeErrorMm, placeOfCents } from './index'
 
 const SEED = { seed: 11, numRuns: 300 }
@@ -82,10 +84,9 @@ describe('tapes and hands of every family, school and system', () => {
         fc.double({ min: 0.5, max: 12, noNaN: true }),
         (family, system, n, width) => {
           const school = family.schools[n % family.schools.length]!
-          const { stringLengthMm: lengthMm } = family.board
-          const plan = planTapes({ tuning: family.tuning, system, marks: marksOfSchool(family, school) })
-          const bed = { lengthsMm: [lengthMm], boardLengthMm: family.board.lengthMm }
-          const marks = chartTapes(plan, bed, { widthMm: width, contact: 'centre' })
+          const full = strung(family.id, family.board.stringLengthMm, system)
+          const plan = planTapes(full, marksOfSchool(family, school))
+          const marks = chartTapes(full, plan, { widthMm: width, contact: 'centre' })
           expect(marks).toHaveLength(schoolOf(family, school.id)!.marks.length)
           for (const mark of marks) {
             expect(mark.middleMm - mark.nearEdgeMm).toBeCloseTo(width / 2, 9)
@@ -108,10 +109,10 @@ describe('tapes and hands of every family, school and system', () => {
       for (const { finger, shapeId } of family.schools.at(-1)!.marks) {
         const shape = shapeOf(family, shapeId)!
         const marks = [markOf(family, shape.fingers[finger]!)]
-        const bed = { lengthsMm: [family.board.stringLengthMm], boardLengthMm: family.board.lengthMm }
-        const [tape] = chartTapes(planTapes({ tuning: family.tuning, system: fifths, marks }), bed)
-        for (const open of family.tuning) {
-          const hand = handTargets(family.board.stringLengthMm, open, shape, fifths)
+        const full = strung(family.id, family.board.stringLengthMm)
+        const [tape] = chartTapes(full, planTapes(full, marks))
+        for (const stringIndex of family.tuning.keys()) {
+          const hand = targetsOf(full, shapeExercise(family.tuning, stringIndex, shape))
           expect(hand.find((t) => t.finger === finger)?.placeMm).toBeCloseTo(tape!.middleMm, 9)
         }
       }
@@ -120,8 +121,8 @@ describe('tapes and hands of every family, school and system', () => {
   it('spell a shape without jumping a letter or falling back', () => {
     for (const family of FAMILY_IDS.map(familyOf))
       for (const shape of family.shapes)
-        for (const open of family.tuning) {
-          const stopped = handTargets(600, open, shape, equal)
+        for (const [stringIndex, open] of family.tuning.entries()) {
+          const stopped = shapeExercise(family.tuning, stringIndex, shape).notes
           const numbers = stopped.map((t) => midiNumber(t.note) - midiNumber(open))
           expect(numbers).toEqual([...numbers].sort((a, b) => a - b))
           for (const { note: n } of stopped) expect(Math.abs(n.accidental)).toBeLessThan(2)

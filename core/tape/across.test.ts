@@ -1,9 +1,11 @@
 import fc from 'fast-check'
 import { Interval as TonalInterval, Note as TonalNote } from 'tonal'
 import { describe, expect, it } from 'vitest'
-import { FAMILY_IDS, familyOf, schoolOf } from '../instrument'
+import { FAMILY_IDS, familyOf, schoolOf, stringAcrossMm } from '../instrument'
 import { equal, fifths, INTERVALS, just, note, noteName } from '../pitch'
-import { placeOfCents, placeOfRatio, type StringBed } from '../stop'
+import { placeOfCents, placeOfRatio } from '../stop'
+import { strung } from '../testing'
+import { remaindersAt } from './across'
 import {
   actsAsFret,
   askewTape,
@@ -15,7 +17,6 @@ import {
   marksOfSchool,
   marksWithIds,
   planTapes,
-  remaindersAt,
   straightPlace,
   systemMoves,
   tapePiece,
@@ -23,11 +24,14 @@ import {
 } from './index'
 
 const violin = familyOf('violin')
-const ACROSS = [-8, -2.7, 2.7, 8]
-const even: StringBed = { lengthsMm: [328], boardLengthMm: 270 }
+const even = strung('violin', 328)
+const onStrings = (lengthsMm: readonly number[], more = {}) =>
+  strung('violin', 328, fifths, { lengthsMm, ...more })
+/** Each string's distance from the middle of the board, where the first tape lies. */
+const ACROSS = [0, 1, 2, 3].map((i) => stringAcrossMm(even.board, 4, i, 328 / 9))
 
 function planOf(system = fifths, interval = INTERVALS.majorSecond as { steps: number; semitones: number }) {
-  return planTapes({ tuning: violin.tuning, system, marks: [markOf(violin, interval)] })[0]!
+  return planTapes({ tuning: violin.tuning, system }, [markOf(violin, interval)])[0]!
 }
 
 describe('marks', () => {
@@ -36,7 +40,7 @@ describe('marks', () => {
       const family = familyOf(id)
       const marks = handMarks(family)
       expect(new Set(marks.map((m) => m.interval.semitones)).size).toBe(12)
-      for (const plan of planTapes({ tuning: family.tuning, system: equal, marks }))
+      for (const plan of planTapes({ tuning: family.tuning, system: equal }, marks))
         for (const { open, note: stopped } of plan.strings) {
           const name = TonalInterval.distance(plain(noteName(open)), plain(noteName(stopped)))
           expect(TonalInterval.semitones(name)).toBe(plan.interval.semitones)
@@ -58,10 +62,8 @@ describe('marks', () => {
   it('put the cello’s extended first finger, E♭ on D, half-way to its first tape within 1.2 mm (handbook, common practice)', () => {
     const cello = familyOf('cello')
     const marks = marksWithIds(cello, ['1.1', '1.2'])
-    const [low, first] = chartTapes(planTapes({ tuning: cello.tuning, system: equal, marks }), {
-      lengthsMm: [690],
-      boardLengthMm: 580,
-    })
+    const full = strung('cello', 690, equal)
+    const [low, first] = chartTapes(full, planTapes(full, marks))
     expect(noteName(low!.strings[2]!.note)).toBe('E♭3')
     expect(Math.abs(low!.middleMm - first!.middleMm / 2)).toBeLessThan(1.2)
   })
@@ -82,10 +84,10 @@ describe('one tape across the strings', () => {
     )
     fc.assert(
       fc.property(lengths, fc.constantFrom(fifths, equal, just(note('D4'))), (lengthsMm, system) => {
-        const bed = { ...even, lengthsMm, pressing: violin.typicalPressing }
+        const uneven = onStrings(lengthsMm, { pressing: { mode: 'typical', ...violin.typicalPressing } })
         const plan = planOf(system)
-        const worstAt = (x: number) => remaindersAt(bed, plan, [x, x, x, x]).worstCents
-        const place = straightPlace(bed, plan)
+        const worstAt = (x: number) => remaindersAt(uneven, plan, [x, x, x, x]).worstCents
+        const place = straightPlace(uneven, plan)
         for (const step of [-0.5, -0.05, 0.05, 0.5])
           expect(worstAt(place + step)).toBeGreaterThan(worstAt(place))
       }),
@@ -94,14 +96,15 @@ describe('one tape across the strings', () => {
   })
 
   it('laid askew undoes a bridge that stands askew: lengths on a line leave nothing over', () => {
-    const bed = { ...even, lengthsMm: ACROSS.map((y) => 328 + 0.25 * y) }
+    const uneven = onStrings(ACROSS.map((y) => 328 + 0.25 * y))
     const plan = planOf()
-    const straight = remaindersAt(bed, plan, Array<number>(4).fill(straightPlace(bed, plan)))
-    const askew = askewTape(bed, plan, ACROSS)
+    const straight = remaindersAt(uneven, plan, Array<number>(4).fill(straightPlace(uneven, plan)))
+    const askew = askewTape(uneven, plan)
     expect(straight.worstCents).toBeGreaterThan(1)
     expect(askew.worstCents).toBeLessThan(1e-6)
-    // the tape turns by a ninth of the bridge's slope
-    expect(askew.degrees).toBeCloseTo((Math.atan(0.25 / 9) * 180) / Math.PI, 6)
+    // the tape turns by a ninth of the bridge's slope, taken where the tape lies
+    const across = stringAcrossMm(uneven.board, 4, 3, straightPlace(uneven, plan))
+    expect(askew.degrees).toBeCloseTo((Math.atan((0.25 / 9) * (ACROSS[3]! / across)) * 180) / Math.PI, 9)
   })
 
   it('askew is never worse than straight, and no slight turn betters it', () => {
@@ -110,12 +113,13 @@ describe('one tape across the strings', () => {
     )
     fc.assert(
       fc.property(lengths, (lengthsMm) => {
-        const bed = { ...even, lengthsMm }
+        const uneven = onStrings(lengthsMm)
         const plan = planOf()
-        const straight = straightPlace(bed, plan)
-        const askew = askewTape(bed, plan, ACROSS)
+        const straight = straightPlace(uneven, plan)
+        const askew = askewTape(uneven, plan)
+        const across = lengthsMm.map((_, i) => stringAcrossMm(uneven.board, 4, i, straight))
         expect(askew.worstCents).toBeLessThanOrEqual(
-          remaindersAt(bed, plan, [straight, straight, straight, straight]).worstCents + 0.02,
+          remaindersAt(uneven, plan, [straight, straight, straight, straight]).worstCents + 0.02,
         )
         for (const [shift, turn] of [
           [0.1, 0],
@@ -125,8 +129,8 @@ describe('one tape across the strings', () => {
           [0.05, 0.01],
           [-0.05, -0.01],
         ] as const) {
-          const places = askew.placesMm.map((x, i) => x + shift + turn * ACROSS[i]!)
-          expect(remaindersAt(bed, plan, places).worstCents).toBeGreaterThan(askew.worstCents - 0.02)
+          const places = askew.placesMm.map((x, i) => x + shift + turn * across[i]!)
+          expect(remaindersAt(uneven, plan, places).worstCents).toBeGreaterThan(askew.worstCents - 0.02)
         }
       }),
       { seed: 42, numRuns: 50 },
@@ -136,8 +140,8 @@ describe('one tape across the strings', () => {
 
 describe('a tape', () => {
   it('as a fence has its near edge on the place', () => {
-    const [centred] = chartTapes([planOf()], even, { widthMm: 3, contact: 'centre' })
-    const [fence] = chartTapes([planOf()], even, { widthMm: 3, contact: 'touch' })
+    const [centred] = chartTapes(even, [planOf()], { widthMm: 3, contact: 'centre' })
+    const [fence] = chartTapes(even, [planOf()], { widthMm: 3, contact: 'touch' })
     expect(centred?.middleMm).toBeCloseTo(328 / 9, 9)
     expect(fence?.nearEdgeMm).toBeCloseTo(328 / 9, 9)
     expect(fence?.stopMm).toBeCloseTo(centred!.stopMm, 9)
@@ -145,7 +149,7 @@ describe('a tape', () => {
 
   it('has tolerances that are the cents they say', () => {
     const place = placeOfRatio(328, 9 / 8)
-    const { behindMm, beyondMm } = toleranceMm(328, place, 10)
+    const { behindMm, beyondMm } = toleranceMm(even, 0, place, 10)
     expect(place + beyondMm).toBeCloseTo(placeOfCents(328, 213.91), 4)
     expect(place - behindMm).toBeCloseTo(placeOfCents(328, 193.91), 4)
     expect(behindMm).toBeGreaterThan(beyondMm)
@@ -156,7 +160,13 @@ describe('a tape', () => {
     const piece = tapePiece(board, 0)
     expect(piece.acrossMm).toBe(24 + 10)
     expect(piece.roundMm).toBe(68 + 8)
-    expect(tapePiece(board, 36, 71).roundMm).toBe(79)
+    const measured = { girthMm: 71, placeMm: 36 }
+    expect(tapePiece(board, 36, measured).roundMm).toBe(79)
+    // Further up the neck it grows as the typical one does.
+    expect(tapePiece(board, 82, measured).roundMm - 79).toBeCloseTo(
+      tapePiece(board, 82).roundMm - tapePiece(board, 36).roundMm,
+      9,
+    )
     expect(tapePiece(board, 110).boardWidthMm).toBeGreaterThan(piece.boardWidthMm)
   })
 
@@ -169,30 +179,34 @@ describe('a tape', () => {
 
 describe('changing', () => {
   it('size moves every tape and the frame in proportion', () => {
-    const plan = planTapes({
-      tuning: violin.tuning,
-      system: fifths,
-      marks: marksWithIds(violin, ['1.2', '3.5']),
-    })
-    const [half, threeQuarter] = [284.5, 308].map((l) =>
-      chartTapes(plan, { lengthsMm: [l], boardLengthMm: 250 }),
-    )
+    const plan = planTapes(even, marksWithIds(violin, ['1.2', '3.5']))
+    const [half, threeQuarter] = [284.5, 308].map((l) => chartTapes(strung('violin', l), plan))
     const moves = markMoves(half!, threeQuarter!)
     expect(moves.map((m) => m.moveMm.toFixed(3))).toEqual([
       ((308 - 284.5) / 9).toFixed(3),
       ((308 - 284.5) / 4).toFixed(3),
     ])
-    const [frame] = frameMoves(violin, violin, 328, 308)
+    const [frame] = frameMoves(even, strung('violin', 308))
     expect(frame?.fromMm).toBeCloseTo(73, 0) // handbook, derived: full-size violin in first position
     expect(frame!.toMm / frame!.fromMm).toBeCloseTo(308 / 328, 9)
   })
 
   it('system moves the violin’s second finger by what a Pythagorean third is too wide', () => {
     const marks = marksWithIds(violin, ['2.4'])
-    const [row] = systemMoves(even, violin.tuning, marks, fifths, [fifths, equal])
+    const [row] = systemMoves(even, marks, [fifths, equal])
     expect(row?.[0]).toMatchObject({ moveMm: 0, moveCents: 0 })
     // 81:64 is 7.82 cents above 400 (published)
     expect(row?.[1]?.moveCents).toBeCloseTo(-7.82, 1)
+  })
+
+  it('leaves over in the table of systems what the tape itself leaves over, on strings of uneven length too', () => {
+    const uneven = onStrings([326, 327, 328, 331])
+    const marks = marksWithIds(violin, ['1.2'])
+    const [tape] = chartTapes(uneven, planTapes(uneven, marks))
+    const [row] = systemMoves(uneven, marks, [fifths, equal])
+    expect(Math.abs(tape!.worst.remainderCents)).toBeGreaterThan(1)
+    expect(row?.[0]?.worstCents).toBeCloseTo(Math.abs(tape!.worst.remainderCents), 9)
+    expect(row?.[0]?.placeMm).toBeCloseTo(tape!.stopMm, 9)
   })
 })
 

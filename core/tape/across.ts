@@ -1,11 +1,19 @@
-import { centsOnBed, centsPerMm, isEven, placeOnBed, stringLengthMm, type StringBed } from '../stop'
+import {
+  centsOnString,
+  isEven,
+  placeOnString,
+  stringAcrossMm,
+  stringLengthMm,
+  type Stringing,
+} from '../instrument'
+import { centsPerMm } from '../stop'
 import type { PlannedMark } from './plan'
 
 /** Beyond this on any string a straight tape misleads the finger; the handbook's tolerance of a trained player. Common practice, no source. */
 export const ACROSS_TOLERANCE_CENTS = 10
 
 /** What a finger on a tape sounds on every string. */
-export interface Fit {
+export interface TapeAcross {
   /** Where the tape's middle line crosses each string, mm from the nut. */
   readonly placesMm: readonly number[]
   /** Off the note on each string, cents; sharp is positive. */
@@ -22,16 +30,19 @@ const MOST_STEPS = 30
  * The place of one tape squared to the strings with the smallest worst error over them: there the sharpest string is as
  * sharp as the flattest is flat. Exact for even strings that are not pressed, otherwise by Newton's steps. Derived.
  */
-export function straightPlace(bed: StringBed, mark: Pick<PlannedMark, 'strings' | 'middleCents'>): number {
+export function straightPlace(
+  stringing: Stringing,
+  mark: Pick<PlannedMark, 'strings' | 'middleCents'>,
+): number {
   const { strings, middleCents } = mark
-  let place = placeOnBed(bed, 0, middleCents)
-  if (isEven(bed)) return place
-  const centsPer = centsPerMm(stringLengthMm(bed, 0), place)
+  let place = placeOnString(stringing, 0, middleCents)
+  if (isEven(stringing)) return place
+  const centsPer = centsPerMm(stringLengthMm(stringing, 0), place)
   for (let step = 0; step < MOST_STEPS; step++) {
     let sharpest = -Infinity
     let flattest = Infinity
     for (let i = 0; i < strings.length; i++) {
-      const off = centsOnBed(bed, i, place) - strings[i]!.cents
+      const off = centsOnString(stringing, i, place) - strings[i]!.cents
       if (off > sharpest) sharpest = off
       if (off < flattest) flattest = off
     }
@@ -43,8 +54,14 @@ export function straightPlace(bed: StringBed, mark: Pick<PlannedMark, 'strings' 
 }
 
 /** What a tape that crosses the strings at `placesMm` leaves over on each. */
-export function remaindersAt(bed: StringBed, mark: PlannedMark, placesMm: readonly number[]): Fit {
-  const remaindersCents = mark.strings.map(({ cents }, i) => centsOnBed(bed, i, placesMm[i] ?? 0) - cents)
+export function remaindersAt(
+  stringing: Stringing,
+  mark: PlannedMark,
+  placesMm: readonly number[],
+): TapeAcross {
+  const remaindersCents = mark.strings.map(
+    ({ cents }, i) => centsOnString(stringing, i, placesMm[i] ?? 0) - cents,
+  )
   return {
     placesMm,
     remaindersCents,
@@ -52,22 +69,27 @@ export function remaindersAt(bed: StringBed, mark: PlannedMark, placesMm: readon
   }
 }
 
-export interface AskewTape extends Fit {
+export interface AskewTape extends TapeAcross {
   /** Of the tape against a right angle to the strings; positive when it lies nearer to the bridge on the high side. */
   readonly degrees: number
 }
 
 /**
- * The best tape that need not be square: x = a + b·y with the smallest worst error, where `acrossMm` is each string's
- * distance from the middle of the board. The best line of a minimax fit errs alike, with alternating signs, on three of
- * the strings (Chebyshev), so every three are tried. Errors are taken as linear in mm, which a tape's are.
+ * The best tape that need not be square: x = a + b·y with the smallest worst error, y being each string's distance from
+ * the middle of the board where the square tape would lie. The best line of a minimax fit errs alike, with alternating
+ * signs, on three of the strings (Chebyshev), so every three are tried. Errors are taken as linear in mm, which a tape's are.
  */
-export function askewTape(bed: StringBed, mark: PlannedMark, acrossMm: readonly number[]): AskewTape {
+export function askewTape(stringing: Stringing, mark: PlannedMark): AskewTape {
+  const square = straightPlace(stringing, mark)
   const wanted = mark.strings.map(({ cents }, i) => {
-    const place = placeOnBed(bed, i, cents)
-    return { y: acrossMm[i] ?? 0, x: place, weight: centsPerMm(stringLengthMm(bed, i), place) }
+    const place = placeOnString(stringing, i, cents)
+    return {
+      y: stringAcrossMm(stringing.board, mark.strings.length, i, square),
+      x: place,
+      weight: centsPerMm(stringLengthMm(stringing, i), place),
+    }
   })
-  let best = { a: straightPlace(bed, mark), b: 0, worst: Infinity }
+  let best = { a: square, b: 0, worst: Infinity }
   best.worst = worstOf(wanted, best.a, best.b)
   for (let i = 0; i < wanted.length; i++)
     for (let j = i + 1; j < wanted.length; j++)
@@ -77,7 +99,7 @@ export function askewTape(bed: StringBed, mark: PlannedMark, acrossMm: readonly 
         if (worst < best.worst) best = { ...line, worst }
       }
   const placesMm = wanted.map(({ y }) => best.a + best.b * y)
-  return { degrees: (Math.atan(best.b) * 180) / Math.PI, ...remaindersAt(bed, mark, placesMm) }
+  return { degrees: (Math.atan(best.b) * 180) / Math.PI, ...remaindersAt(stringing, mark, placesMm) }
 }
 
 interface Wanted {

@@ -1,5 +1,5 @@
+import { centsOnString, isEven, placeOnString, stringLengthMm, type Stringing } from '../instrument'
 import { ratioToCents } from '../pitch'
-import { centsOnBed, isEven, placeOnBed, stringLengthMm, type StringBed } from '../stop'
 import { straightPlace } from './across'
 import type { MarkSpec } from './marks'
 import type { PlannedMark, PlannedString } from './plan'
@@ -40,21 +40,24 @@ export interface TapeMark extends MarkSpec {
   readonly worst: StringPlace
 }
 
+/** A thin tape that the fingertip stands on. */
+export const DEFAULT_TAPE: TapeShape = { widthMm: DEFAULT_TAPE_WIDTH_MM, contact: 'centre' }
+
 /**
- * Where the tapes of a plan go on a bed of strings.
+ * Where the tapes of a plan go on an instrument's strings.
  *
- * @example chartTapes(planTapes({ tuning, system: fifths, marks }), { lengthsMm: [284.5], boardLengthMm: 234 })
- * // first finger 31.6 mm, third finger 71.1 mm
+ * @example chartTapes(stringing, planTapes(stringing, marksOfSchool(family, school)))
+ * // half-size violin, 284.5 mm, fifths: first finger 31.6 mm, third finger 71.1 mm
  */
 export function chartTapes(
+  stringing: Stringing,
   plan: readonly PlannedMark[],
-  bed: StringBed,
-  tape: TapeShape = { widthMm: DEFAULT_TAPE_WIDTH_MM, contact: 'centre' },
+  tape: TapeShape = DEFAULT_TAPE,
 ): TapeMark[] {
-  const lengthMm = stringLengthMm(bed, 0)
-  const even = isEven(bed)
+  const lengthMm = stringLengthMm(stringing, 0)
+  const even = isEven(stringing)
   return plan.map(({ id, interval, finger, form, strings: planned, middleCents }) => {
-    const stopMm = straightPlace(bed, { strings: planned, middleCents })
+    const stopMm = straightPlace(stringing, { strings: planned, middleCents })
     const middleMm = stopMm + (tape.contact === 'touch' ? tape.widthMm / 2 : 0)
     const nearEdgeMm = middleMm - tape.widthMm / 2
     const farEdgeMm = middleMm + tape.widthMm / 2
@@ -63,8 +66,8 @@ export function chartTapes(
         ? placed(string, stopMm, 0)
         : placed(
             string,
-            placeOnBed(bed, i, string.cents),
-            (even ? middleCents : centsOnBed(bed, i, stopMm)) - string.cents,
+            placeOnString(stringing, i, string.cents),
+            (even ? middleCents : centsOnString(stringing, i, stopMm)) - string.cents,
           ),
     )
     const worst = strings.reduce((a, b) => (Math.abs(b.remainderCents) > Math.abs(a.remainderCents) ? b : a))

@@ -1,9 +1,8 @@
-import { frameWidthMm } from '../frame'
-import type { Family } from '../instrument'
-import type { Note, TuningSystem } from '../pitch'
-import { centsPerMm, stringLengthMm, type StringBed } from '../stop'
-import { straightPlace } from './across'
-import type { TapeMark } from './chart'
+import { firstPositionWidthMm } from '../frame'
+import { stringLengthMm, type Stringing } from '../instrument'
+import type { TuningSystem } from '../pitch'
+import { centsPerMm } from '../stop'
+import { chartTapes, type TapeMark } from './chart'
 import { planTapes } from './plan'
 import type { MarkSpec } from './marks'
 
@@ -30,23 +29,13 @@ export interface FrameMove {
   readonly toMm: number
 }
 
-export function frameMoves(
-  family: Family,
-  to: Family,
-  fromLengthMm: number,
-  toLengthMm: number,
-): FrameMove[] {
-  const first = (f: Family) => f.positions.find((p) => p.id === 'first')?.firstFingerSemitones.at(-1) ?? 2
-  return family.frames.flatMap((frame) => {
-    const other = to.frames.find((f) => f.id === frame.id)
+/** Every frame that both hands have, in first position. */
+export function frameMoves(from: Stringing, to: Stringing): FrameMove[] {
+  return from.family.frames.flatMap((frame) => {
+    const other = to.family.frames.find((f) => f.id === frame.id)
     if (!other) return []
-    return [
-      {
-        frameId: frame.id,
-        fromMm: frameWidthMm(fromLengthMm, first(family), frame.semitones),
-        toMm: frameWidthMm(toLengthMm, first(to), other.semitones),
-      },
-    ]
+    const [fromMm, toMm] = [firstPositionWidthMm(from, frame), firstPositionWidthMm(to, other)]
+    return [{ frameId: frame.id, fromMm, toMm }]
   })
 }
 
@@ -60,28 +49,29 @@ export interface SystemMove {
   readonly worstCents: number
 }
 
-/** Every mark's place in every system, against the place in `current`. Rows as `marks`, columns as `systems`. */
+/** Every mark's place in every system, against the place in the stringing's own. Rows as `marks`, columns as `systems`. */
 export function systemMoves(
-  bed: StringBed,
-  tuning: readonly Note[],
+  stringing: Stringing,
   marks: readonly MarkSpec[],
-  current: TuningSystem,
   systems: readonly TuningSystem[],
 ): SystemMove[][] {
-  const now = planTapes({ tuning, system: current, marks }).map((plan) => straightPlace(bed, plan))
-  const lengthMm = stringLengthMm(bed, 0)
-  const plans = systems.map((system) => planTapes({ tuning, system, marks }))
+  const chartIn = (system: TuningSystem) => {
+    const inSystem = { ...stringing, system }
+    return chartTapes(inSystem, planTapes(inSystem, marks))
+  }
+  const now = chartIn(stringing.system)
+  const charts = systems.map(chartIn)
+  const lengthMm = stringLengthMm(stringing, 0)
   return marks.map((_, m) =>
     systems.map((system, s) => {
-      const plan = plans[s]![m]!
-      const placeMm = straightPlace(bed, plan)
-      const moveMm = placeMm - now[m]!
+      const { stopMm, worst } = charts[s]![m]!
+      const moveMm = stopMm - now[m]!.stopMm
       return {
         systemId: system.id,
-        placeMm,
+        placeMm: stopMm,
         moveMm,
-        moveCents: moveMm * centsPerMm(lengthMm, (placeMm + now[m]!) / 2),
-        worstCents: Math.max(...plan.strings.map(({ cents }) => Math.abs(plan.middleCents - cents))),
+        moveCents: moveMm * centsPerMm(lengthMm, (stopMm + now[m]!.stopMm) / 2),
+        worstCents: Math.abs(worst.remainderCents),
       }
     }),
   )

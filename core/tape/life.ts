@@ -1,3 +1,5 @@
+import { daysBetween } from '../calendar'
+
 /** What can happen to a tape, or to the instrument under it. `crept` is a check that found the tape elsewhere. */
 export const TAPE_EVENT_KINDS = [
   'laid',
@@ -139,8 +141,4 @@ export function tapesDue(today: string, facts: TapeFacts): TapeDue[] {
   const days = daysBetween(since, today)
   if (days > TRY_WITHOUT_AFTER_DAYS) due.push({ code: 'try_without', days })
   return due
-}
-
-export function daysBetween(earlier: string, later: string): number {
-  return Math.round((Date.parse(later) - Date.parse(earlier)) / 86_400_000)
 }

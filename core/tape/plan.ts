@@ -1,12 +1,6 @@
-import { centsAboveOpen, transpose, type Note, type TuningSystem } from '../pitch'
+import type { Stringing } from '../instrument'
+import { centsAboveOpen, transpose, type Note } from '../pitch'
 import type { MarkSpec } from './marks'
-
-export interface PlanRequest {
-  /** Open strings, lowest first. */
-  readonly tuning: readonly Note[]
-  readonly system: TuningSystem
-  readonly marks: readonly MarkSpec[]
-}
 
 /** What one string asks of a tape, whatever its length. */
 export interface PlannedString {
@@ -26,7 +20,10 @@ export interface PlannedMark extends MarkSpec {
 /**
  * The pitches behind a set of tapes. They hold for every size, so a page that follows a length as it is typed plans once.
  */
-export function planTapes({ tuning, system, marks }: PlanRequest): PlannedMark[] {
+export function planTapes(
+  { tuning, system }: Pick<Stringing, 'tuning' | 'system'>,
+  marks: readonly MarkSpec[],
+): PlannedMark[] {
   return marks.map((mark) => {
     const strings = tuning.map((open) => {
       const note = transpose(open, mark.interval)

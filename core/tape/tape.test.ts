@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { familyOf, schoolOf, shapeOf, type FamilyId } from '../instrument'
+import { familyOf, schoolOf, type FamilyId } from '../instrument'
 import { equal, fifths, just, note, noteName, type TuningSystem } from '../pitch'
-import { chartTapes, handTargets, marksOfSchool, planTapes } from './index'
+import { strung } from '../testing'
+import { chartTapes, marksOfSchool, planTapes } from './index'
 
 function chart(
   familyId: FamilyId,
@@ -13,9 +14,9 @@ function chart(
   const family = familyOf(familyId)
   const school = schoolOf(family, schoolId)
   if (!school) throw new Error(`no school ${schoolId}`)
-  const plan = planTapes({ tuning: family.tuning, system, marks: marksOfSchool(family, school) })
-  const bed = { lengthsMm: [lengthMm], boardLengthMm: 270 }
-  return chartTapes(plan, bed, { widthMm: tapeWidthMm, contact: 'centre' })
+  const stringing = strung(familyId, lengthMm, system)
+  const plan = planTapes(stringing, marksOfSchool(family, school))
+  return chartTapes(stringing, plan, { widthMm: tapeWidthMm, contact: 'centre' })
 }
 
 describe('a tape chart', () => {
@@ -44,12 +45,4 @@ describe('a tape chart', () => {
   it('has a school without tapes', () => {
     expect(chart('cello', 'none', 690, equal)).toEqual([])
   })
-})
-
-it('gives a hand’s places on one string with what a meter shows there', () => {
-  const shape = shapeOf(familyOf('violin'), 'first')!
-  const targets = handTargets(328, note('A4'), shape, fifths)
-  expect(targets.map((t) => noteName(t.note))).toEqual(['B4', 'C♯5', 'D5', 'E5'])
-  expect(targets[3]?.placeMm).toBeCloseTo(328 / 3, 9)
-  expect(targets[2]?.meterCents).toBeCloseTo(-1.955, 3) // a pure fourth is 498.045
 })

@@ -1,18 +1,19 @@
-import type { BoardMeasures } from '../instrument'
-import { placeErrorMm } from '../stop'
+import { boardWidthMm, centsOnString, placeOnString, type BoardMeasures, type Stringing } from '../instrument'
 
 /** Half-widths a teacher asks for, cents: from about 5 ears notice; a trained player keeps 10, a beginner 20. From memory. */
 export const TOLERANCES_CENTS = [5, 10, 20] as const
 
 /** How far the finger may be from a place towards the nut and towards the bridge to stay within ± `cents`, mm. */
 export function toleranceMm(
-  lengthMm: number,
+  stringing: Stringing,
+  stringIndex: number,
   placeMm: number,
   cents: number,
 ): { readonly behindMm: number; readonly beyondMm: number } {
+  const there = centsOnString(stringing, stringIndex, placeMm)
   return {
-    behindMm: -placeErrorMm(lengthMm, placeMm, -cents),
-    beyondMm: placeErrorMm(lengthMm, placeMm, cents),
+    behindMm: placeMm - placeOnString(stringing, stringIndex, there - cents),
+    beyondMm: placeOnString(stringing, stringIndex, there + cents) - placeMm,
   }
 }
 
@@ -31,19 +32,26 @@ const UNDER_EDGE_MM = 5
 /** Where the ends meet behind the neck. Common practice, no source. */
 const OVERLAP_MM = 8
 
+/** A girth that was measured, and where. */
+export interface MeasuredGirth {
+  readonly girthMm: number
+  readonly placeMm: number
+}
+
 /**
- * The piece for a tape at `placeMm`. The girth is taken to grow evenly from the nut to the neck's end, where a measured
- * `girthMm` does not say better.
+ * The piece for a tape at `placeMm`. The girth is taken to grow evenly from the nut to the neck's end; one that was measured
+ * somewhere is kept there, and grows from there as usual.
  */
-export function tapePiece(board: BoardMeasures, placeMm: number, girthMm?: number): TapePiece {
-  const boardWidthMm = board.nutWidthMm + ((board.endWidthMm - board.nutWidthMm) * placeMm) / board.lengthMm
-  const girth =
-    girthMm ?? board.girthAtNutMm + ((board.girthAtNeckEndMm - board.girthAtNutMm) * placeMm) / board.neckMm
+export function tapePiece(board: BoardMeasures, placeMm: number, measured?: MeasuredGirth): TapePiece {
+  const typicalAt = (mm: number) =>
+    board.girthAtNutMm + ((board.girthAtNeckEndMm - board.girthAtNutMm) * mm) / board.neckMm
+  const girthMm = typicalAt(placeMm) + (measured ? measured.girthMm - typicalAt(measured.placeMm) : 0)
+  const widthMm = boardWidthMm(board, placeMm)
   return {
-    boardWidthMm,
-    girthMm: girth,
-    acrossMm: boardWidthMm + 2 * UNDER_EDGE_MM,
-    roundMm: girth + OVERLAP_MM,
+    boardWidthMm: widthMm,
+    girthMm,
+    acrossMm: widthMm + 2 * UNDER_EDGE_MM,
+    roundMm: girthMm + OVERLAP_MM,
   }
 }
 

@@ -1,6 +1,5 @@
-import type { Finger } from '../instrument'
-import { centsPerMm } from '../stop'
-import type { Finding, FingerSummary, HandCheck } from './types'
+import { centsPerMmOnString, type Finger } from '../instrument'
+import type { Finding, FingerSummary, HeardString } from './types'
 
 /** A thing that can be wrong in a hand: how far it moves each finger that was heard, in mm for a size of 1 mm. */
 export interface Cause {
@@ -8,30 +7,16 @@ export interface Cause {
   describe(sizeMm: number, plusMinusMm: number): Finding
 }
 
-/** A shape of error whose size is the least-squares fit to what was heard. */
-export interface Fit {
-  readonly findings: readonly Finding[]
-  /** What is left of each finger's error, in cents. */
-  readonly residualCents: readonly number[]
-  /** Sum of squared residuals in units of the reading's own uncertainty. */
-  readonly chiSquare: number
-  readonly predictedCents: readonly number[]
-}
-
 /** Every single cause the heard fingers can show. `fingers` are in finger order and at least three. */
-export function singleCauses(
-  check: HandCheck,
-  fingers: readonly FingerSummary[],
-  openStringHeard: boolean,
-): Cause[] {
+export function singleCauses(heard: HeardString, openStringHeard: boolean): Cause[] {
   return [
-    wholeHand(fingers, openStringHeard),
-    ...frameAcross(check, fingers),
-    ...fingers.map((_, index) => oneFinger(check, fingers, index)),
+    wholeHand(heard, openStringHeard),
+    ...frameAcross(heard),
+    ...heard.fingers.map((own) => oneFinger(heard, own)),
   ]
 }
 
-function wholeHand(fingers: readonly FingerSummary[], openStringHeard: boolean): Cause {
+function wholeHand({ fingers }: HeardString, openStringHeard: boolean): Cause {
   return {
     shift: fingers.map(() => 1),
     describe: (offsetMm, plusMinusMm) => ({ code: 'whole_hand', offsetMm, plusMinusMm, openStringHeard }),
@@ -42,7 +27,7 @@ function wholeHand(fingers: readonly FingerSummary[], openStringHeard: boolean):
  * The spread is wrong by an amount that grows evenly along the hand. Whichever end of the hand stands still, or the
  * middle, the distance between the outer fingers is off by the same `errorMm`.
  */
-function frameAcross(check: HandCheck, fingers: readonly FingerSummary[]): Cause[] {
+function frameAcross({ stringing, stringIndex, fingers }: HeardString): Cause[] {
   const first = fingers[0]
   const last = fingers.at(-1)
   if (!first || !last) return []
@@ -58,7 +43,7 @@ function frameAcross(check: HandCheck, fingers: readonly FingerSummary[]): Cause
         return {
           ...frameFinding(first.finger, last.finger, width, errorMm, plusMinusMm),
           where: 'across',
-          cents: errorMm * moved * centsPerMm(check.lengthMm, shown.target.placeMm),
+          cents: errorMm * moved * centsPerMmOnString(stringing, stringIndex, shown.target.placeMm),
           shownBy: shown.finger,
         }
       },
@@ -67,18 +52,16 @@ function frameAcross(check: HandCheck, fingers: readonly FingerSummary[]): Cause
 }
 
 /** One finger alone. An outer finger alone changes the distance from first to last, which is what a frame is. */
-function oneFinger(check: HandCheck, fingers: readonly FingerSummary[], index: number): Cause {
-  const first = fingers[0]
-  const last = fingers.at(-1)
-  const own = fingers[index]
-  if (!first || !last || !own) throw new RangeError(`no finger at ${index}`)
+function oneFinger(heard: HeardString, own: FingerSummary): Cause {
+  const { stringing, stringIndex, fingers } = heard
+  const [first, last] = [fingers[0]!, fingers.at(-1)!]
   const { finger, target } = own
   const width = last.target.placeMm - first.target.placeMm
-  const outer = isWholeFrame(check, first, last) && (own === first || own === last)
+  const outer = isWholeFrame(heard) && (own === first || own === last)
   return {
-    shift: fingers.map((_, i) => (i === index ? 1 : 0)),
+    shift: fingers.map((one) => (one === own ? 1 : 0)),
     describe(offsetMm, plusMinusMm) {
-      const cents = offsetMm * centsPerMm(check.lengthMm, target.placeMm)
+      const cents = offsetMm * centsPerMmOnString(stringing, stringIndex, target.placeMm)
       if (!outer) return { code: 'finger', finger, offsetMm, plusMinusMm, cents }
       const errorMm = own === first ? -offsetMm : offsetMm
       return {
@@ -91,9 +74,9 @@ function oneFinger(check: HandCheck, fingers: readonly FingerSummary[], index: n
   }
 }
 
-/** Whether both outer fingers of the hand shape were heard: only then can one of them alone speak for the frame. */
-function isWholeFrame({ targets }: HandCheck, first: FingerSummary, last: FingerSummary): boolean {
-  return first.finger === targets[0]?.finger && last.finger === targets.at(-1)?.finger
+/** Whether both outer fingers of the exercise were heard: only then can one of them alone speak for the frame. */
+function isWholeFrame({ targets, fingers }: HeardString): boolean {
+  return fingers[0]?.finger === targets[0]?.finger && fingers.at(-1)?.finger === targets.at(-1)?.finger
 }
 
 function frameFinding(

@@ -1,4 +1,2 @@
-export { judgeHand, FINGERS_NEEDED, OPEN_STRING_TOLERANCE_CENTS, READING_SIGMA_CENTS } from './judge'
-export { checkFromMeter } from './meter'
-export type { MeterCheck, MeterReading } from './meter'
-export type { Reading, HandCheck, Finding, FingerSummary, Verdict } from './types'
+export { judgeHand, FINGERS_NEEDED, OPEN_STRING_TOLERANCE_CENTS } from './judge'
+export type { Finding, FingerSummary, JudgedTake, Verdict } from './types'

@@ -1,27 +1,29 @@
-import { deviation, greatest, mean } from 'd3-array'
-import { placeErrorMm } from '../stop'
-import { singleCauses, type Cause, type Fit } from './causes'
-import { fitCauses, NORMAL_95 } from './fit'
-import type { Finding, FingerSummary, HandCheck, Verdict } from './types'
+import { deviation, greatest, max, mean } from 'd3-array'
+import { placeOnString, type Finger } from '../instrument'
+import { NORMAL_95 } from '../stop'
+import { targetsOf, type Landing } from '../take'
+import { singleCauses, type Cause } from './causes'
+import { explain, type Explanation } from './explain'
+import type { FingerSummary, FingerTarget, Finding, HeardString, JudgedTake, Verdict } from './types'
 
 /** With fewer fingers a hand that moved, a frame that shrank and a finger that strayed look the same. */
 export const FINGERS_NEEDED = 3
 /** Ears notice from about here. From memory. */
 export const OPEN_STRING_TOLERANCE_CENTS = 5
-/** How well one bowed note read from a meter repeats. An assumption until the notes themselves show their spread. */
-export const READING_SIGMA_CENTS = 4
 /** A cause this much worse than the best (in chi-square; e² times less likely) is ruled out. */
 const RULED_OUT_BY = 4
 
 /**
- * What the readings of one string say of the hand. Causes are tried from the simplest: none, one, two together; one
+ * What the landings of one string say of the hand. Causes are tried from the simplest: none, one, two together; one
  * is accepted when it leaves every finger within the player's tolerance. Nothing is said from fewer than three
- * fingers, or of the hand on an untuned string.
- * Source: the faults are common practice, no source; the fit is weighted linear least squares.
+ * fingers, or of the hand on an untuned string. Throws a RangeError for an exercise on several strings.
+ * Source: the faults are common practice, no source; the estimate is weighted linear least squares.
  */
-export function judgeHand(check: HandCheck): Verdict {
-  const fingers = summariseFingers(check)
-  const open = check.readings.filter((r) => r.finger === 0).map((r) => r.cents)
+export function judgeHand(take: JudgedTake): Verdict {
+  const stringIndex = onlyString(take)
+  const targets = fingerTargets(take)
+  const fingers = summariseFingers(take, targets)
+  const open = take.landings.filter((l) => l.finger === 0).map((l) => l.cents)
   const openCents = mean(open)
   if (openCents !== undefined && Math.abs(openCents) > OPEN_STRING_TOLERANCE_CENTS)
     return { outcome: 'string_out_of_tune', cents: openCents, fingers }
@@ -34,13 +36,14 @@ export function judgeHand(check: HandCheck): Verdict {
       fingersNeeded: FINGERS_NEEDED,
       fingers,
     }
-  if (Math.abs(worst.meanCents) <= check.toleranceCents) return { outcome: 'in_tune', worst, fingers }
+  const { toleranceCents, stringing } = take
+  if (Math.abs(worst.meanCents) <= toleranceCents) return { outcome: 'in_tune', worst, fingers }
 
-  const sigma = sigmaOf(fingers)
-  const causes = singleCauses(check, fingers, open.length > 0)
+  const heard = { stringing, stringIndex, targets, fingers, sigmaCents: sigmaOf(take.landings, fingers) }
+  const causes = singleCauses(heard, open.length > 0)
   const single = accepted(
-    check,
-    causes.map((cause) => fitCauses(check, fingers, [cause], sigma)),
+    toleranceCents,
+    causes.map((cause) => explain(heard, [cause])),
   )
   const [best, ...others] = single
   if (best)
@@ -50,77 +53,97 @@ export function judgeHand(check: HandCheck): Verdict {
       alternatives: alternativesTo(best, others),
       fingers,
     }
-  const [pair] =
-    fingers.length > FINGERS_NEEDED ? accepted(check, fitPairs(check, fingers, causes, sigma)) : []
+  const [pair] = fingers.length > FINGERS_NEEDED ? accepted(toleranceCents, pairsOf(heard, causes)) : []
   if (pair) return { outcome: 'explained', findings: pair.findings, alternatives: [], fingers }
-  return { outcome: 'several', findings: fingersOff(check, fingers, sigma), alternatives: [], fingers }
+  return {
+    outcome: 'several',
+    findings: fingersOff(toleranceCents, fingers, heard.sigmaCents),
+    alternatives: [],
+    fingers,
+  }
 }
 
-function summariseFingers({ lengthMm, targets, readings }: HandCheck): FingerSummary[] {
+function onlyString({ exercise: { notes } }: JudgedTake): number {
+  const first = notes[0]?.stringIndex ?? 0
+  if (notes.some(({ stringIndex }) => stringIndex !== first))
+    throw new RangeError('a hand is judged string by string')
+  return first
+}
+
+function fingerTargets({ stringing, exercise }: JudgedTake): FingerTarget[] {
+  const targets = targetsOf(stringing, exercise).filter((t): t is FingerTarget => t.finger !== 0)
+  const byFinger = new Map<Finger, FingerTarget>(targets.map((t) => [t.finger, t]))
+  return [...byFinger.values()].sort((a, b) => a.finger - b.finger)
+}
+
+function summariseFingers(
+  { stringing, landings }: JudgedTake,
+  targets: readonly FingerTarget[],
+): FingerSummary[] {
   return targets.flatMap((target) => {
-    const cents = readings.filter((r) => r.finger === target.finger).map((r) => r.cents)
+    const { finger, stringIndex, placeMm } = target
+    const cents = landings.filter((l) => l.finger === finger).map((l) => l.cents)
     const meanCents = mean(cents)
     if (meanCents === undefined) return []
     const spreadCents = deviation(cents)
     return [
       {
-        finger: target.finger,
+        finger,
         target,
         count: cents.length,
         meanCents,
-        meanMm: placeErrorMm(lengthMm, target.placeMm, meanCents),
+        meanMm: placeOnString(stringing, stringIndex, target.cents + meanCents) - placeMm,
         ...(spreadCents === undefined ? {} : { spreadCents }),
       },
     ]
   })
 }
 
-/** The notes' own pooled spread once it rests on four degrees of freedom; the assumed one before that. */
-function sigmaOf(fingers: readonly FingerSummary[]): number {
+/** The notes' own pooled spread once it rests on four degrees of freedom; before that the largest they are said to have. */
+function sigmaOf(landings: readonly Landing[], fingers: readonly FingerSummary[]): number {
   const freedom = fingers.reduce((sum, f) => sum + f.count - 1, 0)
-  if (freedom < 4) return READING_SIGMA_CENTS
+  if (freedom < 4) return max(landings, (l) => l.sigmaCents) ?? 1
   const squares = fingers.reduce((sum, f) => sum + (f.count - 1) * (f.spreadCents ?? 0) ** 2, 0)
   return Math.max(1, Math.sqrt(squares / freedom))
 }
 
-function accepted(check: HandCheck, fits: readonly (Fit | undefined)[]): Fit[] {
-  return fits
-    .filter((fit) => fit !== undefined)
-    .filter((fit) => fit.residualCents.every((cents) => Math.abs(cents) <= check.toleranceCents))
+function accepted(toleranceCents: number, explanations: readonly (Explanation | undefined)[]): Explanation[] {
+  return explanations
+    .filter((one) => one !== undefined)
+    .filter((one) => one.residualCents.every((cents) => Math.abs(cents) <= toleranceCents))
     .sort((a, b) => a.chiSquare - b.chiSquare)
 }
 
 /** Two causes at once; never two frame errors, which would be one distance said twice. */
-function fitPairs(
-  check: HandCheck,
-  fingers: readonly FingerSummary[],
-  causes: readonly Cause[],
-  sigma: number,
-) {
+function pairsOf(heard: HeardString, causes: readonly Cause[]): (Explanation | undefined)[] {
   return causes
-    .flatMap((a, i) => causes.slice(i + 1).map((b) => fitCauses(check, fingers, [a, b], sigma)))
-    .filter((fit) => fit?.findings.some((finding) => finding.code !== 'frame'))
+    .flatMap((a, i) => causes.slice(i + 1).map((b) => explain(heard, [a, b])))
+    .filter((one) => one?.findings.some((finding) => finding.code !== 'frame'))
 }
 
 /** Other single causes that fit nearly as well and say something else. */
-function alternativesTo(best: Fit, others: readonly Fit[]): Finding[] {
+function alternativesTo(best: Explanation, others: readonly Explanation[]): Finding[] {
   const kind = (f: Finding | undefined) => (f?.code === 'finger' ? `finger ${f.finger}` : f?.code)
   const said = new Set([kind(best.findings[0])])
   return others
-    .filter((fit) => fit.chiSquare - best.chiSquare < RULED_OUT_BY)
-    .flatMap((fit) => fit.findings)
+    .filter((one) => one.chiSquare - best.chiSquare < RULED_OUT_BY)
+    .flatMap((one) => one.findings)
     .filter((finding) => !said.has(kind(finding)) && said.add(kind(finding)))
 }
 
-function fingersOff(check: HandCheck, fingers: readonly FingerSummary[], sigma: number): Finding[] {
+function fingersOff(
+  toleranceCents: number,
+  fingers: readonly FingerSummary[],
+  sigmaCents: number,
+): Finding[] {
   return fingers
-    .filter((f) => Math.abs(f.meanCents) > check.toleranceCents)
+    .filter((f) => Math.abs(f.meanCents) > toleranceCents)
     .sort((a, b) => Math.abs(b.meanCents) - Math.abs(a.meanCents))
     .map((f) => ({
       code: 'finger' as const,
       finger: f.finger,
       offsetMm: f.meanMm,
-      plusMinusMm: (Math.abs(f.meanMm / f.meanCents) * NORMAL_95 * sigma) / Math.sqrt(f.count),
+      plusMinusMm: (Math.abs(f.meanMm / f.meanCents) * NORMAL_95 * sigmaCents) / Math.sqrt(f.count),
       cents: f.meanCents,
     }))
 }

@@ -1,21 +1,24 @@
 import type { Finger } from '../instrument'
-import type { Target } from '../tape'
+import type { Take, Target } from '../take'
 
-/** One note as heard: cents sharp (+) or flat (−) of where it belongs. Finger 0 is the open string. */
-export interface Reading {
-  readonly finger: Finger | 0
-  readonly cents: number
-}
-
-export interface HandCheck {
-  /** Nut to bridge, mm. */
-  readonly lengthMm: number
-  /** Where the fingers of the hand shape belong, in finger order. */
-  readonly targets: readonly Target[]
-  readonly readings: readonly Reading[]
-  /** How far off still counts as in tune for this player, in cents. */
+/** A take on one string, and how far off still counts as in tune for its player. */
+export interface JudgedTake extends Take {
   readonly toleranceCents: number
 }
+
+/** What was heard of one string, ready to be explained. */
+export interface HeardString {
+  readonly stringing: JudgedTake['stringing']
+  readonly stringIndex: number
+  /** Of the exercise's fingers, each once, in finger order. */
+  readonly targets: readonly FingerTarget[]
+  readonly fingers: readonly FingerSummary[]
+  /** Of one note. */
+  readonly sigmaCents: number
+}
+
+/** The place of a finger, as against an open string's. */
+export type FingerTarget = Target & { readonly finger: Finger }
 
 /** One thing in the hand, with its numbers. Positive is sharp, or wide. */
 export type Finding =
@@ -52,9 +55,10 @@ export type Finding =
 /** What was heard of one finger. */
 export interface FingerSummary {
   readonly finger: Finger
-  readonly target: Target
+  readonly target: FingerTarget
   readonly count: number
   readonly meanCents: number
+  /** From its place, towards the bridge. */
   readonly meanMm: number
   /** Standard deviation; only from two notes on. */
   readonly spreadCents?: number

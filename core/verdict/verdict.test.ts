@@ -1,25 +1,35 @@
 import { describe, expect, it } from 'vitest'
-import { familyOf, shapeOf, type FamilyId } from '../instrument'
-import { fifths } from '../pitch'
-import { NO_FAULTS, playHand, seededSource, type PlayerFaults } from '../simulate'
-import { handTargets } from '../tape'
-import { checkFromMeter, judgeHand, type Reading, type Verdict } from './index'
+import type { FamilyId, Finger } from '../instrument'
+import { NO_FAULTS, playExercise, seededSource, type PlayerFaults } from '../simulate'
+import { landingFromMeter, type Landing } from '../take'
+import { landed, shaped, strung } from '../testing'
+import { judgeHand, type Verdict } from './index'
 
-function targetsOf(familyId: FamilyId, lengthMm: number, stringIndex = 2) {
-  const family = familyOf(familyId)
-  return handTargets(lengthMm, family.tuning[stringIndex]!, shapeOf(family, family.defaultShapeId)!, fifths)
+interface Options {
+  readonly familyId?: FamilyId
+  readonly lengthMm?: number
+  readonly toleranceCents?: number
+}
+const takeOn = ({ familyId = 'violin', lengthMm = 328 }: Options) => ({
+  stringing: strung(familyId, lengthMm),
+  exercise: shaped(familyId),
+})
+
+type Heard = readonly (readonly [Finger | 0, number])[]
+
+function judge(heard: Heard, options: Options = {}) {
+  const take = takeOn(options)
+  return judgeLandings(landed(take, heard), options)
+}
+const judgeLandings = (landings: readonly Landing[], options: Options = {}) =>
+  judgeHand({ ...takeOn(options), landings, toleranceCents: options.toleranceCents ?? 10 })
+
+const play = (seed: number, faults: PlayerFaults, options: Options = {}, times?: number) => {
+  const { stringing, exercise } = takeOn(options)
+  return playExercise(seededSource(seed), stringing, exercise, faults, times)
 }
 
-function judge(
-  readings: Reading[],
-  options: { familyId?: FamilyId; lengthMm?: number; toleranceCents?: number } = {},
-) {
-  const { familyId = 'violin', lengthMm = 328, toleranceCents = 10 } = options
-  return judgeHand({ lengthMm, targets: targetsOf(familyId, lengthMm), readings, toleranceCents })
-}
-
-const cents = (...values: number[]): Reading[] =>
-  values.map((value, i) => ({ finger: (i + 1) as Reading['finger'], cents: value }))
+const cents = (...values: number[]): Heard => values.map((value, i) => [(i + 1) as Finger, value])
 
 const findings = (verdict: Verdict) => ('findings' in verdict ? verdict.findings : [])
 
@@ -39,14 +49,12 @@ describe('a hand judged from one string (the faults are the handbook’s, common
   })
 
   it('calls an untuned string by its name before it looks at the hand', () => {
-    const verdict = judge([{ finger: 0, cents: 14 }, ...cents(15, 13, 14, 16)])
+    const verdict = judge([[0, 14], ...cents(15, 13, 14, 16)])
     expect(verdict).toMatchObject({ outcome: 'string_out_of_tune', cents: 14 })
   })
 
   it('tells a hand that moved from one that stretched, and knows whether the open string was heard', () => {
-    const moved = judge(
-      playHand(seededSource(1), 328, targetsOf('violin', 328), { ...NO_FAULTS, handOffsetMm: 3 }),
-    )
+    const moved = judgeLandings(play(1, { ...NO_FAULTS, handOffsetMm: 3 }))
     expect(findings(moved)).toMatchObject([{ code: 'whole_hand', openStringHeard: false }])
     expect(Math.abs((findings(moved)[0] as { offsetMm: number }).offsetMm - 3)).toBeLessThan(0.1)
   })
@@ -64,12 +72,8 @@ describe('a hand judged from one string (the faults are the handbook’s, common
   })
 
   it('names two causes together when one is not enough', () => {
-    const readings = playHand(seededSource(3), 328, targetsOf('violin', 328), {
-      ...NO_FAULTS,
-      handOffsetMm: 4,
-      fingerOffsetMm: { 2: -5 },
-    })
-    const codes = findings(judge(readings)).map((f) => f.code)
+    const landings = play(3, { ...NO_FAULTS, handOffsetMm: 4, fingerOffsetMm: { 2: -5 } })
+    const codes = findings(judgeLandings(landings)).map((f) => f.code)
     expect(codes.sort()).toEqual(['finger', 'whole_hand'])
   })
 
@@ -108,8 +112,8 @@ describe('known faults of simulated players are found with their size', () => {
         scatterCents: 3,
       }
       for (let seed = 1; seed <= 20; seed++) {
-        const readings = playHand(seededSource(seed), lengthMm, targetsOf(familyId, lengthMm), scaled, 3)
-        const [finding, ...more] = findings(judge(readings, { familyId, lengthMm }))
+        const options = { familyId, lengthMm }
+        const [finding, ...more] = findings(judgeLandings(play(seed, scaled, options, 3), options))
         expect(finding?.code, `${familyId} seed ${seed}`).toBe(code)
         expect(more).toEqual([])
         expect(
@@ -121,13 +125,10 @@ describe('known faults of simulated players are found with their size', () => {
   })
 
   it('gives intervals that hold the truth about nineteen times in twenty', () => {
-    const targets = targetsOf('violin', 328)
     const trials = 400
     const held = Array.from({ length: trials }, (_, seed) => {
       const fault = { ...NO_FAULTS, handOffsetMm: 4, scatterCents: 4 }
-      const [finding] = findings(
-        judge(playHand(seededSource(seed / trials), 328, targets, fault), { toleranceCents: 15 }),
-      )
+      const [finding] = findings(judgeLandings(play(seed / trials, fault), { toleranceCents: 15 }))
       return finding?.code === 'whole_hand' && Math.abs(finding.offsetMm - 4) <= finding.plusMinusMm
     }).filter(Boolean).length
     expect(held / trials).toBeGreaterThan(0.9)
@@ -135,20 +136,31 @@ describe('known faults of simulated players are found with their size', () => {
 })
 
 it('takes off what a meter in equal temperament shows for a hand that is right', () => {
-  const violin = familyOf('violin')
-  const shape = shapeOf(violin, 'first')!
+  const { stringing, exercise } = takeOn({})
   // fifths on A: B +4, C♯ +8, D −2, E +2 (multiples of 1.955); open A 0
-  const shown = [0, 3.91, 7.82, -1.955, 1.955].map((shownCents, i) => ({
-    finger: i as Reading['finger'],
-    shownCents,
-  }))
-  const check = checkFromMeter({
-    lengthMm: 328,
-    open: violin.tuning[2]!,
-    shape,
-    system: fifths,
-    shown,
-    toleranceCents: 10,
-  })
-  for (const reading of check.readings) expect(reading.cents).toBeCloseTo(0, 2)
+  const shown = [0, 3.91, 7.82, -1.955, 1.955]
+  for (const [i, shownCents] of shown.entries())
+    expect(landingFromMeter(stringing, exercise.notes[i]!, shownCents).cents).toBeCloseTo(0, 2)
+})
+
+it('judges by the places of the instrument: pressed and rung places move the hand’s with them', () => {
+  const exercise = shaped('violin')
+  const finds = [{ stringIndex: 2, cents: 203.91, placeMm: 38, isTrusted: true }]
+  const rung = strung('violin', 328, undefined, { finds })
+  const plain = strung('violin', 328)
+  const landings = landed({ stringing: rung, exercise }, cents(0, 0, 0, -30))
+  const [onRung] = findings(judgeHand({ stringing: rung, exercise, landings, toleranceCents: 10 }))
+  expect(onRung).toMatchObject({ code: 'frame', where: 'last' })
+  const [first] = landings
+  expect(first!.placeMm).toBeGreaterThan(328 / 9 + 0.5)
+  expect(onRung?.code === 'frame' && onRung.expectedMm).not.toBeCloseTo((328 * 2) / 9, 3)
+  const [onPlain] = findings(judgeHand({ stringing: plain, exercise, landings, toleranceCents: 10 }))
+  expect(onPlain?.code === 'frame' && onPlain.expectedMm).toBeCloseTo((328 * 2) / 9, 9)
+})
+
+it('is asked string by string, and says so', () => {
+  const { stringing, exercise } = takeOn({})
+  const notes = [...exercise.notes, { ...exercise.notes[1]!, stringIndex: 1 }]
+  const several = { stringing, exercise: { ...exercise, notes }, landings: [], toleranceCents: 10 }
+  expect(() => judgeHand(several)).toThrow('string by string')
 })

@@ -15,7 +15,7 @@ import { mm } from '../words/numbers'
 import {
   extensionSentence,
   keyName,
-  noHandSentence,
+  noPlacementSentence,
   patternName,
   positionName,
   stepsName,
@@ -65,7 +65,7 @@ export function patternSheetPage({ atlas, bench, board, whose, paper, drawing }:
       const name = noteName(open, { octave: false })
       const isOpenInKey = hasNote(atlas.key.value, open)
       if (hand.kind === 'none')
-        return { name, isOpenInKey, fingers: [], lines: wrapped(noHandSentence(hand)) }
+        return { name, isOpenInKey, fingers: [], lines: wrapped(noPlacementSentence(hand)) }
       const places = placesOf(hand, bench.bed.value, atlas.tuning.value, bench.system.value)
       const note = (p: (typeof places)[number]) => noteName(p.note, { octave: false })
       return {

@@ -5,8 +5,8 @@ import {
   note,
   patternsOf,
   touchingAt,
-  handAt,
-  handContext,
+  placementAt,
+  placementContext,
   handMeasureFault,
   parseKey,
 } from '#core'
@@ -54,11 +54,11 @@ describe('the words of patterns', () => {
 
   it('say that a cello’s hand lies in half position, or in a lower place', () => {
     const cello = familyOf('cello')
-    const context = handContext(cello, cello.tuning)
+    const context = placementContext(cello, cello.tuning)
     const lies = (keyText: string, string: number, position: number) => {
       const parsed = parseKey(keyText)
-      const cell = parsed.ok && handAt(context, parsed.key, string, cello.positions[position]!)
-      return cell && cell.kind === 'hand' && cell.extension === 'none' ? lowerPlaceSentence(cello, cell) : '–'
+      const cell = parsed.ok && placementAt(context, parsed.key, string, cello.positions[position]!)
+      return cell && cell.kind === 'placement' && cell.extension === 'none' ? lowerPlaceSentence(cello, cell) : '–'
     }
     expect(lies('A♭', 3, 1)).toBe('The hand lies in half position.')
     expect(lies('C', 0, 1)).toBeUndefined()

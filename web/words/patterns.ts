@@ -6,15 +6,15 @@ import {
   type Extension,
   type Family,
   type Hand,
-  type HandCell,
+  type AtlasCell,
   type HandFault,
   type HandFit,
-  type HandStop,
+  type FingerStop,
   type Key,
   type KeyFault,
   type MasteryState,
   type ModeId,
-  type NoHand,
+  type NoPlacement,
   type Pattern,
   type Position,
   type TouchAdvice,
@@ -145,19 +145,19 @@ export function lowerPlaceSentence(family: Family, { position, base }: Hand): st
     : `The hand lies a half step higher.`
 }
 
-const NO_HAND: Record<NoHand['reason'], string> = {
+const NO_HAND: Record<NoPlacement['reason'], string> = {
   open_string: 'The open string has this place: no hand here.',
   beyond_frame: 'Further apart than the hand holds: it must move between these notes.',
   no_note: 'The key has no note under these fingers.',
   off_board: 'Past the end of the fingerboard.',
 }
 
-export function noHandSentence({ reason, wanted }: NoHand): string {
+export function noPlacementSentence({ reason, wanted }: NoPlacement): string {
   const notes = wanted.map((n) => noteName(n, { octave: false })).join(' ')
   return notes ? `${NO_HAND[reason]} (${notes})` : NO_HAND[reason]
 }
 
-const NO_HAND_SIGNS: Record<NoHand['reason'], string> = {
+const NO_HAND_SIGNS: Record<NoPlacement['reason'], string> = {
   open_string: 'open',
   beyond_frame: 'move',
   no_note: '–',
@@ -165,21 +165,21 @@ const NO_HAND_SIGNS: Record<NoHand['reason'], string> = {
 }
 
 /** What a cell without a hand shows. */
-export function noHandSign({ reason }: NoHand): string {
+export function noPlacementSign({ reason }: NoPlacement): string {
   return NO_HAND_SIGNS[reason]
 }
 
 /** Read aloud for a cell: `1 E, 2 F♯, 3 G, 4 A; 2 and 3 touch`. */
-export function cellWords(family: Family, cell: HandCell): string {
+export function cellWords(family: Family, cell: AtlasCell): string {
   if (cell.kind === 'none') return NO_HAND[cell.reason]
   const stops = cell.stops
-    .map((s) => `${s.finger} ${noteName(s.note, { octave: false })}${s.isPlayed ? '' : ' rests'}`)
+    .map((s) => `${s.finger} ${noteName(s.note, { octave: false })}${s.isInScale ? '' : ' rests'}`)
     .join(', ')
   return cell.pattern ? `${stops}; ${patternName(family, cell.pattern)}` : `${stops}; fingers slide`
 }
 
 /** `low 2`, `3` */
-export function stopName({ finger, form }: HandStop): string {
+export function stopName({ finger, form }: FingerStop): string {
   return form === 'usual' ? String(finger) : `${form} ${finger}`
 }
 

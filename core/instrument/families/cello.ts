@@ -1,6 +1,7 @@
 import { INTERVALS, note } from '../../pitch'
 import { tapesOf, type Family } from '../family'
 import { LETTER_POSITIONS } from '../positions'
+import { STRING_PER_BODY } from './body'
 
 const { minorSecond, majorSecond, minorThird, majorThird, perfectFourth, augmentedFourth } = INTERVALS
 
@@ -15,7 +16,7 @@ export const cello: Family = {
     { id: '1/4', typicalLengthMm: 490 },
     { id: '1/8', typicalLengthMm: 435 },
     { id: '1/10', typicalLengthMm: 400 },
-  ].map((size) => ({ ...size, typicalBodyMm: size.typicalLengthMm / 0.914 })),
+  ].map((size) => ({ ...size, typicalBodyMm: size.typicalLengthMm / STRING_PER_BODY })),
   fingers: [1, 2, 3, 4],
   shapes: [
     { id: 'first', fingers: { 1: majorSecond, 2: minorThird, 3: majorThird, 4: perfectFourth } },

@@ -1,17 +1,12 @@
 import { note } from '../../pitch'
 import type { Family, Size } from '../family'
+import { MM_PER_UNIT } from '../length'
+import { STRING_PER_BODY } from './body'
 import { upperHand } from './violin'
 
-const INCH_MM = 25.4
-
-/**
- * Violas go by body length. The string is about 0.914 of the body: body stop about 0.5485 of the body and the neck two
- * thirds of the stop, 0.5485 · 5/3 = 0.914. From memory.
- */
-const STRING_PER_BODY = 0.914
-
+/** Violas go by body length. */
 function byBody(inches: number): Size {
-  const bodyMm = inches * INCH_MM
+  const bodyMm = inches * MM_PER_UNIT.in
   return {
     id: `${inches} in`,
     typicalLengthMm: Math.round(bodyMm * STRING_PER_BODY),

@@ -1,8 +1,8 @@
-import type { Finger, FingerFormId, Position } from '../../instrument'
+import type { Finger, FingerFormId, Frame, Position } from '../../instrument'
 import { midiNumber } from '../../pitch'
 import { notesOnLetter, type Key } from '../key'
 import { patternOf, WIDEST_STEP } from '../pattern'
-import type { HandCell, HandContext, HandStop } from '../types'
+import type { AtlasCell, PlacementContext, FingerStop } from '../types'
 import { FINGERS, none, notesOf, stop } from './stops'
 
 /** Semitones of the major and perfect intervals, by letters: a finger's usual places in first position. */
@@ -10,20 +10,20 @@ const USUAL = [0, 2, 4, 5, 7, 9, 11]
 
 /** Violin and viola: finger f takes the f-th letter of the position, wherever the key puts it. */
 export function fingerALetter(
-  context: HandContext,
+  context: PlacementContext,
   key: Key,
-  played: Key,
+  parent: Key,
   stringIndex: number,
   position: Position,
-): HandCell {
+): AtlasCell {
   const letter = position.letter!
   const open = context.openMidis[stringIndex]!
-  const stops: HandStop[] = []
+  const stops: FingerStop[] = []
   const semitones: number[] = []
   let isSliding = false
   for (const finger of FINGERS) {
     const number = context.openLetters[stringIndex]! + letter + finger - 1
-    const notes = notesOnLetter(played, number)
+    const notes = notesOnLetter(parent, number)
     if (notes.length > 1) isSliding = true
     for (const n of notes) {
       const above = midiNumber(n) - open
@@ -32,7 +32,7 @@ export function fingerALetter(
         if (notes.length > 1) continue
         return none('open_string', stringIndex, position, [n])
       }
-      stops.push(stop(context, key, played, stringIndex, finger, n, above, 'usual'))
+      stops.push(stop(context, key, parent, stringIndex, finger, n, above, 'usual'))
       semitones.push(above)
     }
   }
@@ -40,10 +40,11 @@ export function fingerALetter(
   if (semitones.at(-1)! > context.lastSemitone)
     return none('off_board', stringIndex, position, notesOf(stops))
   const base = semitones[0]!
-  const formed = stops.map((s) => ({ ...s, form: formOf(s.finger, s.semitones, base, letter) }))
+  const { offsets } = context.family.frames[0]!
+  const formed = stops.map((s) => ({ ...s, form: formOf(offsets, s.finger, s.semitones, base, letter) }))
   const fits = !isSliding && widest(semitones) <= WIDEST_STEP && narrowest(semitones) >= 1
   return {
-    kind: 'hand',
+    kind: 'placement',
     stringIndex,
     position,
     frameId: context.family.frames[0]!.id,
@@ -58,7 +59,13 @@ export function fingerALetter(
  * Low, usual or high. In first position as the tapes are named, by the interval above the open string; further up against
  * a first finger with 2 and 3 touching. Common practice, no source.
  */
-function formOf(finger: Finger, semitones: number, base: number, letter: number): FingerFormId {
+function formOf(
+  offsets: Frame['offsets'],
+  finger: Finger,
+  semitones: number,
+  base: number,
+  letter: number,
+): FingerFormId {
   if (letter === 0 && finger === 1) return 'half'
   const number = letter + finger - 1
   const usual =
@@ -66,11 +73,9 @@ function formOf(finger: Finger, semitones: number, base: number, letter: number)
       ? USUAL[number % 7]! + 12 * Math.floor(number / 7)
       : finger === 1
         ? USUAL[letter % 7]! + 12 * Math.floor(letter / 7)
-        : base + OFFSETS_AT_REST[finger - 1]!
+        : base + (offsets[finger] ?? 0)
   return semitones < usual ? 'low' : semitones > usual ? 'high' : 'usual'
 }
-
-const OFFSETS_AT_REST = [0, 2, 3, 5]
 
 function widest(semitones: readonly number[]): number {
   let most = 0

@@ -1,29 +1,29 @@
 import type { Finger, Position } from '../../instrument'
 import { noteInKey, type Key } from '../key'
 import { patternOf } from '../pattern'
-import type { HandCell, HandContext, HandStop } from '../types'
+import type { AtlasCell, PlacementContext, FingerStop } from '../types'
 import { FINGERS, none, notesOf, stop } from './stops'
 
 /** Bass: the frame stands on a semitone, and the key uses the fingers that have one of its notes. */
 export function fingerASemitone(
-  context: HandContext,
+  context: PlacementContext,
   key: Key,
-  played: Key,
+  parent: Key,
   stringIndex: number,
   position: Position,
-): HandCell {
+): AtlasCell {
   const frame = context.family.frames[context.frameIndex]!
   const open = context.openMidis[stringIndex]!
   const base = position.firstFingerSemitones[0]!
-  const stops: HandStop[] = []
+  const stops: FingerStop[] = []
   const fingers: Finger[] = []
   const semitones: number[] = []
   for (const finger of FINGERS) {
     const offset = frame.offsets[finger]
     if (offset === undefined) continue
-    const n = noteInKey(played, open + base + offset)
+    const n = noteInKey(parent, open + base + offset)
     if (!n) continue
-    stops.push(stop(context, key, played, stringIndex, finger, n, base + offset, 'usual'))
+    stops.push(stop(context, key, parent, stringIndex, finger, n, base + offset, 'usual'))
     fingers.push(finger)
     semitones.push(base + offset)
   }
@@ -31,7 +31,7 @@ export function fingerASemitone(
   if (semitones.at(-1)! > context.lastSemitone)
     return none('off_board', stringIndex, position, notesOf(stops))
   return {
-    kind: 'hand',
+    kind: 'placement',
     stringIndex,
     position,
     frameId: frame.id,

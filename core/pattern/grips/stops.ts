@@ -1,31 +1,31 @@
 import type { Finger, FingerFormId, Position } from '../../instrument'
 import type { Note } from '../../pitch'
 import { hasNote, type Key } from '../key'
-import type { HandContext, HandStop, NoHand } from '../types'
+import type { PlacementContext, FingerStop, NoPlacement } from '../types'
 
 export const FINGERS: readonly Finger[] = [1, 2, 3, 4]
 
 /** A cell without a hand. */
 export function none(
-  reason: NoHand['reason'],
+  reason: NoPlacement['reason'],
   stringIndex: number,
   position: Position,
   wanted: readonly Note[],
-): NoHand {
+): NoPlacement {
   return { kind: 'none', stringIndex, position, reason, wanted }
 }
 
-/** One finger on a note of the key whose hand it is; it rests where the key that is played leaves the note out. */
+/** One finger on a note of the parent scale; it rests where the key itself leaves the note out. */
 export function stop(
-  context: HandContext,
+  context: PlacementContext,
   key: Key,
-  played: Key,
+  parent: Key,
   stringIndex: number,
   finger: Finger,
   n: Note,
   semitones: number,
   form: FingerFormId,
-): HandStop {
+): FingerStop {
   const midi = context.openMidis[stringIndex]! + semitones
   const openString = context.openMidis.indexOf(midi)
   return {
@@ -33,11 +33,11 @@ export function stop(
     note: n,
     semitones,
     form,
-    isPlayed: played === key || hasNote(key, n),
+    isInScale: parent === key || hasNote(key, n),
     openString: openString < 0 ? undefined : openString,
   }
 }
 
-export function notesOf(stops: readonly HandStop[]): Note[] {
+export function notesOf(stops: readonly FingerStop[]): Note[] {
   return stops.map((s) => s.note)
 }

@@ -2,23 +2,23 @@ import type { Family, Finger, FingerFormId, Position } from '../../instrument'
 import { midiNumber, type Note } from '../../pitch'
 import { noteInKey, notesOnLetter, type Key } from '../key'
 import { patternOf } from '../pattern'
-import type { Extension, HandCell, HandContext, HandStop } from '../types'
+import type { Extension, AtlasCell, PlacementContext, FingerStop } from '../types'
 import { FINGERS, none, stop } from './stops'
 
 /** Cello: three letters under 1 and 4 and one of the others; closed where a minor third holds them, else extended. */
 export function threeLetters(
-  context: HandContext,
+  context: PlacementContext,
   key: Key,
-  played: Key,
+  parent: Key,
   stringIndex: number,
   position: Position,
-): HandCell {
+): AtlasCell {
   const open = context.openMidis[stringIndex]!
   const upper = position.firstFingerSemitones.at(-1)!
   const notes =
     key.mode.id === 'chromatic'
-      ? [0, 1, 2, 3].map((by) => noteInKey(played, open + upper + by)!)
-      : lettersFrom(played, context.openLetters[stringIndex]! + position.letter!)
+      ? [0, 1, 2, 3].map((by) => noteInKey(parent, open + upper + by)!)
+      : lettersFrom(parent, context.openLetters[stringIndex]! + position.letter!)
   const wanted: number[] = []
   for (const n of notes) wanted.push(midiNumber(n) - open)
   if (wanted[0]! < 1) return none('open_string', stringIndex, position, notes)
@@ -27,7 +27,7 @@ export function threeLetters(
   if (wanted.at(-1)! > context.lastSemitone) return none('off_board', stringIndex, position, notes)
   const frame = context.family.frames[held.frameIndex]!
   const fingers: Finger[] = []
-  const stops: HandStop[] = []
+  const stops: FingerStop[] = []
   for (let i = 0; i < notes.length; i++) {
     const finger = fingerAt(frame.offsets, wanted[i]! - held.base)!
     fingers.push(finger)
@@ -35,7 +35,7 @@ export function threeLetters(
       stop(
         context,
         key,
-        played,
+        parent,
         stringIndex,
         finger,
         notes[i]!,
@@ -45,7 +45,7 @@ export function threeLetters(
     )
   }
   return {
-    kind: 'hand',
+    kind: 'placement',
     stringIndex,
     position,
     frameId: frame.id,

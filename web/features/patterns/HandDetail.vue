@@ -3,7 +3,7 @@
     <p class="eyebrow">
       {{ keyName(atlas.key.value) }} · {{ positionName(cell.position) }} · {{ stringName }} string
     </p>
-    <template v-if="cell.kind === 'hand'">
+    <template v-if="cell.kind === 'placement'">
       <h2>{{ cell.pattern ? patternName(family, cell.pattern) : 'Fingers slide' }}</h2>
       <p class="steps">
         <template v-if="cell.pattern"
@@ -32,11 +32,11 @@
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(stop, index) in places" :key="index" :class="{ resting: !stop.isPlayed }">
+          <tr v-for="(stop, index) in places" :key="index" :class="{ resting: !stop.isInScale }">
             <td>{{ stopName(stop) }}</td>
             <td>
               <b>{{ noteName(stop.note, { octave: false }) }}</b>
-              <span v-if="!stop.isPlayed" class="soft"> rests</span>
+              <span v-if="!stop.isInScale" class="soft"> rests</span>
             </td>
             <td class="number">{{ stop.semitones }}</td>
             <td class="number place">{{ mm(stop.placeMm) }}</td>
@@ -56,7 +56,7 @@
     </template>
     <template v-else>
       <h2>{{ cell.reason === 'beyond_frame' ? 'The hand must move' : 'No hand here' }}</h2>
-      <p>{{ noHandSentence(cell) }}</p>
+      <p>{{ noPlacementSentence(cell) }}</p>
     </template>
   </section>
 </template>
@@ -72,7 +72,7 @@ import {
   keyName,
   lowerPlaceSentence,
   MODE_NAMES,
-  noHandSentence,
+  noPlacementSentence,
   patternName,
   positionName,
   SPREAD_NAMES,
@@ -91,12 +91,12 @@ const stringName = computed(() => strings.value[atlas.stringIndex.value])
 
 /** A cello's closed hand that lies below the position's own place: in half position, or its lower place. */
 const elsewhere = computed(() =>
-  cell.value.kind === 'hand' && family.value.grip === 'three_letters'
+  cell.value.kind === 'placement' && family.value.grip === 'three_letters'
     ? lowerPlaceSentence(family.value, cell.value)
     : undefined,
 )
 const places = computed(() =>
-  cell.value.kind === 'hand'
+  cell.value.kind === 'placement'
     ? placesOf(cell.value, bench.bed.value, atlas.tuning.value, bench.system.value)
     : [],
 )
@@ -104,7 +104,7 @@ const first = computed(() => places.value[0])
 const last = computed(() => places.value.at(-1))
 const spanMm = computed(() => (last.value?.placeMm ?? 0) - (first.value?.placeMm ?? 0))
 const touches = computed(() =>
-  cell.value.kind === 'hand'
+  cell.value.kind === 'placement'
     ? touchingsOf(cell.value, places.value, patterns.fingertip.widthMm).filter(
         ({ touching }) => touching.advice !== 'room',
       )

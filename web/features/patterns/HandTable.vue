@@ -40,7 +40,7 @@
 
 <script setup lang="ts">
 import { nextTick, ref, watch } from 'vue'
-import type { HandCell } from '#core'
+import type { AtlasCell } from '#core'
 import { glyphOf } from './glyph'
 import type { AtlasRow } from './useAtlas'
 
@@ -56,7 +56,7 @@ const props = defineProps<{
   /** What is noted beside a row's name: that nothing in it is new, how well it is known. */
   signOf: (row: AtlasRow) => string
   signTitle: string
-  wordsOf: (cell: HandCell) => string
+  wordsOf: (cell: AtlasCell) => string
 }>()
 const emit = defineEmits<{ choose: [rowId: string, string: number | undefined] }>()
 

@@ -36,7 +36,7 @@ const { atlas, mastery } = patterns
 const cell = computed(() => atlas.cell.value)
 /** One finger alone is no pattern to learn. */
 const pattern = computed(() =>
-  cell.value.kind === 'hand' && cell.value.pattern?.steps.length ? cell.value.pattern : undefined,
+  cell.value.kind === 'placement' && cell.value.pattern?.steps.length ? cell.value.pattern : undefined,
 )
 
 function markPattern(state: MasteryState) {

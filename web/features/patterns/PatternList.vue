@@ -75,7 +75,7 @@ const patterns = usePatterns()
 const { atlas, mastery } = patterns
 const family = computed(() => atlas.family.value)
 const currentId = computed(() =>
-  atlas.cell.value.kind === 'hand' ? atlas.cell.value.pattern?.id : undefined,
+  atlas.cell.value.kind === 'placement' ? atlas.cell.value.pattern?.id : undefined,
 )
 
 interface Asked {
@@ -103,7 +103,7 @@ function handOf({ frameId, spread }: Pattern): string {
 
 function askedBy(pattern: Pattern): Asked[] {
   return keyRows.value.flatMap(({ id, cells }) => {
-    const strings = cells.flatMap((cell, i) => (cell.kind === 'hand' && cell.pattern === pattern ? [i] : []))
+    const strings = cells.flatMap((cell, i) => (cell.kind === 'placement' && cell.pattern === pattern ? [i] : []))
     const [first] = strings
     if (first === undefined) return []
     const names = strings.map((i) => noteName(atlas.tuning.value[i]!, { octave: false }))

@@ -104,7 +104,7 @@ describe('the atlas', () => {
     chooseFamily('bass')
     expect(atlas.position.value.id).toBe('first')
     choice.value.frameId = 'four_finger'
-    expect(atlas.hands.value.some((h) => h.kind === 'hand' && h.stops.some((s) => s.finger === 3))).toBe(true)
+    expect(atlas.hands.value.some((h) => h.kind === 'placement' && h.stops.some((s) => s.finger === 3))).toBe(true)
     tuning.value = ['B0', 'E1', 'A1', 'D2', 'G2', 'C3'].map(note)
     expect(atlas.hands.value).toHaveLength(6)
     tuning.value = familyOf('violin').tuning

@@ -4,8 +4,8 @@ import {
   touching,
   touchingFingers,
   TYPICAL_FINGERTIP_MM,
-  type Hand,
-  type HandStop,
+  type Placement,
+  type FingerStop,
   type Note,
   type StringBed,
   type Touching,
@@ -14,7 +14,7 @@ import {
 import type { Student } from '#contracts'
 
 /** A stop with its place, mm from the nut. */
-export interface PlacedStop extends HandStop {
+export interface PlacedStop extends FingerStop {
   readonly placeMm: number
   /** From the finger before; undefined for the first. */
   readonly stepMm: number | undefined
@@ -22,7 +22,7 @@ export interface PlacedStop extends HandStop {
 
 /** Where the fingers of a hand lie on one instrument. */
 export function placesOf(
-  hand: Hand,
+  hand: Placement,
   bed: StringBed,
   tuning: readonly Note[],
   system: TuningSystem,
@@ -40,7 +40,7 @@ export function placesOf(
 
 /** The half steps of a hand, as its places lie on this instrument, against its fingertips. */
 export function touchingsOf(
-  hand: Hand,
+  hand: Placement,
   places: readonly PlacedStop[],
   fingertipMm: number,
 ): { readonly pair: readonly [number, number]; readonly touching: Touching }[] {

@@ -1,8 +1,8 @@
 import { computed, type Ref } from 'vue'
 import {
-  handAt,
-  handContext,
-  isSameHand,
+  placementAt,
+  placementContext,
+  isSamePlacement,
   keyDiff,
   keyOf,
   keysOf,
@@ -10,7 +10,7 @@ import {
   note,
   parseKey,
   type Family,
-  type HandCell,
+  type AtlasCell,
   type Key,
   type ModeId,
   type Note,
@@ -44,7 +44,7 @@ export const FIRST_CHOICE: AtlasChoice = {
 /** One row of hands: of a key, or of a position. */
 export interface AtlasRow {
   readonly id: string
-  readonly cells: readonly HandCell[]
+  readonly cells: readonly AtlasCell[]
   /** Whether it asks for no pattern beyond those known; undefined where nobody is in the lesson. */
   readonly isKnown: boolean | undefined
   /** Strings whose hand differs from the key compared with. */
@@ -62,7 +62,7 @@ export function useAtlas(
   const context = computed(() => {
     const { frameId } = choice.value
     const frame = family.value.frames.some((f) => f.id === frameId) ? frameId : undefined
-    return handContext(family.value, tuning.value, {
+    return placementContext(family.value, tuning.value, {
       frameId: family.value.grip === 'semitones' ? frame : undefined,
     })
   })
@@ -82,15 +82,15 @@ export function useAtlas(
     return extra ? [...listed.value, extra] : listed.value
   })
 
-  const handsOf = (k: Key, p: Position) => tuning.value.map((_, i) => handAt(context.value, k, i, p))
+  const handsOf = (k: Key, p: Position) => tuning.value.map((_, i) => placementAt(context.value, k, i, p))
   const comparedHands = computed(() => compared.value && handsOf(compared.value, position.value))
 
-  function row(id: string, cells: readonly HandCell[], others: readonly HandCell[] | undefined): AtlasRow {
+  function row(id: string, cells: readonly AtlasCell[], others: readonly AtlasCell[] | undefined): AtlasRow {
     return {
       id,
       cells,
       isKnown: known.value && newPatterns(cells, known.value).length === 0,
-      changed: cells.map((cell, i) => others !== undefined && !isSameHand(cell, others[i])),
+      changed: cells.map((cell, i) => others !== undefined && !isSamePlacement(cell, others[i])),
     }
   }
 

@@ -18,7 +18,7 @@ export function useBoardFingers(patterns: ReturnType<typeof usePatterns>) {
             placeMm: stop.placeMm,
             note: noteName(stop.note, { octave: false }),
             widthMm: patterns.fingertip.widthMm,
-            isResting: !stop.isPlayed,
+            isResting: !stop.isInScale,
             isMarked:
               moved.has(`${hand.stringIndex} ${stop.finger}`) ||
               (hand.extension === 'back' && stop.finger === 1) ||

@@ -2,16 +2,27 @@ import fc from 'fast-check'
 import { Matrix, solve } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
 import { seededSource } from '../simulate'
-import { fitRings, MEASURED_PRIOR, placeOfCents, placeSigmaMm, type RingFind } from './index'
+import {
+  calibrateByRings,
+  MEASURED_PRIOR,
+  placeOfCents,
+  calibratedSigmaMm,
+  type RingObservation,
+} from './index'
 
 const MARKS = [203.91, 407.82, 498.045, 701.955, 905.865, 1200]
 
-function find(lengthMm: number, cents: number, placeMm: number, extra: Partial<RingFind> = {}): RingFind {
+function find(
+  lengthMm: number,
+  cents: number,
+  placeMm: number,
+  extra: Partial<RingObservation> = {},
+): RingObservation {
   return { lengthMm, cents, placeMm, pressShiftMm: 0, ...extra }
 }
 
 /** A string that is really `length + longer`, with the ruler's zero `offset` behind the nut. */
-function played(length: number, longer: number, offset: number, cents = MARKS): RingFind[] {
+function rungOn(length: number, longer: number, offset: number, cents = MARKS): RingObservation[] {
   return cents.map((c) => find(length, c, offset + placeOfCents(length + longer, c)))
 }
 
@@ -38,7 +49,7 @@ describe('the fit from rings', () => {
         ]
         const right = [0, 0, ...given.map((f) => f.offMm / sigma)]
         const peer = solve(new Matrix(rows), Matrix.columnVector(right), true).to1DArray()
-        const ours = fitRings(rings)
+        const ours = calibrateByRings(rings)
         expect(ours.nutOffsetMm).toBeCloseTo(peer[0]!, 8)
         expect(ours.lengthCorrectionMm).toBeCloseTo(peer[1]!, 8)
         const covariance = new Matrix(rows).transpose().mmul(new Matrix(rows))
@@ -52,36 +63,36 @@ describe('the fit from rings', () => {
   })
 
   it('leaves the measured length alone where nothing is found', () => {
-    expect(fitRings([])).toMatchObject({ lengthCorrectionMm: 0, nutOffsetMm: 0, finds: [] })
+    expect(calibrateByRings([])).toMatchObject({ lengthCorrectionMm: 0, nutOffsetMm: 0, finds: [] })
   })
 
   it('moves towards a longer string and a nut behind the ruler’s zero, and knows its places better than before', () => {
-    const fit = fitRings(played(284.5, 1.2, 0.4))
-    const before = fitRings([])
+    const fit = calibrateByRings(rungOn(284.5, 1.2, 0.4))
+    const before = calibrateByRings([])
     for (const cents of MARKS) {
       const wanted = 0.4 + placeOfCents(284.5 + 1.2, cents)
       const fitted = fit.nutOffsetMm + placeOfCents(284.5 + fit.lengthCorrectionMm, cents)
       expect(Math.abs(fitted - wanted)).toBeLessThan(0.12)
-      expect(placeSigmaMm(fit, cents)).toBeLessThan(placeSigmaMm(before, cents) / 1.5)
+      expect(calibratedSigmaMm(fit, cents)).toBeLessThan(calibratedSigmaMm(before, cents) / 1.5)
     }
   })
 
   it('questions the one that disagrees, leaves it out, and takes it when the teacher stands by it', () => {
-    const good = played(284.5, 0.5, 0.2)
+    const good = rungOn(284.5, 0.5, 0.2)
     const slip = find(284.5, 203.91, 36)
-    const with_ = fitRings([...good, slip])
-    const without = fitRings(good)
+    const with_ = calibrateByRings([...good, slip])
+    const without = calibrateByRings(good)
     expect(with_.finds.map((f) => f.isQuestioned)).toEqual([...good.map(() => false), true])
     expect(with_.finds.at(-1)!.sigmas).toBeGreaterThan(3)
     expect(with_.nutOffsetMm).toBeCloseTo(without.nutOffsetMm, 10) // removing it restores the places
-    const trusted = fitRings([...good, { ...slip, isTrusted: true }])
+    const trusted = calibrateByRings([...good, { ...slip, isTrusted: true }])
     expect(trusted.nutOffsetMm).toBeGreaterThan(without.nutOffsetMm + 0.3)
   })
 
   it('questions a ring entered on the wrong string, and the further of two that contradict each other', () => {
     // E on D, written down as E on A: seven semitones instead of two
-    expect(fitRings([find(284.5, 701.955, 31.6)]).finds[0]?.isQuestioned).toBe(true)
-    const two = fitRings([find(284.5, 203.91, 31.8), find(284.5, 203.91, 36)])
+    expect(calibrateByRings([find(284.5, 701.955, 31.6)]).finds[0]?.isQuestioned).toBe(true)
+    const two = calibrateByRings([find(284.5, 203.91, 31.8), find(284.5, 203.91, 36)])
     expect(two.finds.map((f) => f.isQuestioned)).toEqual([false, true])
   })
 
@@ -94,13 +105,13 @@ describe('the fit from rings', () => {
     const runs = 1500
     for (let run = 0; run < runs; run++) {
       const [longer, offset] = [gauss() * lengthSigmaMm, gauss() * nutSigmaMm]
-      const fit = fitRings(
-        played(328, longer, offset).map((f) => ({ ...f, placeMm: f.placeMm + gauss() * sigma })),
+      const fit = calibrateByRings(
+        rungOn(328, longer, offset).map((f) => ({ ...f, placeMm: f.placeMm + gauss() * sigma })),
       )
       questioned += fit.finds.filter((f) => f.isQuestioned).length
       const truth = offset + placeOfCents(328 + longer, 203.91)
       const fitted = fit.nutOffsetMm + placeOfCents(328 + fit.lengthCorrectionMm, 203.91)
-      held += Number(Math.abs(fitted - truth) <= 1.96 * placeSigmaMm(fit, 203.91))
+      held += Number(Math.abs(fitted - truth) <= 1.96 * calibratedSigmaMm(fit, 203.91))
     }
     // P(|z| > 3) = 0.27 %, standard normal table
     expect(questioned / (runs * MARKS.length)).toBeLessThan(0.005)
@@ -109,7 +120,7 @@ describe('the fit from rings', () => {
   })
 
   it('takes finds on several strings of different length together', () => {
-    const fit = fitRings([...played(284, 1, 0, [203.91, 498.045]), ...played(286, 1, 0, [701.955])])
+    const fit = calibrateByRings([...rungOn(284, 1, 0, [203.91, 498.045]), ...rungOn(286, 1, 0, [701.955])])
     expect(fit.finds.every((f) => !f.isQuestioned)).toBe(true)
     expect(fit.lengthCorrectionMm).toBeGreaterThan(0.2)
   })

@@ -3,8 +3,8 @@ import { FAMILY_IDS, familyOf, type FamilyId } from '../instrument'
 import { midiNumber, note, noteName } from '../pitch'
 import {
   atlasOf,
-  handAt,
-  handContext,
+  placementAt,
+  placementContext,
   keyDiff,
   keysOf,
   MODE_IDS,
@@ -12,7 +12,7 @@ import {
   parseKey,
   patternsOf,
   touchingFingers,
-  type HandCell,
+  type AtlasCell,
 } from './index'
 
 const key = (text: string) => {
@@ -22,17 +22,17 @@ const key = (text: string) => {
 }
 const positionOf = (family: FamilyId, id: string) => familyOf(family).positions.find((p) => p.id === id)!
 
-function cells(family: FamilyId, keyText: string, position = 'first', frameId?: string): HandCell[] {
+function cells(family: FamilyId, keyText: string, position = 'first', frameId?: string): AtlasCell[] {
   const f = familyOf(family)
-  const context = handContext(f, f.tuning, { frameId })
-  return f.tuning.map((_, string) => handAt(context, key(keyText), string, positionOf(family, position)))
+  const context = placementContext(f, f.tuning, { frameId })
+  return f.tuning.map((_, string) => placementAt(context, key(keyText), string, positionOf(family, position)))
 }
 /** `1E 2F♯ 3G 4A`, lowest string first. */
-const written = (cell: HandCell) =>
+const written = (cell: AtlasCell) =>
   cell.kind === 'none'
     ? cell.reason
     : cell.stops.map((s) => `${s.finger}${noteName(s.note, { octave: false })}`).join(' ')
-const steps = (cell: HandCell) => (cell.kind === 'hand' ? cell.pattern?.steps.join('') : cell.reason)
+const steps = (cell: AtlasCell) => (cell.kind === 'placement' ? cell.pattern?.steps.join('') : cell.reason)
 
 describe('the hand a key asks for (handbook, section 5; common practice, no source)', () => {
   it('gives the violin one pattern a string', () => {
@@ -47,16 +47,16 @@ describe('the hand a key asks for (handbook, section 5; common practice, no sour
 
   it('says low and high as the tapes are named', () => {
     const [, , a, e] = cells('violin', 'B♭')
-    expect(a?.kind === 'hand' && a.stops.map((s) => s.form)).toEqual(['low', 'low', 'usual', 'low'])
-    expect(e?.kind === 'hand' && e.stops.map((s) => s.form)).toEqual(['low', 'low', 'usual', 'low'])
+    expect(a?.kind === 'placement' && a.stops.map((s) => s.form)).toEqual(['low', 'low', 'usual', 'low'])
+    expect(e?.kind === 'placement' && e.stops.map((s) => s.form)).toEqual(['low', 'low', 'usual', 'low'])
     const [g] = cells('violin', 'D')
-    expect(g?.kind === 'hand' && g.stops.map((s) => s.form)).toEqual(['usual', 'usual', 'high', 'usual'])
+    expect(g?.kind === 'placement' && g.stops.map((s) => s.form)).toEqual(['usual', 'usual', 'high', 'usual'])
   })
 
   it('shows the fourth finger and the open string that sounds the same', () => {
     const [g, , , e] = cells('violin', 'D')
-    expect(g?.kind === 'hand' && g.stops[3]!.openString).toBe(1)
-    expect(e?.kind === 'hand' && e.stops.some((s) => s.openString !== undefined)).toBe(false)
+    expect(g?.kind === 'placement' && g.stops[3]!.openString).toBe(1)
+    expect(e?.kind === 'placement' && e.stops.some((s) => s.openString !== undefined)).toBe(false)
   })
 
   it('stretches to an augmented fourth and narrows to a diminished one', () => {
@@ -70,7 +70,9 @@ describe('the hand a key asks for (handbook, section 5; common practice, no sour
 
   it('lets the hand rest where a pentatonic scale leaves notes out', () => {
     const [, d] = cells('violin', 'G major pentatonic')
-    expect(d?.kind === 'hand' && d.stops.filter((s) => s.isPlayed).map((s) => s.finger)).toEqual([1, 3, 4])
+    expect(d?.kind === 'placement' && d.stops.filter((s) => s.isInScale).map((s) => s.finger)).toEqual([
+      1, 3, 4,
+    ])
     expect(steps(d!)).toBe('212')
   })
 
@@ -97,7 +99,7 @@ describe('the hand a key asks for (handbook, section 5; common practice, no sour
     for (const k of keysOf('major').filter((k) => k.signature! <= -3 && k.signature! > -6)) {
       const hands = cells('cello', k.id)
       expect(
-        hands.some((c) => c.kind === 'hand' && c.extension !== 'none'),
+        hands.some((c) => c.kind === 'placement' && c.extension !== 'none'),
         k.id,
       ).toBe(true)
     }
@@ -125,27 +127,27 @@ describe('the hand a key asks for (handbook, section 5; common practice, no sour
   it('takes six strings, scordatura and a key with double sharps', () => {
     const bass = familyOf('bass')
     const six = ['B0', 'E1', 'A1', 'D2', 'G2', 'C3'].map(note)
-    const context = handContext(bass, six)
-    expect(written(handAt(context, key('C'), 5, positionOf('bass', 'first')))).toBe('1D 4E')
+    const context = placementContext(bass, six)
+    expect(written(placementAt(context, key('C'), 5, positionOf('bass', 'first')))).toBe('1D 4E')
     const violin = familyOf('violin')
-    const tuned = handContext(violin, ['A3', 'E4', 'A4', 'E5'].map(note))
-    expect(written(handAt(tuned, key('A'), 0, positionOf('violin', 'first')))).toBe('1B 2C♯ 3D 4E')
+    const tuned = placementContext(violin, ['A3', 'E4', 'A4', 'E5'].map(note))
+    expect(written(placementAt(tuned, key('A'), 0, positionOf('violin', 'first')))).toBe('1B 2C♯ 3D 4E')
     expect(cells('violin', 'G♯').map(written)[1]).toBe('1E♯ 2F♯♯ 3G♯ 4A♯')
   })
 
   it('says that a position lies off the end of the board', () => {
     const violin = familyOf('violin')
     const far = { id: 'far', letter: 20, firstFingerSemitones: [34] }
-    expect(handAt(handContext(violin, violin.tuning), key('D'), 0, far)).toMatchObject({
+    expect(placementAt(placementContext(violin, violin.tuning), key('D'), 0, far)).toMatchObject({
       kind: 'none',
       reason: 'off_board',
     })
   })
 
   it('refuses a frame that the family does not have', () => {
-    expect(() => handContext(familyOf('violin'), familyOf('violin').tuning, { frameId: 'closed' })).toThrow(
-      'no frame',
-    )
+    expect(() =>
+      placementContext(familyOf('violin'), familyOf('violin').tuning, { frameId: 'closed' }),
+    ).toThrow('no frame')
   })
 })
 

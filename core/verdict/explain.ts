@@ -1,27 +1,31 @@
-import { centsPerMm } from '../stop'
-import type { Cause, Fit } from './causes'
-import type { FingerSummary, HandCheck } from './types'
+import { centsPerMmOnString } from '../instrument'
+import { NORMAL_95 } from '../stop'
+import type { Cause } from './causes'
+import type { Finding, HeardString } from './types'
 
-/** Half-width of a 95 % interval in standard errors of a normal distribution. */
-export const NORMAL_95 = 1.96
+/** Causes with the sizes that explain best what was heard. */
+export interface Explanation {
+  readonly findings: readonly Finding[]
+  /** What is left of each finger's error, in cents. */
+  readonly residualCents: readonly number[]
+  /** Sum of squared residuals in units of the reading's own uncertainty. */
+  readonly chiSquare: number
+}
 
 /**
  * Least-squares sizes of one cause, or of two together, weighted by how often each finger was heard. Errors are
- * compared in cents, so a millimetre counts for more high on the string. `sigmaCents` is the uncertainty of one note.
- * Gives undefined where the fingers heard cannot tell the two causes apart.
+ * compared in cents, so a millimetre counts for more high on the string. Undefined where the fingers heard cannot tell the
+ * two causes apart.
  */
-export function fitCauses(
-  check: HandCheck,
-  fingers: readonly FingerSummary[],
+export function explain(
+  { stringing, stringIndex, fingers, sigmaCents }: HeardString,
   causes: readonly [Cause] | readonly [Cause, Cause],
-  sigmaCents: number,
-): Fit | undefined {
-  const columns = causes.map((cause) =>
-    fingers.map((f, i) => (cause.shift[i] ?? 0) * centsPerMm(check.lengthMm, f.target.placeMm)),
-  )
+): Explanation | undefined {
+  const centsPerMm = fingers.map((f) => centsPerMmOnString(stringing, stringIndex, f.target.placeMm))
+  const columns = causes.map((cause) => centsPerMm.map((worth, i) => (cause.shift[i] ?? 0) * worth))
   const dot = (a: readonly number[], b: readonly number[]) =>
     fingers.reduce((sum, f, i) => sum + f.count * (a[i] ?? 0) * (b[i] ?? 0), 0)
-  const heard = fingers.map((f) => f.meanMm * centsPerMm(check.lengthMm, f.target.placeMm))
+  const heard = fingers.map((f, i) => f.meanMm * centsPerMm[i]!)
 
   const [a, b] = columns
   if (!a) return undefined
@@ -45,6 +49,5 @@ export function fitCauses(
     ),
     residualCents,
     chiSquare: dot(residualCents, residualCents) / sigmaCents ** 2,
-    predictedCents,
   }
 }

@@ -4,15 +4,19 @@ import { fingerALetter } from './grips/letters'
 import { fingerASemitone } from './grips/semitones'
 import { threeLetters } from './grips/three-letters'
 import { keyOf, type Key } from './key'
-import type { HandCell, HandContext } from './types'
+import type { AtlasCell, PlacementContext } from './types'
 
-export interface HandOptions {
+export interface PlacementOptions {
   /** Id of one of the family's frames; the first one without it. */
   readonly frameId?: string | undefined
 }
 
 /** Prepares the strings of one instrument; throws on a frame that the family does not have. */
-export function handContext(family: Family, tuning: readonly Note[], options: HandOptions = {}): HandContext {
+export function placementContext(
+  family: Family,
+  tuning: readonly Note[],
+  options: PlacementOptions = {},
+): PlacementContext {
   const frameIndex =
     options.frameId === undefined ? 0 : family.frames.findIndex((f) => f.id === options.frameId)
   if (frameIndex < 0) throw new Error(`${family.id} has no frame ${options.frameId}`)
@@ -31,24 +35,29 @@ export function handContext(family: Family, tuning: readonly Note[], options: Ha
  * The hand that `key` asks for on a string in a position: which finger on which note, the frame it is held in, and its
  * pattern. Works for any tuning and number of strings; the fifth string of a bass is one more row.
  */
-export function handAt(context: HandContext, key: Key, stringIndex: number, position: Position): HandCell {
-  const played = key.mode.hand === undefined ? key : handKey(key, key.mode.hand)
+export function placementAt(
+  context: PlacementContext,
+  key: Key,
+  stringIndex: number,
+  position: Position,
+): AtlasCell {
+  const parent = key.mode.parent === undefined ? key : parentKey(key, key.mode.parent)
   switch (context.family.grip) {
     case 'letters':
-      return fingerALetter(context, key, played, stringIndex, position)
+      return fingerALetter(context, key, parent, stringIndex, position)
     case 'three_letters':
-      return threeLetters(context, key, played, stringIndex, position)
+      return threeLetters(context, key, parent, stringIndex, position)
     case 'semitones':
-      return fingerASemitone(context, key, played, stringIndex, position)
+      return fingerASemitone(context, key, parent, stringIndex, position)
   }
 }
 
-const handKeys = new Map<string, Key>()
+const parentKeys = new Map<string, Key>()
 
-function handKey(key: Key, modeId: Key['mode']['id']): Key {
-  const known = handKeys.get(key.id)
+function parentKey(key: Key, modeId: Key['mode']['id']): Key {
+  const known = parentKeys.get(key.id)
   if (known) return known
   const made = keyOf(key.tonic, modeId)
-  handKeys.set(key.id, made)
+  parentKeys.set(key.id, made)
   return made
 }

@@ -1,7 +1,7 @@
 import { centsToRatio } from '../pitch'
 
-/** A place where a note was found to ring: string, pitch, and where on the string. */
-export interface RingFind {
+/** A place where a note was found to ring, on a string of its own length. */
+export interface RingObservation {
   /** Length of its string as measured, mm. */
   readonly lengthMm: number
   /** Above its open string. */
@@ -15,21 +15,22 @@ export interface RingFind {
 }
 
 /** How well things are known before anything rings, mm, one standard deviation. */
-export interface FitPrior {
+export interface CalibrationPrior {
   readonly lengthSigmaMm: number
   readonly nutSigmaMm: number
   readonly placeSigmaMm: number
 }
 
 /** A ruler laid along a string reads to about half a millimetre, a mark under a finger to a third. Common practice, no source. */
-export const MEASURED_PRIOR: FitPrior = { lengthSigmaMm: 1, nutSigmaMm: 0.5, placeSigmaMm: 0.35 }
+export const MEASURED_PRIOR: CalibrationPrior = { lengthSigmaMm: 1, nutSigmaMm: 0.5, placeSigmaMm: 0.35 }
 
 /** Standard deviations beyond which a find is questioned. */
 export const QUESTIONED_SIGMAS = 3
-/** Two-sided 95 % of a normal distribution. */
-export const NINETEEN_IN_TWENTY = 1.96
+/** Half-width of a two-sided 95 % interval in standard deviations. Source: any table of the normal distribution. */
+export const NORMAL_95 = 1.96
 
-export interface RingFit {
+/** What is known of a string beyond its measured length. */
+export interface Calibration {
   /** To be added to every measured length, mm. */
   readonly lengthCorrectionMm: number
   /** By how far every place lies further from where the ruler began, mm. */
@@ -38,16 +39,19 @@ export interface RingFit {
   readonly lengthVariance: number
   readonly nutVariance: number
   readonly covariance: number
-  /** One a find, in the order given. */
-  readonly finds: readonly FitFind[]
 }
 
-export interface FitFind {
+export interface RingCalibration extends Calibration {
+  /** One an observation, in the order given. */
+  readonly finds: readonly JudgedFind[]
+}
+
+export interface JudgedFind {
   /** Found minus what all the other evidence leads one to expect, mm. */
   readonly offMm: number
   /** The same in standard deviations. */
   readonly sigmas: number
-  /** Left out of the fit until the teacher has looked again. */
+  /** Left out until the teacher has looked again. */
   readonly isQuestioned: boolean
 }
 
@@ -65,9 +69,12 @@ interface Sums {
  * with the measured length as prior (a Bayesian linear model with normal errors). A find that disagrees with everything
  * else by more than three standard deviations is left out and marked as questioned, the worst first, unless it is trusted.
  *
- * @example fitRings([{ lengthMm: 284.5, cents: 203.91, placeMm: 32.4, pressShiftMm: 0 }]).nutOffsetMm // about 0.5
+ * @example calibrateByRings([{ lengthMm: 284.5, cents: 203.91, placeMm: 32.4, pressShiftMm: 0 }]).nutOffsetMm // about 0.5
  */
-export function fitRings(finds: readonly RingFind[], prior: FitPrior = MEASURED_PRIOR): RingFit {
+export function calibrateByRings(
+  finds: readonly RingObservation[],
+  prior: CalibrationPrior = MEASURED_PRIOR,
+): RingCalibration {
   const parts = finds.map((find) => 1 - 1 / centsToRatio(find.cents))
   const misfits = finds.map((find, i) => find.placeMm - find.pressShiftMm - find.lengthMm * (parts[i] ?? 0))
   const weight = 1 / prior.placeSigmaMm ** 2
@@ -75,15 +82,15 @@ export function fitRings(finds: readonly RingFind[], prior: FitPrior = MEASURED_
   const sums = emptySums(prior)
   for (let i = 0; i < finds.length; i++) addTo(sums, weight, parts[i] ?? 0, misfits[i] ?? 0)
 
-  /** How far a find is from what the others say: from the fit without it. */
+  /** How far a find is from what the others say: from the calibration without it. */
   const disagreement = (i: number): { offMm: number; sigmas: number } => {
     const part = parts[i] ?? 0
     const misfit = misfits[i] ?? 0
     const others = { ...sums }
     if (!questioned[i]) addTo(others, -weight, part, misfit)
-    const fit = solve(others)
-    const offMm = misfit - (fit.nutOffsetMm + fit.lengthCorrectionMm * part)
-    return { offMm, sigmas: offMm / Math.sqrt(prior.placeSigmaMm ** 2 + varianceAt(fit, part)) }
+    const rest = solve(others)
+    const offMm = misfit - (rest.nutOffsetMm + rest.lengthCorrectionMm * part)
+    return { offMm, sigmas: offMm / Math.sqrt(prior.placeSigmaMm ** 2 + varianceAt(rest, part)) }
   }
 
   for (;;) {
@@ -104,16 +111,16 @@ export function fitRings(finds: readonly RingFind[], prior: FitPrior = MEASURED_
   }
 }
 
-/** Standard deviation, mm, of the place of a note `cents` above the open string after a fit. */
-export function placeSigmaMm(fit: Omit<RingFit, 'finds'>, cents: number): number {
-  return Math.sqrt(varianceAt(fit, 1 - 1 / centsToRatio(cents)))
+/** Standard deviation, mm, of the place of a note `cents` above the open string once calibrated. */
+export function calibratedSigmaMm(calibration: Calibration, cents: number): number {
+  return Math.sqrt(varianceAt(calibration, 1 - 1 / centsToRatio(cents)))
 }
 
-function varianceAt(fit: Omit<RingFit, 'finds'>, part: number): number {
-  return fit.nutVariance + 2 * part * fit.covariance + part * part * fit.lengthVariance
+function varianceAt({ nutVariance, covariance, lengthVariance }: Calibration, part: number): number {
+  return nutVariance + 2 * part * covariance + part * part * lengthVariance
 }
 
-function emptySums(prior: FitPrior): Sums {
+function emptySums(prior: CalibrationPrior): Sums {
   return {
     weight: 1 / prior.nutSigmaMm ** 2,
     part: 0,
@@ -131,7 +138,7 @@ function addTo(sums: Sums, weight: number, part: number, misfit: number): void {
   sums.partMisfit += weight * part * misfit
 }
 
-function solve({ weight, part, partSquared, misfit, partMisfit }: Sums): Omit<RingFit, 'finds'> {
+function solve({ weight, part, partSquared, misfit, partMisfit }: Sums): Calibration {
   const determinant = weight * partSquared - part * part
   return {
     nutOffsetMm: (partSquared * misfit - part * partMisfit) / determinant,

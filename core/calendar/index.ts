@@ -1,0 +1,1 @@
+export { isoDay, dayNumber, dayOf, daysBetween } from './day'

@@ -1,0 +1,5 @@
+/**
+ * String length as a part of the body's, viola and cello. Viola: the body stop is about 0.5485 of the body and the neck two
+ * thirds of the stop, 0.5485 · 5/3 = 0.914; a cello comes out alike. From memory.
+ */
+export const STRING_PER_BODY = 0.914

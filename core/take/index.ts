@@ -1,0 +1,6 @@
+export { shapeExercise, targetOf, targetsOf } from './exercise'
+export type { Exercise, ExerciseName, ExpectedNote, Target } from './exercise'
+export { landingAtCents, LANDING_SOURCES } from './landing'
+export type { Landing, LandingFacts, LandingSource } from './landing'
+export { landingFromMeter, shownByMeter, MAX_METER_CENTS, METER_SIGMA_CENTS } from './meter'
+export type { Take } from './take'

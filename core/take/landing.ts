@@ -1,0 +1,35 @@
+import { placeOnString, type Stringing } from '../instrument'
+import { targetOf, type ExpectedNote } from './exercise'
+
+/** What told where a finger landed: a meter's number, or a simulated player. */
+export const LANDING_SOURCES = ['meter', 'simulated'] as const
+export type LandingSource = (typeof LANDING_SOURCES)[number]
+
+/** Where one finger landed on one string, against the note that was expected. */
+export interface Landing extends ExpectedNote {
+  /** Where the string was stopped, mm from the nut; 0 for an open string. */
+  readonly placeMm: number
+  /** Off the expected note; sharp is positive. */
+  readonly cents: number
+  /** One standard deviation of `cents`. */
+  readonly sigmaCents: number
+  /** From the beginning of the take, ms; null where nobody held a clock. */
+  readonly atMs: number | null
+  readonly source: LandingSource
+}
+
+/** How a landing was told, beside its cents. */
+export type LandingFacts = Pick<Landing, 'sigmaCents' | 'atMs' | 'source'>
+
+/** A landing that is known by its pitch: `cents` off the expected note, of which the stringing makes a place. */
+export function landingAtCents(
+  stringing: Stringing,
+  { stringIndex, finger, note }: ExpectedNote,
+  cents: number,
+  facts: LandingFacts,
+): Landing {
+  const expected: ExpectedNote = { stringIndex, finger, note }
+  const target = targetOf(stringing, expected)
+  const placeMm = finger === 0 ? 0 : placeOnString(stringing, stringIndex, target.cents + cents)
+  return { ...expected, placeMm, cents, ...facts }
+}
