@@ -14,12 +14,13 @@ export default defineConfig({
             'web/**/*.test.ts',
             'scripts/**/*.test.ts',
           ],
+          exclude: ['scripts/database/**'],
         },
       },
       {
         test: {
           name: 'api',
-          include: ['server/**/*.test.ts'],
+          include: ['server/**/*.test.ts', 'scripts/database/**/*.test.ts'],
           globalSetup: 'scripts/testing/api-database.ts',
           fileParallelism: false,
           testTimeout: 20_000,

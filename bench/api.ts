@@ -148,8 +148,7 @@ function checkOn(student: Student) {
   return {
     instrumentId: student.instrument?.id,
     takenAt: new Date().toISOString(),
-    string: 'A4',
-    shapeId: 'first',
+    exercise: { kind: 'shape', string: 'A4', shapeId: 'first' },
     system: 'fifths',
     readings: [7, 13, -6, -20].map((shownCents, i) => ({ finger: i + 1, shownCents })),
   }

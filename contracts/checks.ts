@@ -1,6 +1,7 @@
 import { z } from 'zod'
-import type { Finding as CoreFinding } from '#core'
+import { LANDING_SOURCES, MAX_METER_CENTS, type Finding as CoreFinding } from '#core'
 import { FingerNumber, Id, Instant, NOTE_LENGTH, NoteText, SystemId } from './common'
+import { Stringing } from './instruments'
 
 const plusMinusMm = z.number()
 
@@ -33,7 +34,7 @@ export const Finding = z
   ])
   .meta({ id: 'Finding' }) satisfies z.ZodType<CoreFinding>
 
-/** A verdict as it was kept: enough to word it again, without the evidence, which is the readings. */
+/** A verdict as it was kept: enough to word it again, without the evidence, which is the landings. */
 export const KeptVerdict = z
   .discriminatedUnion('outcome', [
     z.object({
@@ -54,13 +55,43 @@ export const KeptVerdict = z
   ])
   .meta({ id: 'Verdict' })
 
-/** A meter shows the nearest note; past this the finger is on another one. */
-export const MAX_METER_CENTS = 99
+/** 0 is the open string. */
+const PlayedFinger = z.union([z.literal(0), FingerNumber])
+const StringIndex = z.int().min(0).meta({ description: 'Counted from the lowest string' })
 
-export const Reading = z
+/** What was to be played: a hand shape of the family on one open string. */
+const shapeOnString = {
+  kind: z.literal('shape'),
+  /** The open string. */
+  string: NoteText,
+  shapeId: z.string().max(40),
+}
+export const ExerciseName = z.object(shapeOnString).meta({ id: 'ExerciseName' })
+
+export const ExpectedNote = z
+  .object({ stringIndex: StringIndex, finger: PlayedFinger, note: NoteText })
+  .meta({ id: 'ExpectedNote' })
+
+export const Exercise = z
+  .object({ ...shapeOnString, notes: z.array(ExpectedNote) })
+  .meta({ id: 'Exercise', description: 'A line of expected notes' })
+
+export const Landing = ExpectedNote.extend({
+  /** Where the string was stopped, mm from the nut. */
+  placeMm: z.number(),
+  /** Off the expected note; sharp is positive. */
+  cents: z.number(),
+  /** One standard deviation of `cents`. */
+  sigmaCents: z.number(),
+  /** From the beginning of the take; null where nobody held a clock. */
+  atMs: z.number().nullable(),
+  source: z.enum(LANDING_SOURCES),
+}).meta({ id: 'Landing' })
+
+export const MeterReading = z
   .object({
-    /** 0 is the open string. */
-    finger: z.union([z.literal(0), FingerNumber]),
+    /** Which note of the exercise. */
+    finger: PlayedFinger,
     /** What an equal-tempered meter showed against the expected note. */
     shownCents: z
       .number({ error: 'Type what the meter showed, in cents.' })
@@ -70,19 +101,18 @@ export const Reading = z
       .max(MAX_METER_CENTS, {
         error: `A whole semitone sharp is another note: type −${MAX_METER_CENTS} to ${MAX_METER_CENTS}.`,
       }),
+    atMs: z.number().min(0).nullable().default(null),
   })
-  .meta({ id: 'Reading' })
+  .meta({ id: 'MeterReading' })
 
 export const CheckDraft = z
   .object({
     instrumentId: Id,
     takenAt: Instant,
-    /** The open string. */
-    string: NoteText,
-    shapeId: z.string().max(40),
+    exercise: ExerciseName,
     system: SystemId,
     readings: z
-      .array(Reading)
+      .array(MeterReading)
       .min(1, { error: 'Read at least one note.' })
       .max(400, { error: 'Keep one check to 400 notes.' }),
     note: z.string().max(NOTE_LENGTH).default(''),
@@ -93,8 +123,7 @@ export const CheckDraft = z
       {
         instrumentId: '00000000-0000-7000-8000-000000000000',
         takenAt: '2026-11-28T09:41:00Z',
-        string: 'A4',
-        shapeId: 'first',
+        exercise: { kind: 'shape', string: 'A4', shapeId: 'first' },
         system: 'fifths',
         readings: [
           { finger: 1, shownCents: 3 },
@@ -107,17 +136,26 @@ export const CheckDraft = z
   })
 
 export const CheckSummary = z
-  .object({ id: Id, takenAt: Instant, string: NoteText, shapeId: z.string(), verdict: KeptVerdict })
+  .object({
+    id: Id,
+    takenAt: Instant,
+    /** Null for a check of an earlier version that could not be moved over. */
+    exercise: ExerciseName.nullable(),
+    verdict: KeptVerdict,
+  })
   .meta({ id: 'CheckSummary' })
 
 export const Check = CheckSummary.extend({
   studentId: Id,
   instrumentId: Id,
-  system: SystemId,
-  lengthMm: z.number(),
+  exercise: Exercise.nullable(),
+  /** The strings as they were that day; judged by these, whatever becomes of the instrument. */
+  stringing: Stringing.nullable(),
   toleranceCents: z.number(),
-  readings: z.array(Reading),
+  landings: z.array(Landing),
   note: z.string(),
   by: z.string(),
   removedAt: Instant.nullable(),
+  /** Why only the verdict is left to read; null where all is there. */
+  unreadable: z.string().nullable(),
 }).meta({ id: 'Check' })

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Attachment, ATTACHMENT_LIMIT_BYTES, ATTACHMENT_TYPES, RecordKind } from './attachments'
 import { Check, CheckDraft } from './checks'
 import { Id } from './common'
 import { HandMeasurement, HandMeasurementDraft } from './hands'
@@ -36,6 +37,10 @@ export interface Endpoint {
   readonly params?: z.ZodObject
   readonly query?: z.ZodObject
   readonly body?: z.ZodType
+  /** Takes the bytes of a file in place of a body: of these media types, up to this many. */
+  readonly upload?: { readonly types: readonly string[]; readonly limitBytes: number }
+  /** Answers with the bytes of a file of one of these media types. */
+  readonly download?: { readonly types: readonly string[] }
   readonly response: z.ZodType
   readonly problems?: readonly ProblemCode[]
 }
@@ -46,6 +51,8 @@ const eventParams = z.object({ eventId: Id })
 const findParams = z.object({ findId: Id })
 const handParams = z.object({ handId: Id })
 const checkParams = z.object({ checkId: Id })
+const attachmentParams = z.object({ attachmentId: Id })
+const recordParams = z.object({ record: RecordKind, recordId: Id })
 const Done = z.null()
 
 export const Health = z
@@ -217,6 +224,30 @@ export const ENDPOINTS = {
   },
   'ringFinds.remove': { summary: 'Take a found place out', params: findParams, response: Done },
   'ringFinds.restore': { summary: 'Undo taking a found place out', params: findParams, response: RingFind },
+  'attachments.list': {
+    summary: 'Files kept beside a record, in order of time',
+    params: recordParams,
+    response: z.array(Attachment),
+  },
+  'attachments.create': {
+    summary: 'Keep a file beside a record; its bytes are the body',
+    creates: true,
+    params: recordParams,
+    upload: { types: ATTACHMENT_TYPES, limitBytes: ATTACHMENT_LIMIT_BYTES },
+    response: Attachment,
+    problems: ['too_large', 'unsupported_type', 'upload_incomplete'],
+  },
+  'attachments.read': {
+    summary: 'The bytes of a file',
+    params: attachmentParams,
+    download: { types: ATTACHMENT_TYPES },
+    response: Done,
+  },
+  'attachments.remove': {
+    summary: 'Remove a file for good; there is no way back',
+    params: attachmentParams,
+    response: Done,
+  },
 } as const satisfies Record<RouteName, Endpoint>
 
 type Part<K extends RouteName, P extends 'params' | 'query' | 'body'> =

@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import type * as attachments from './attachments'
 import type * as checks from './checks'
 import type * as hands from './hands'
 import type * as instruments from './instruments'
@@ -9,6 +10,7 @@ import type * as tapes from './tapes'
 
 export { ROUTES, API_BASE, UNVERSIONED_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER, type RouteName } from './routes'
 export { PROBLEMS, type Problem, type ProblemCode, type FieldProblem } from './problems'
+export { contradictoryLengths, heightSentence, tuningSentence, unreadableLength } from './sentences'
 export type { ClientInput, HandlerInput, Answer, Endpoint } from './endpoints'
 
 export type Session = z.output<typeof session.Session>
@@ -35,4 +37,8 @@ export type Check = z.output<typeof checks.Check>
 export type CheckDraft = z.input<typeof checks.CheckDraft>
 export type CheckSummary = z.output<typeof checks.CheckSummary>
 export type KeptVerdict = z.output<typeof checks.KeptVerdict>
-export type Reading = z.output<typeof checks.Reading>
+export type MeterReading = z.input<typeof checks.MeterReading>
+export type ExerciseName = z.output<typeof checks.ExerciseName>
+export type Landing = z.output<typeof checks.Landing>
+export type Stringing = z.output<typeof instruments.Stringing>
+export type Attachment = z.output<typeof attachments.Attachment>

@@ -1,7 +1,15 @@
 import { z } from 'zod'
-import { FEWEST_STRINGS, HIGHEST_STRING_MM, IMPORT_BATCH, MOST_STRINGS, STRING_MATERIALS } from '#core'
-import { Family, Id, Instant, IsoDate, line, NoteText, Version } from './common'
-import { TapeSet } from './tapes'
+import {
+  FEWEST_STRINGS,
+  HIGHEST_STRING_MM,
+  IMPORT_BATCH,
+  MOST_STRINGS,
+  PRESSING_MODES,
+  STRING_MATERIALS,
+} from '#core'
+import { Family, Id, Instant, IsoDate, line, NoteText, SystemId, Version } from './common'
+import { heightSentence } from './sentences'
+import { RingFind, TapeSet } from './tapes'
 
 export const MEASURE_METHODS = ['bridge', 'harmonic', 'strings'] as const
 
@@ -39,19 +47,40 @@ export const MeasurementDraft = z
   .meta({ id: 'MeasurementDraft', examples: [{ length: '285', measuredOn: '2026-11-28', keepAnyway: true }] })
 
 const height = z
-  .number({ error: 'Give the height in mm.' })
-  .min(0, { error: 'A string does not lie under the board: give 0 mm or more.' })
-  .max(HIGHEST_STRING_MM, { error: `No string stands higher than ${HIGHEST_STRING_MM} mm over its board.` })
+  .number({ error: heightSentence('height_not_a_number') })
+  .min(0, { error: heightSentence('height_negative') })
+  .max(HIGHEST_STRING_MM, { error: heightSentence('height_too_large') })
+
+const heights = { nutHeightMm: height, endHeightMm: height, material: z.enum(STRING_MATERIALS) }
 
 /** Whether pressing is reckoned with, and from what. */
 export const PressingChoice = z
   .object({
-    mode: z.enum(['off', 'typical', 'measured']),
-    nutHeightMm: height,
-    endHeightMm: height,
-    material: z.enum(STRING_MATERIALS),
+    mode: z.enum(PRESSING_MODES),
+    ...heights,
   })
   .meta({ id: 'PressingChoice' })
+
+/** An instrument’s strings as they were on a day: what a check was judged by. */
+export const Stringing = z
+  .object({
+    family: Family,
+    tuning: z.array(NoteText),
+    system: SystemId,
+    lengthsMm: z.array(z.number()),
+    pressing: z.object(heights).nullable(),
+    /** What places found by ring had taught. */
+    calibration: z
+      .object({
+        lengthCorrectionMm: z.number(),
+        nutOffsetMm: z.number(),
+        lengthVariance: z.number(),
+        nutVariance: z.number(),
+        covariance: z.number(),
+      })
+      .nullable(),
+  })
+  .meta({ id: 'Stringing' })
 
 const editable = {
   label: line('the instrument’s number or name', 60),
@@ -85,6 +114,8 @@ export const Instrument = z
     measurement: Measurement.nullable(),
     tapeSet: TapeSet.nullable(),
     tapes: z.array(TapeNow),
+    /** Places found by ring that still hold: since the bridge was changed last, in order of time. */
+    ringFinds: z.array(RingFind),
     bridgeChangedOn: IsoDate.nullable(),
     triedWithoutOn: IsoDate.nullable(),
     holder: z.object({ studentId: Id, name: z.string() }).nullable(),

@@ -3,6 +3,8 @@ export const PROBLEMS = {
   invalid_request: { status: 422, title: 'Some of this cannot be saved' },
   malformed_json: { status: 400, title: 'The request is not JSON' },
   too_large: { status: 413, title: 'The request is too large' },
+  unsupported_type: { status: 415, title: 'This kind of file is not kept here' },
+  upload_incomplete: { status: 400, title: 'The file did not arrive whole' },
   idempotency_key_missing: { status: 400, title: 'A save needs an Idempotency-Key header' },
   idempotency_key_reused: { status: 422, title: 'This Idempotency-Key was used for something else' },
   not_signed_in: { status: 401, title: 'Sign in first' },

@@ -40,6 +40,10 @@ export const ROUTES = {
   'ringFinds.update': ['PATCH', '/ring-finds/:findId'],
   'ringFinds.remove': ['DELETE', '/ring-finds/:findId'],
   'ringFinds.restore': ['POST', '/ring-finds/:findId/restore'],
+  'attachments.list': ['GET', '/attachments/:record/:recordId'],
+  'attachments.create': ['POST', '/attachments/:record/:recordId'],
+  'attachments.read': ['GET', '/attachments/:attachmentId'],
+  'attachments.remove': ['DELETE', '/attachments/:attachmentId'],
 } as const satisfies Record<string, readonly ['GET' | 'POST' | 'PATCH' | 'DELETE', string]>
 
 export type RouteName = keyof typeof ROUTES

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Family, Id, Instant, IsoDate, line, NOTE_LENGTH, Version } from './common'
+import { Family, Id, Instant, IsoDate, line, NOTE_LENGTH, SystemId, Version } from './common'
 import { CheckSummary } from './checks'
 import { HandMeasurement } from './hands'
 import { Instrument } from './instruments'
@@ -29,6 +29,8 @@ const editable = {
   toleranceCents: Tolerance,
   /** Tape school of the family; null follows the family's default. */
   tapeSchoolId: z.string().max(40).nullable(),
+  /** Tuning system of this student’s places; null follows the studio. Tapes laid go before both. */
+  system: SystemId.nullable(),
   lesson: Lesson.nullable(),
   note: z.string().max(NOTE_LENGTH, { error: `Keep the note to ${NOTE_LENGTH} characters.` }),
 }
@@ -52,6 +54,7 @@ export const StudentDraft = z
     birthYear: editable.birthYear.default(null),
     toleranceCents: Tolerance.default(20),
     tapeSchoolId: editable.tapeSchoolId.default(null),
+    system: editable.system.default(null),
     lesson: editable.lesson.default(null),
     note: editable.note.default(''),
   })

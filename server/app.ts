@@ -5,6 +5,7 @@ import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { API_BASE, UNVERSIONED_BASE } from '#contracts'
 import type { Database } from './db/database'
+import { attachmentRoutes } from './features/attachments/routes'
 import { checkRoutes } from './features/checks/routes'
 import { handRoutes } from './features/hands/routes'
 import { healthRoutes } from './features/health/routes'
@@ -51,6 +52,7 @@ export function createApp(deps: AppDeps): Express {
     ...checkRoutes,
     ...handRoutes,
     ...masteryRoutes,
+    ...attachmentRoutes,
   }
   const routerDeps = {
     database,

@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { v7 as uuid } from 'uuid'
 import {
   ROUTES,
+  type Attachment,
   type Check,
   type Endpoint,
   type HandMeasurement,
@@ -12,7 +13,7 @@ import {
   type TapeEvent,
 } from '#contracts'
 import { ENDPOINTS } from '#contracts/endpoints'
-import { checkDraft, startHarness, type Client, type Harness } from './testing/harness'
+import { checkDraft, silence, startHarness, type Client, type Harness } from './testing/harness'
 
 interface Layer {
   readonly route?: { readonly path: string; readonly methods: Record<string, boolean> }
@@ -67,7 +68,11 @@ beforeAll(async () => {
   await theirs.make('POST', `/students/${student.id}/mastery`, {
     marks: [{ kind: 'pattern', item: 'fourth/1234/212', state: 'secure' }],
   })
+  const file = await theirs.make<Attachment>('POST', `/attachments/check/${check.id}`, silence())
   ids = {
+    record: 'check',
+    recordId: check.id,
+    attachmentId: file.id,
     studentId: student.id,
     instrumentId: instrument.id,
     checkId: check.id,
@@ -80,7 +85,8 @@ afterAll(() => harness.close())
 
 /** The contract's own example, pointing at what is theirs. */
 function bodyFor(name: RouteName): unknown {
-  const { body }: Endpoint = ENDPOINTS[name]
+  const { body, upload }: Endpoint = ENDPOINTS[name]
+  if (upload) return silence()
   const [example] = (body?.meta()?.examples ?? []) as Record<string, unknown>[]
   if (!body) return undefined
   if (!example) throw new Error(`${name} takes a body and its contract gives no example`)
@@ -123,7 +129,9 @@ describe('two studios', () => {
 
   it('shows and changes nothing of another studio on any route', async () => {
     const before = await theirRows()
-    const secrets = [...Object.values(ids), 'Zephyrine', 'Lantern Studio', theirs.email]
+    const secrets = [...Object.values(ids), 'Zephyrine', 'Lantern Studio', theirs.email].filter(
+      (s) => s !== 'check',
+    )
     const tried: string[] = []
     for (const route of routesOf(harness.app)) {
       const name = nameOf(route)
@@ -181,5 +189,6 @@ describe('two studios', () => {
     await expect(harness.database.models.check.update({ note: '' }, { where: {} })).rejects.toThrow(
       'names no studio',
     )
+    await expect(harness.database.models.attachment.destroy({ where: {} })).rejects.toThrow('names no studio')
   })
 })

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { v7 as uuid } from 'uuid'
+import { placeOfCents } from '#core'
 import type { Check, Instrument, Student } from '#contracts'
 import { openDatabase } from './db/database'
 import { checkDraft, startHarness, type Client, type Harness } from './testing/harness'
@@ -24,7 +25,17 @@ describe('a check', () => {
     })
     const kept = await client.make<Check[]>('GET', `/students/${student.id}/checks`)
     expect(kept).toEqual([check])
-    expect(kept[0]).toMatchObject({ lengthMm: 284.5, toleranceCents: 20, by: 'Teacher of Saving Studio' })
+    expect(kept[0]).toMatchObject({
+      stringing: { family: 'violin', lengthsMm: [284.5], system: 'fifths' },
+      toleranceCents: 20,
+      by: 'Teacher of Saving Studio',
+      unreadable: null,
+    })
+    // B on a half-size A string lies at a ninth of it, and shows +4 there (9:8, Helmholtz): 7 is 3 sharp
+    const [first] = check.landings
+    expect(first).toMatchObject({ stringIndex: 2, finger: 1, note: 'B4', source: 'meter', atMs: null })
+    expect(first?.cents).toBeCloseTo(7 - 3.91, 2)
+    expect(first!.placeMm).toBeCloseTo(placeOfCents(284.5, 203.91 + 7 - 3.91), 2)
   })
 
   it('sent twice is saved once, also when both are under way together', async () => {
@@ -50,8 +61,8 @@ describe('a check', () => {
     const { student, instrument } = await client.player('Refused')
     const path = `/students/${student.id}/checks`
     const key = uuid()
-    const bad = { ...checkDraft(instrument.id), string: 'B♭2' }
-    expect((await client.send('POST', path, bad, { key })).problem.fields?.[0]?.path).toBe('string')
+    const bad = { ...checkDraft(instrument.id), exercise: { kind: 'shape', string: 'B♭2', shapeId: 'first' } }
+    expect((await client.send('POST', path, bad, { key })).problem.fields?.[0]?.path).toBe('exercise.string')
     expect((await client.send('POST', path, checkDraft(instrument.id), { key })).status).toBe(200)
   })
 
@@ -174,7 +185,11 @@ describe('bad input is named at its field, and nothing is saved', () => {
       measuredOn: '2026-11-28',
     })
     const student = await client.make<Student>('POST', '/students', { name: 'Deep', family: 'bass' })
-    const draft = { ...checkDraft(bass.id), string: 'A1', readings: [{ finger: 3, shownCents: 4 }] }
+    const draft = {
+      ...checkDraft(bass.id),
+      exercise: { kind: 'shape', string: 'A1', shapeId: 'first' },
+      readings: [{ finger: 3, shownCents: 4 }],
+    }
     const reply = await client.send('POST', `/students/${student.id}/checks`, draft)
     expect(reply.problem.fields).toEqual([
       {

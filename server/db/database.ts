@@ -1,5 +1,5 @@
 import mariadb from 'mariadb'
-import { QueryTypes, Sequelize, Transaction, type Options } from 'sequelize'
+import { QueryTypes, Sequelize, type Options, type Transaction } from 'sequelize'
 import { defineModels, type Models } from './models'
 
 /** The open database: its tables, and transactions on it. */
@@ -26,13 +26,18 @@ export function openDatabase(url: string, options: DatabaseOptions = {}): Databa
     dialect: 'mariadb',
     dialectModule: mariadb,
     timezone: '+00:00',
-    isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED,
     logging: onStatement
       ? (sql, options) => onStatement(sql, (options as { bind?: readonly unknown[] } | undefined)?.bind ?? [])
       : false,
     pool: { max: options.poolSize ?? 10, min: 1, acquire: 10_000, idle: 60_000 },
-    // An update counts the rows it found, also those that were already as wanted.
-    dialectOptions: { connectTimeout: 3000, charset: 'utf8mb4', foundRows: true },
+    dialectOptions: {
+      connectTimeout: 3000,
+      charset: 'utf8mb4',
+      // An update counts the rows it found, also those that were already as wanted.
+      foundRows: true,
+      // Once a connection, in place of a statement before every transaction.
+      initSql: ['SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED'],
+    },
   } satisfies Options)
   return {
     sequelize,

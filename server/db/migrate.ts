@@ -3,20 +3,29 @@ import { SequelizeStorage, Umzug } from 'umzug'
 import * as firstSlice from './migrations/0001-first-slice'
 import * as tapeBench from './migrations/0002-tape-bench'
 import * as handsAndPatterns from './migrations/0003-hands-and-patterns'
+import * as takes from './migrations/0004-takes'
+import type { Report, Step } from './migrations/step'
 
-const MIGRATIONS = {
+/** In order; what has landed is never changed, only added to. */
+const MIGRATIONS: Readonly<Record<string, { readonly steps: readonly Step[] }>> = {
   '0001-first-slice': firstSlice,
   '0002-tape-bench': tapeBench,
   '0003-hands-and-patterns': handsAndPatterns,
+  '0004-takes': takes,
 }
 
-/** Brings the schema up to date; returns the names of the migrations that ran. Safe to call from several servers in turn. */
-export async function migrate(sequelize: Sequelize): Promise<string[]> {
+/**
+ * Brings the schema up to date; returns the names of the migrations that ran. Safe to call from several servers in turn.
+ * `report` hears of every row that could not be moved over.
+ */
+export async function migrate(sequelize: Sequelize, report: Report = () => {}): Promise<string[]> {
   const umzug = new Umzug({
-    migrations: Object.entries(MIGRATIONS).map(([name, { up }]) => ({
+    migrations: Object.entries(MIGRATIONS).map(([name, { steps }]) => ({
       name,
       async up() {
-        for (const statement of up) await sequelize.query(statement, { type: QueryTypes.RAW })
+        for (const step of steps)
+          if (typeof step === 'string') await sequelize.query(step, { type: QueryTypes.RAW })
+          else await step(sequelize, report)
       },
     })),
     context: {},

@@ -38,8 +38,10 @@ export function defineModels(sequelize: Sequelize) {
   ): Table<Row> {
     const model = table<Row>(name, attributes)
     const insist = (options: object) => {
-      const where = (options as { where?: { studioId?: unknown } }).where
-      if (typeof where?.studioId !== 'string') throw new Error(`query on ${name} names no studio`)
+      // Where rows are taken away, Sequelize has put the column's name in the attribute's place already.
+      const where = (options as { where?: { studioId?: unknown; studio_id?: unknown } }).where
+      if (typeof (where?.studioId ?? where?.studio_id) !== 'string')
+        throw new Error(`query on ${name} names no studio`)
     }
     model.addHook('beforeFind', insist)
     model.addHook('beforeCount', insist)
@@ -48,7 +50,7 @@ export function defineModels(sequelize: Sequelize) {
     return model
   }
 
-  return {
+  const models = {
     studio: table<rows.StudioRow>('studio', {
       id: key,
       name: text(120),
@@ -79,6 +81,7 @@ export function defineModels(sequelize: Sequelize) {
       family: text(20),
       toleranceCents: integer,
       tapeSchoolId: { ...text(40), ...maybe },
+      system: { ...text(400), ...maybe },
       lessonWeekday: { ...integer, ...maybe },
       lessonTime: { ...text(5), ...maybe },
       note: { type: DataTypes.TEXT, allowNull: false },
@@ -189,33 +192,46 @@ export function defineModels(sequelize: Sequelize) {
       instrumentId: uuid,
       userId: uuid,
       takenAt: instant,
-      string: text(8),
-      shapeId: text(40),
-      system: text(400),
-      lengthMm: double,
+      exercise: { ...json, ...maybe },
+      stringing: { ...json, ...maybe },
       toleranceCents: integer,
-      outcome: text(40),
-      detail: json,
+      verdict: json,
+      unmoved: { ...json, ...maybe },
       note: { type: DataTypes.TEXT, allowNull: false },
       recordedAt: instant,
       removedAt: { ...instant, ...maybe },
     }),
-    reading: studioTable<rows.ReadingRow>('reading', {
-      id: key,
+    landing: studioTable<rows.LandingRow>('landing', {
+      checkId: key,
       studioId: uuid,
-      checkId: uuid,
-      position: integer,
+      position: { ...integer, primaryKey: true },
+      stringIndex: integer,
       finger: integer,
-      shownCents: double,
+      note: text(8),
+      placeMm: double,
+      cents: double,
+      sigmaCents: double,
+      atMs: { ...double, ...maybe },
+      source: text(20),
     }),
-    finding: studioTable<rows.FindingRow>('finding', {
+    attachment: studioTable<rows.AttachmentRow>('attachment', {
       id: key,
       studioId: uuid,
-      checkId: uuid,
-      position: integer,
-      isAlternative: { type: DataTypes.BOOLEAN, allowNull: false },
-      code: text(40),
-      data: json,
+      userId: uuid,
+      checkId: { ...uuid, ...maybe },
+      studentId: { ...uuid, ...maybe },
+      instrumentId: { ...uuid, ...maybe },
+      mediaType: text(40),
+      byteCount: integer,
+      sha256: text(64),
+      isWhole: { type: DataTypes.BOOLEAN, allowNull: false },
+      recordedAt: instant,
+    }),
+    attachmentChunk: studioTable<rows.AttachmentChunkRow>('attachment_chunk', {
+      attachmentId: key,
+      studioId: uuid,
+      position: { ...integer, primaryKey: true },
+      bytes: { type: DataTypes.BLOB('medium'), allowNull: false },
     }),
     idempotencyKey: studioTable<rows.IdempotencyKeyRow>('idempotency_key', {
       studioId: { ...uuid, primaryKey: true },
@@ -230,6 +246,27 @@ export function defineModels(sequelize: Sequelize) {
       resetAt: instant,
     }),
   }
+  const { user } = models
+  const written = [
+    models.measurement,
+    models.tapeSet,
+    models.tapeEvent,
+    models.ringFind,
+    models.handMeasurement,
+    models.masteryMark,
+    models.check,
+    models.attachment,
+  ]
+  for (const model of written)
+    (model as Table<{ userId: string }>).belongsTo(user, {
+      as: TEACHER,
+      foreignKey: 'userId',
+      constraints: false,
+    })
+  return models
 }
+
+/** Who wrote a row, where a table says so. */
+export const TEACHER = 'teacher'
 
 export type Models = ReturnType<typeof defineModels>

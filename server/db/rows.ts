@@ -1,3 +1,6 @@
+import type { Finger, LandingSource, StringingSnapshot } from '#core'
+import type { ExerciseName, KeptVerdict } from '#contracts'
+
 /** Rows as the database keeps them. Dates without a time are ISO strings; instants are `Date`s in UTC; flags are read as 0 or 1. */
 
 export interface StudioRow {
@@ -33,6 +36,7 @@ export interface StudentRow {
   family: string
   toleranceCents: number
   tapeSchoolId: string | null
+  system: string | null
   lessonWeekday: number | null
   lessonTime: string | null
   note: string
@@ -154,36 +158,65 @@ export interface CheckRow {
   instrumentId: string
   userId: string
   takenAt: Date
-  string: string
-  shapeId: string
-  system: string
-  lengthMm: number
+  /** What was to be played; null for a row of an earlier version that could not be moved over. */
+  exercise: KeptExercise | null
+  /** The strings it was judged by; null as above. */
+  stringing: StringingSnapshot | null
   toleranceCents: number
-  outcome: string
-  /** What the outcome has to say beside its findings. */
-  detail: unknown
+  verdict: KeptVerdict
+  /** A row of an earlier version as it was, and why it could not be moved over. */
+  unmoved: { readonly reason: string; readonly row: unknown } | null
   note: string
   recordedAt: Date
   removedAt: Date | null
 }
 
-export interface ReadingRow {
-  id: string
-  studioId: string
-  checkId: string
-  position: number
-  finger: number
-  shownCents: number
+/** An exercise in names and numbers. */
+export interface KeptExercise extends ExerciseName {
+  readonly notes: readonly {
+    readonly stringIndex: number
+    readonly finger: Finger | 0
+    readonly note: string
+  }[]
 }
 
-export interface FindingRow {
+export interface LandingRow {
+  checkId: string
+  studioId: string
+  /** In the order in which they were heard or read. */
+  position: number
+  stringIndex: number
+  finger: number
+  /** The expected note. */
+  note: string
+  placeMm: number
+  cents: number
+  sigmaCents: number
+  atMs: number | null
+  source: LandingSource
+}
+
+export interface AttachmentRow {
   id: string
   studioId: string
-  checkId: string
+  userId: string
+  /** What it lies beside: one of the three. */
+  checkId: string | null
+  studentId: string | null
+  instrumentId: string | null
+  mediaType: string
+  byteCount: number
+  sha256: string
+  /** False while its bytes are still on their way. */
+  isWhole: boolean
+  recordedAt: Date
+}
+
+export interface AttachmentChunkRow {
+  attachmentId: string
+  studioId: string
   position: number
-  isAlternative: boolean
-  code: string
-  data: unknown
+  bytes: Buffer
 }
 
 export interface IdempotencyKeyRow {

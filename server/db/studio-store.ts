@@ -1,8 +1,23 @@
 import { QueryTypes, type FindOptions, type Transaction, type WhereOptions } from 'sequelize'
 import type { Database } from './database'
-import type { Models, Table } from './models'
+import { TEACHER, type Models, type Table } from './models'
+
+/** Every column of a table under an alias, named so that a query's rows carry it as a part: ``m.length_mm AS `measurement.lengthMm` ``. */
+export function columnsOf<Row extends object>(table: Table<Row>, alias: string, part: string): string {
+  return Object.entries<{ field?: string }>(table.getAttributes())
+    .map(([name, { field = name }]) => `${alias}.\`${field}\` AS \`${part}.${name}\``)
+    .join(', ')
+}
+
+/** A part of a joined row, or undefined where the join found none. */
+export function partOf<Row extends { id: string }>(part: Row | { id: null }): Row | undefined {
+  return part.id === null ? undefined : (part as Row)
+}
 
 type Picked<Row extends object> = Pick<FindOptions<Row>, 'order' | 'limit' | 'group'>
+
+/** A row with the name of the teacher who wrote it. */
+export type By<Row> = Row & { readonly by: string }
 
 /**
  * The tables as one studio sees them. Every read, change and insert goes through here and carries the studio's id, so
@@ -35,6 +50,25 @@ export class StudioStore {
     return (await this.all(table, where, { ...options, limit: 1 }))[0]
   }
 
+  /** The same with the name of the teacher who wrote each row. */
+  async written<Row extends { studioId: string; userId: string }>(
+    table: Table<Row>,
+    where: WhereOptions<Row> = {},
+    options: Picked<Row> = {},
+  ): Promise<By<Row>[]> {
+    const rows = (await table.findAll({
+      ...options,
+      ...this.bounded(where),
+      include: [{ association: TEACHER, attributes: ['name'] }],
+      raw: true,
+      nest: true,
+    })) as unknown as (Row & { [TEACHER]: { name: string | null } })[]
+    return rows.map(({ [TEACHER]: teacher, ...row }) => ({
+      ...(row as unknown as Row),
+      by: teacher.name ?? '',
+    }))
+  }
+
   async insert<Row extends { studioId: string }>(
     table: Table<Row>,
     rows: readonly Omit<Row, 'studioId'>[],
@@ -53,14 +87,26 @@ export class StudioStore {
     return count
   }
 
-  /** Rows of a hand-written query, which must be bounded by `:studioId` as everything else is. */
+  /**
+   * Rows of a hand-written query, which must be bounded by `:studioId` as everything else is. Names with a point, as
+   * {@link columnsOf} makes them, come back as parts of the row.
+   */
   select<Row extends object>(sql: string, replacements: Record<string, unknown> = {}): Promise<Row[]> {
     if (!sql.includes(':studioId')) throw new Error('query names no studio')
     return this.database.sequelize.query<Row>(sql, {
       type: QueryTypes.SELECT,
+      nest: true,
       replacements: { ...replacements, studioId: this.studioId },
       ...this.inTransaction(),
     })
+  }
+
+  /** Takes rows away for good; returns how many. */
+  async remove<Row extends { studioId: string }>(
+    table: Table<Row>,
+    where: WhereOptions<Row>,
+  ): Promise<number> {
+    return table.destroy(this.bounded(where))
   }
 
   private bounded<Row extends { studioId: string }>(where: WhereOptions<Row>) {

@@ -3,20 +3,22 @@ import {
   centsAboveOpen,
   familyOf,
   fifths,
-  handTargets,
+  noteName,
   note,
   parseLength,
   placeOfCents,
-  playHand,
+  playExercise,
   seededSource,
+  shapeExercise,
   shapeOf,
-  tuningSystem,
+  shownByMeter,
+  stringingOf,
   DEFAULT_SYSTEM_ID,
   type MasteryState,
   type PlayerFaults,
   type RandomSource,
 } from '#core'
-import type { Reading } from '#contracts'
+import type { MeterReading } from '#contracts'
 import type { Database } from '../db/database'
 import { StudioStore } from '../db/studio-store'
 import { checkService } from '../features/checks/service'
@@ -132,6 +134,7 @@ async function addStudent(
     family: demo.family,
     toleranceCents: demo.toleranceCents,
     tapeSchoolId: null,
+    system: null,
     lesson: { weekday: SATURDAY, time: demo.time },
     note: demo.note,
   })
@@ -147,10 +150,9 @@ async function addStudent(
     await checkService(callAt(takenAt)).create(id, {
       instrumentId,
       takenAt: takenAt.toISOString(),
-      string,
-      shapeId: demo.shapeId,
+      exercise: { kind: 'shape', string, shapeId: demo.shapeId },
       system: DEFAULT_SYSTEM_ID,
-      readings,
+      readings: readings.map(({ finger, shownCents }) => ({ finger, shownCents, atMs: null })),
       note: '',
     })
   }
@@ -197,17 +199,19 @@ async function measureHand(
 }
 
 /** What a meter shows while the simulated player goes through the hand shape twice. */
-function play(demo: DemoStudent, string: string, faults: PlayerFaults, source: RandomSource): Reading[] {
+function play(demo: DemoStudent, string: string, faults: PlayerFaults, source: RandomSource): MeterReading[] {
   const instrument = DEMO_INSTRUMENTS.find((i) => i.label === demo.instrument)
-  const shape = shapeOf(familyOf(demo.family), demo.shapeId)
-  const system = tuningSystem(DEFAULT_SYSTEM_ID)
-  if (!instrument || !shape || !system)
+  const family = familyOf(demo.family)
+  const shape = shapeOf(family, demo.shapeId)
+  const stringIndex = family.tuning.findIndex((open) => noteName(open) === string)
+  if (!instrument || !shape || stringIndex < 0)
     throw new Error(`the demo student ${demo.name} has no hand to play with`)
-  const lengthMm = lengthOf(instrument)
-  const targets = handTargets(lengthMm, note(string), shape, system)
-  return playHand(source, lengthMm, targets, faults, 2).map(({ finger, cents }) => ({
-    finger,
-    shownCents: Math.round(cents + (targets.find((t) => t.finger === finger)?.meterCents ?? 0)),
+  const { sizeId } = instrument
+  const stringing = stringingOf({ family, sizeId, system: fifths, lengthsMm: [lengthOf(instrument)] })
+  const exercise = shapeExercise(stringing.tuning, stringIndex, shape)
+  return playExercise(source, stringing, exercise, faults, 2).map((landing) => ({
+    finger: landing.finger,
+    shownCents: Math.round(shownByMeter(stringing, landing)),
   }))
 }
 

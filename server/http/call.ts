@@ -1,5 +1,6 @@
 import type { Transaction } from 'sequelize'
 import type { Answer, HandlerInput, RouteName, Session } from '#contracts'
+import type { ENDPOINTS } from '#contracts/endpoints'
 import type { StudioStore } from '../db/studio-store'
 
 /** Who is signed in, as every request of theirs is answered. */
@@ -27,10 +28,39 @@ export interface PublicCall {
   setStatus(status: number): void
 }
 
+/** What a handler of a file that comes in knows: the bytes pass through, outside any transaction. */
+export interface UploadCall extends Call {
+  readonly upload: {
+    readonly contentType: string | undefined
+    readonly declaredBytes: number | undefined
+    readonly bytes: AsyncIterable<Buffer>
+  }
+  /**
+   * Ends the upload in one transaction, once for each idempotency key; `fingerprint` tells what was sent. A second upload
+   * with the key gets the first one's answer.
+   */
+  once<T>(fingerprint: readonly string[], work: (store: StudioStore) => Promise<T>): Promise<T>
+}
+
+/** A file on its way out. */
+export interface Download {
+  readonly mediaType: string
+  readonly byteCount: number
+  readonly bytes: AsyncIterable<Buffer>
+}
+
 type PublicRoute = 'health.read' | 'openapi.read' | 'session.open'
+/** Routes of one of the two kinds, as the contracts say. */
+type RouteWith<P extends 'upload' | 'download'> = {
+  [K in RouteName]: (typeof ENDPOINTS)[K] extends Record<P, object> ? K : never
+}[RouteName]
 
 export type Handler<K extends RouteName> = K extends PublicRoute
   ? (call: PublicCall, input: HandlerInput<K>) => Promise<Answer<K>>
-  : (call: Call & PublicCall, input: HandlerInput<K>) => Promise<Answer<K>>
+  : K extends RouteWith<'upload'>
+    ? (call: UploadCall & PublicCall, input: HandlerInput<K>) => Promise<Answer<K>>
+    : K extends RouteWith<'download'>
+      ? (call: Call & PublicCall, input: HandlerInput<K>) => Promise<Download>
+      : (call: Call & PublicCall, input: HandlerInput<K>) => Promise<Answer<K>>
 
 export type Handlers = { readonly [K in RouteName]: Handler<K> }

@@ -7,13 +7,14 @@ import { ProblemError } from './problem-error'
 
 /**
  * Runs `work` once for each key a studio sends, inside the transaction of `store`: the key is claimed first, so a
- * second request with it waits for the first to commit and then gets the first one's answer.
+ * second request with it waits for the first to commit and then gets the first one's answer. `fingerprint` tells what is
+ * saved: the same key with another is refused.
  */
 export async function answerOnce<T>(
   store: StudioStore,
   now: Date,
-  route: string,
   request: Request,
+  fingerprint: readonly unknown[],
   work: () => Promise<T>,
 ): Promise<T> {
   const idempotencyKey = request.get(IDEMPOTENCY_HEADER)
@@ -23,9 +24,7 @@ export async function answerOnce<T>(
         'Send 8 to 80 printable characters that are new for every save and the same when it is sent again.',
     })
   const { idempotencyKey: table } = store.models
-  const requestHash = createHash('sha256')
-    .update(JSON.stringify([route, request.params, request.body]))
-    .digest('hex')
+  const requestHash = createHash('sha256').update(JSON.stringify(fingerprint)).digest('hex')
   try {
     await store.insert(table, [{ idempotencyKey, requestHash, answer: null, createdAt: now }])
   } catch (error) {

@@ -60,18 +60,26 @@ function operation(name: RouteName, endpoint: Endpoint, method: string, schemas:
           },
         }
       : {}),
+    ...(endpoint.upload ? { requestBody: { required: true, content: bytesOf(endpoint.upload.types) } } : {}),
     responses: {
-      ...(endpoint.response instanceof z.ZodNull
-        ? { 204: { description: 'Done' } }
-        : {
-            200: {
-              description: 'Done',
-              content: { 'application/json': { schema: schemaOf(endpoint.response, 'output') } },
-            },
-          }),
+      ...(endpoint.download
+        ? { 200: { description: 'The file', content: bytesOf(endpoint.download.types) } }
+        : endpoint.response instanceof z.ZodNull
+          ? { 204: { description: 'Done' } }
+          : {
+              200: {
+                description: 'Done',
+                content: { 'application/json': { schema: schemaOf(endpoint.response, 'output') } },
+              },
+            }),
       ...problemResponses(codes),
     },
   }
+}
+
+/** A body that is a file of one of these types. */
+function bytesOf(types: readonly string[]) {
+  return Object.fromEntries(types.map((type) => [type, { schema: { type: 'string', format: 'binary' } }]))
 }
 
 function problemResponses(codes: readonly ProblemCode[]) {

@@ -1,3 +1,4 @@
+import { pipeline } from 'node:stream/promises'
 import { Router, type Request, type RequestHandler, type Response } from 'express'
 import { z } from 'zod'
 import { ROUTES, type FieldProblem, type RouteName } from '#contracts'
@@ -5,7 +6,7 @@ import { ENDPOINTS } from '#contracts/endpoints'
 import type { Endpoint } from '#contracts'
 import type { Database } from '../db/database'
 import { StudioStore } from '../db/studio-store'
-import type { Call, Handlers, PublicCall } from './call'
+import type { Call, Download, Handlers, PublicCall, SignedIn, UploadCall } from './call'
 import { answerOnce } from './idempotency'
 import { ProblemError } from './problem-error'
 import { sessionCookie } from './session-cookie'
@@ -50,21 +51,60 @@ async function answer(
   const input = checkedInput(endpoint, request)
   const handle = deps.handlers[name] as (call: PublicCall & Partial<Call>, input: unknown) => Promise<unknown>
 
+  if (signedIn && endpoint.download) return sendFile(response, await within(signedIn))
   const body = !signedIn
     ? await handle(publicCall, input)
-    : request.method === 'GET'
-      ? await handle(
-          { ...publicCall, signedIn, store: new StudioStore(deps.database, signedIn.session.studio.id) },
-          input,
-        )
-      : await deps.database.inTransaction((transaction) => {
-          const store = new StudioStore(deps.database, signedIn.session.studio.id, transaction)
-          const work = () => handle({ ...publicCall, signedIn, transaction, store }, input)
-          return endpoint.creates ? answerOnce(store, publicCall.now, name, request, work) : work()
-        })
+    : endpoint.upload
+      ? await handle({ ...publicCall, ...uploadCallOf(deps, name, signedIn, request, publicCall.now) }, input)
+      : request.method === 'GET'
+        ? await within(signedIn)
+        : await deps.database.inTransaction((transaction) => {
+            const store = new StudioStore(deps.database, signedIn.session.studio.id, transaction)
+            const work = () => handle({ ...publicCall, signedIn, transaction, store }, input)
+            const fingerprint = [name, request.params, request.body]
+            return endpoint.creates ? answerOnce(store, publicCall.now, request, fingerprint, work) : work()
+          })
   if (deps.checkAnswers) endpoint.response.parse(body)
   if (body === null) response.status(204).end()
   else response.json(body)
+
+  function within(who: SignedIn): Promise<unknown> {
+    const store = new StudioStore(deps.database, who.session.studio.id)
+    return handle({ ...publicCall, signedIn: who, transaction: undefined, store }, input)
+  }
+}
+
+function uploadCallOf(
+  { database }: RouterDeps,
+  name: RouteName,
+  signedIn: SignedIn,
+  request: Request,
+  now: Date,
+): UploadCall {
+  const { studio } = signedIn.session
+  const declared = Number(request.get('content-length'))
+  return {
+    signedIn,
+    now,
+    transaction: undefined,
+    store: new StudioStore(database, studio.id),
+    upload: {
+      contentType: request.get('content-type'),
+      declaredBytes: Number.isFinite(declared) ? declared : undefined,
+      bytes: request,
+    },
+    once: (fingerprint, work) =>
+      database.inTransaction((transaction) => {
+        const store = new StudioStore(database, studio.id, transaction)
+        return answerOnce(store, now, request, [name, request.params, ...fingerprint], () => work(store))
+      }),
+  }
+}
+
+async function sendFile(response: Response, answer: unknown): Promise<void> {
+  const { mediaType, byteCount, bytes } = answer as Download
+  response.type(mediaType).set({ 'content-length': String(byteCount), 'content-disposition': 'attachment' })
+  await pipeline(bytes, response)
 }
 
 function publicCallOf(deps: RouterDeps, request: Request, response: Response): PublicCall {

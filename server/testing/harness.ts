@@ -113,16 +113,19 @@ export class Client {
     const response = await fetch(`${this.url}${API_BASE}${path}`, {
       method,
       headers: {
-        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(body === undefined
+          ? {}
+          : { 'content-type': body instanceof Buffer ? 'audio/wav' : 'application/json' }),
         ...(this.cookie ? { cookie: this.cookie } : {}),
         ...(this.session ? { [CSRF_HEADER]: this.session.csrfToken } : {}),
         [IDEMPOTENCY_HEADER]: sending.key ?? uuid(),
         ...sending.headers,
       },
-      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      ...(body === undefined ? {} : { body: bytesOf(body) }),
     })
     const text = await response.text()
-    const parsed = text === '' ? null : (JSON.parse(text) as unknown)
+    const isJson = (response.headers.get('content-type') ?? '').includes('json')
+    const parsed = isJson ? (JSON.parse(text) as unknown) : null
     return {
       status: response.status,
       headers: response.headers,
@@ -159,13 +162,26 @@ export class Client {
   }
 }
 
+function bytesOf(body: unknown): string | Uint8Array<ArrayBuffer> {
+  if (body instanceof Buffer) return new Uint8Array(body)
+  return typeof body === 'string' ? body : JSON.stringify(body)
+}
+
+/** A recording of silence, of 44 bytes and `samples` of two. */
+export function silence(samples = 8): Buffer {
+  const wav = Buffer.alloc(44 + 2 * samples)
+  wav.write('RIFF', 0, 'latin1')
+  wav.writeUInt32LE(wav.length - 8, 4)
+  wav.write('WAVEfmt ', 8, 'latin1')
+  return wav
+}
+
 /** A check as a teacher types it: 1 to 4 on the A string, the fourth finger flat. */
 export function checkDraft(instrumentId: string, shownCents: readonly number[] = [7, 13, -6, -20]) {
   return {
     instrumentId,
     takenAt: '2026-11-28T09:41:00.000Z',
-    string: 'A4',
-    shapeId: 'first',
+    exercise: { kind: 'shape', string: 'A4', shapeId: 'first' },
     system: 'fifths',
     readings: shownCents.map((cents, i) => ({ finger: i + 1, shownCents: cents })),
   }

@@ -1,6 +1,7 @@
+import type { Step } from './step'
 import { belongsTo, ENGINE, ID, INSTANT, studioTable } from './tables'
 
-export const up = [
+export const steps: readonly Step[] = [
   `CREATE TABLE IF NOT EXISTS studio (
     id ${ID}, name VARCHAR(120) NOT NULL, \`system\` VARCHAR(40) NOT NULL, created_at ${INSTANT}, PRIMARY KEY (id)
   ) ${ENGINE}`,

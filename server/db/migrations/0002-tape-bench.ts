@@ -1,7 +1,8 @@
+import type { Step } from './step'
 import { belongsTo, ID, INSTANT, studioTable } from './tables'
 
 /** Strings one by one, pressing, places found by ring, and the life of every tape. */
-export const up = [
+export const steps: readonly Step[] = [
   `ALTER TABLE measurement
     ADD COLUMN IF NOT EXISTS method VARCHAR(20) NOT NULL DEFAULT 'bridge',
     ADD COLUMN IF NOT EXISTS string_lengths_mm JSON NULL`,

@@ -1,7 +1,8 @@
+import type { Step } from './step'
 import { belongsTo, ID, INSTANT, studioTable } from './tables'
 
 /** The hand as it grows, and what it has learned. */
-export const up = [
+export const steps: readonly Step[] = [
   studioTable(
     'hand_measurement',
     `student_id ${ID}, user_id ${ID}, measured_on DATE NOT NULL, comfortable_span_mm DOUBLE NOT NULL,

@@ -1,9 +1,8 @@
-import type { Finding, Finger, Verdict } from '#core'
+import { noteName, snapshotOf, type Exercise, type Finger, type Landing, type Verdict } from '#core'
 import type { Check, CheckSummary, KeptVerdict } from '#contracts'
-import type { TeacherNames } from '../instruments/dto'
-import type { CheckFacts, JudgedCheck } from './repository'
+import type { CheckRow, KeptExercise, LandingRow } from '../../db/rows'
 
-/** What is kept of a verdict; its evidence is the readings. */
+/** What is kept of a verdict; its evidence is the landings. */
 export function keptVerdict(verdict: Verdict): KeptVerdict {
   switch (verdict.outcome) {
     case 'not_enough_notes':
@@ -28,68 +27,77 @@ export function keptVerdict(verdict: Verdict): KeptVerdict {
   }
 }
 
-/** Takes a verdict apart for the tables: findings are rows of their own. */
-export function verdictRows(verdict: KeptVerdict) {
-  const {
-    outcome,
-    findings = [],
-    alternatives = [],
-    ...detail
-  } = {
-    findings: undefined,
-    alternatives: undefined,
-    ...verdict,
+/** An exercise in names: its open string by its note. */
+export function keptExercise({ name, notes }: Exercise): KeptExercise {
+  const open = notes.find((n) => n.finger === 0)
+  if (!open) throw new Error('an exercise of a hand shape begins with its open string')
+  return {
+    kind: name.kind,
+    string: noteName(open.note),
+    shapeId: name.shapeId,
+    notes: notes.map((n) => ({ ...n, note: noteName(n.note) })),
   }
-  const rows = [
-    ...findings.map((finding) => ({ isAlternative: false, finding })),
-    ...alternatives.map((finding) => ({ isAlternative: true, finding })),
-  ].map(({ isAlternative, finding: { code, ...data } }, position) => ({
+}
+
+export function landingRows(checkId: string, landings: readonly Landing[]): Omit<LandingRow, 'studioId'>[] {
+  return landings.map((landing, position) => ({
+    checkId,
     position,
-    isAlternative,
-    code,
-    data,
+    stringIndex: landing.stringIndex,
+    finger: landing.finger,
+    note: noteName(landing.note),
+    placeMm: landing.placeMm,
+    cents: landing.cents,
+    sigmaCents: landing.sigmaCents,
+    atMs: landing.atMs,
+    source: landing.source,
   }))
-  return { outcome, detail, findings: rows }
 }
 
-function verdictDto({ check, findings }: JudgedCheck): KeptVerdict {
-  const all = findings.map((row) => ({
-    isAlternative: row.isAlternative,
-    finding: { code: row.code, ...(row.data as object) } as Finding,
-  }))
-  const parts =
-    check.outcome === 'explained' || check.outcome === 'several'
-      ? {
-          findings: all.filter((f) => !f.isAlternative).map((f) => f.finding),
-          alternatives: all.filter((f) => f.isAlternative).map((f) => f.finding),
-        }
-      : {}
-  return { outcome: check.outcome, ...(check.detail as object), ...parts } as KeptVerdict
-}
-
-export function checkSummaryDto(facts: JudgedCheck): CheckSummary {
-  const { check } = facts
+export function checkSummaryDto(
+  row: Pick<CheckRow, 'id' | 'takenAt' | 'exercise' | 'verdict'>,
+): CheckSummary {
+  const { id, takenAt, exercise, verdict } = row
   return {
-    id: check.id,
-    takenAt: check.takenAt.toISOString(),
-    string: check.string,
-    shapeId: check.shapeId,
-    verdict: verdictDto(facts),
+    id,
+    takenAt: takenAt.toISOString(),
+    exercise: exercise && { kind: exercise.kind, string: exercise.string, shapeId: exercise.shapeId },
+    verdict,
   }
 }
 
-export function checkDto(facts: CheckFacts, names: TeacherNames): Check {
-  const { check, readings } = facts
+/** A check with its landings, in order, and the name of who took it. */
+export interface CheckFacts {
+  readonly check: Omit<CheckRow, 'studioId'>
+  readonly landings: readonly Omit<LandingRow, 'studioId'>[]
+  readonly by: string
+}
+
+export function checkDto({ check, landings, by }: CheckFacts): Check {
   return {
-    ...checkSummaryDto(facts),
+    ...checkSummaryDto(check),
     studentId: check.studentId,
     instrumentId: check.instrumentId,
-    system: check.system,
-    lengthMm: check.lengthMm,
+    exercise: check.exercise && { ...check.exercise, notes: [...check.exercise.notes] },
+    stringing: check.stringing && stringingDto(check.stringing),
     toleranceCents: check.toleranceCents,
-    readings: readings.map((row) => ({ finger: row.finger as Finger | 0, shownCents: row.shownCents })),
+    landings: landings.map((row) => ({
+      stringIndex: row.stringIndex,
+      finger: row.finger as Finger | 0,
+      note: row.note,
+      placeMm: row.placeMm,
+      cents: row.cents,
+      sigmaCents: row.sigmaCents,
+      atMs: row.atMs,
+      source: row.source,
+    })),
     note: check.note,
-    by: names.get(check.userId) ?? '',
+    by,
     removedAt: check.removedAt?.toISOString() ?? null,
+    unreadable: check.unmoved?.reason ?? null,
   }
+}
+
+function stringingDto(stringing: ReturnType<typeof snapshotOf>): Check['stringing'] {
+  return { ...stringing, tuning: [...stringing.tuning], lengthsMm: [...stringing.lengthsMm] }
 }

@@ -1,8 +1,8 @@
 import type { HandMeasurement } from '#contracts'
 import type { HandMeasurementRow } from '../../db/rows'
-import type { TeacherNames } from '../instruments/dto'
+import type { By } from '../../db/studio-store'
 
-export function handDto(row: HandMeasurementRow, names: TeacherNames): HandMeasurement {
+export function handDto(row: By<HandMeasurementRow>): HandMeasurement {
   return {
     id: row.id,
     measuredOn: row.measuredOn,
@@ -11,23 +11,20 @@ export function handDto(row: HandMeasurementRow, names: TeacherNames): HandMeasu
     fingerLengthsMm: row.fingerLengthsMm,
     fingertipWidthMm: row.fingertipWidthMm,
     thumb: row.thumb as HandMeasurement['thumb'],
-    by: names.get(row.userId) ?? '',
+    by: row.by,
   }
 }
 
 /** A hand as it is now, from what was measured of it, newest first: what was left out last time is taken from before. */
-export function handNow(rows: readonly HandMeasurementRow[], names: TeacherNames): HandMeasurement | null {
+export function handNow(rows: readonly By<HandMeasurementRow>[]): HandMeasurement | null {
   const [newest] = rows
   if (!newest) return null
   const last = <K extends 'fingerLengthsMm' | 'fingertipWidthMm' | 'thumb'>(key: K) =>
     rows.find((row) => row[key] !== null)?.[key] ?? null
-  return handDto(
-    {
-      ...newest,
-      fingerLengthsMm: last('fingerLengthsMm'),
-      fingertipWidthMm: last('fingertipWidthMm'),
-      thumb: last('thumb'),
-    },
-    names,
-  )
+  return handDto({
+    ...newest,
+    fingerLengthsMm: last('fingerLengthsMm'),
+    fingertipWidthMm: last('fingertipWidthMm'),
+    thumb: last('thumb'),
+  })
 }

@@ -15,12 +15,12 @@ export function handRepository(store: StudioStore) {
     ofStudents: (studentIds: readonly string[]) =>
       studentIds.length === 0
         ? Promise.resolve([])
-        : store.all(
+        : store.written(
             handMeasurement,
             { studentId: { [Op.in]: [...studentIds] }, removedAt: null },
             { order: NEWEST_FIRST },
           ),
-    byId: (id: string) => store.one(handMeasurement, { id }),
+    byId: async (id: string) => (await store.written(handMeasurement, { id }))[0],
     add: (row: Omit<HandMeasurementRow, 'studioId'>) => store.insert(handMeasurement, [row]),
     setRemoved: (id: string, removedAt: Date | null) => store.update(handMeasurement, { id }, { removedAt }),
   }

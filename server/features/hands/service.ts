@@ -2,7 +2,6 @@ import { v7 as uuid } from 'uuid'
 import type { HandlerInput, HandMeasurement } from '#contracts'
 import type { Call } from '../../http/call'
 import { ProblemError } from '../../http/problem-error'
-import { instrumentRepository } from '../instruments/repository'
 import { studentRepository } from '../students/repository'
 import { handDto } from './dto'
 import { handRepository } from './repository'
@@ -10,7 +9,6 @@ import { handRepository } from './repository'
 /** A student's hand, measured over the years. */
 export function handService({ store, signedIn, now }: Pick<Call, 'store' | 'signedIn' | 'now'>) {
   const hands = handRepository(store)
-  const instruments = instrumentRepository(store)
 
   async function insistOnStudent(id: string): Promise<void> {
     if (!(await studentRepository(store).byId(id))) throw new ProblemError('not_found')
@@ -19,14 +17,13 @@ export function handService({ store, signedIn, now }: Pick<Call, 'store' | 'sign
   async function read(id: string): Promise<HandMeasurement> {
     const row = await hands.byId(id)
     if (!row) throw new ProblemError('not_found')
-    return handDto(row, await instruments.teacherNames())
+    return handDto(row)
   }
 
   return {
     async list(studentId: string): Promise<HandMeasurement[]> {
       await insistOnStudent(studentId)
-      const names = await instruments.teacherNames()
-      return (await hands.ofStudents([studentId])).map((row) => handDto(row, names))
+      return (await hands.ofStudents([studentId])).map(handDto)
     },
 
     async create(studentId: string, draft: HandlerInput<'hands.create'>['body']): Promise<HandMeasurement> {

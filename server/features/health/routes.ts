@@ -6,12 +6,14 @@ export function healthRoutes(
   database: Database,
   version: string,
 ): Pick<Handlers, 'health.read' | 'openapi.read'> {
+  /** The same at every call, so made once. */
+  let description: ReturnType<typeof openApi> | undefined
   return {
     async 'health.read'(call) {
       const alive = await database.isAlive()
       if (!alive) call.setStatus(503)
       return { status: alive ? 'ok' : 'unavailable', version, database: alive ? 'ok' : 'away' }
     },
-    'openapi.read': () => Promise.resolve(openApi(version)),
+    'openapi.read': () => Promise.resolve((description ??= openApi(version))),
   }
 }

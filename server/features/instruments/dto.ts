@@ -1,11 +1,10 @@
 import { lastDayOf, tapesNow, type FamilyId, type TapeEvent as LoggedEvent, type TapeEventKind } from '#core'
-import type { Instrument, Measurement, PressingChoice, TapeSet } from '#contracts'
-import type { MeasurementRow, TapeEventRow, TapeSetRow } from '../../db/rows'
+import type { Instrument, Measurement, PressingChoice, RingFind, TapeSet } from '#contracts'
+import type { MeasurementRow, RingFindRow, TapeEventRow, TapeSetRow } from '../../db/rows'
+import type { By } from '../../db/studio-store'
 import type { InstrumentFacts } from './repository'
 
-export type TeacherNames = ReadonlyMap<string, string>
-
-export function measurementDto(row: MeasurementRow, names: TeacherNames): Measurement {
+export function measurementDto(row: By<MeasurementRow>): Measurement {
   return {
     id: row.id,
     instrumentId: row.instrumentId,
@@ -14,12 +13,12 @@ export function measurementDto(row: MeasurementRow, names: TeacherNames): Measur
     method: row.method as Measurement['method'],
     typed: row.typed,
     measuredOn: row.measuredOn,
-    by: names.get(row.userId) ?? '',
+    by: row.by,
     recordedAt: row.recordedAt.toISOString(),
   }
 }
 
-export function tapeSetDto(row: TapeSetRow, names: TeacherNames): TapeSet {
+export function tapeSetDto(row: By<TapeSetRow>): TapeSet {
   return {
     id: row.id,
     instrumentId: row.instrumentId,
@@ -28,11 +27,26 @@ export function tapeSetDto(row: TapeSetRow, names: TeacherNames): TapeSet {
     lengthMm: row.lengthMm,
     tapeWidthMm: row.tapeWidthMm,
     laidOn: row.laidOn,
-    by: names.get(row.userId) ?? '',
+    by: row.by,
   }
 }
 
-export function instrumentDto(facts: InstrumentFacts, names: TeacherNames): Instrument {
+export function findDto(row: By<RingFindRow>): RingFind {
+  return {
+    id: row.id,
+    instrumentId: row.instrumentId,
+    string: row.string,
+    note: row.note,
+    system: row.system,
+    cents: row.cents,
+    placeMm: row.placeMm,
+    isTrusted: Boolean(row.isTrusted),
+    foundOn: row.foundOn,
+    by: row.by,
+  }
+}
+
+export function instrumentDto(facts: InstrumentFacts): Instrument {
   const { instrument, measurement, tapeSet, holder } = facts
   const events = facts.events.map(loggedEvent)
   return {
@@ -44,8 +58,8 @@ export function instrumentDto(facts: InstrumentFacts, names: TeacherNames): Inst
     tuning: instrument.tuning,
     pressing: instrument.pressing as PressingChoice | null,
     warmHands: Boolean(instrument.warmHands),
-    measurement: measurement ? measurementDto(measurement, names) : null,
-    tapeSet: tapeSet ? tapeSetDto(tapeSet, names) : null,
+    measurement: measurement ? measurementDto(measurement) : null,
+    tapeSet: tapeSet ? tapeSetDto(tapeSet) : null,
     tapes: tapesNow(events).map(({ markId, laidMm, placeMm, laidOn, seenOn }) => ({
       markId,
       laidMm,
@@ -53,6 +67,7 @@ export function instrumentDto(facts: InstrumentFacts, names: TeacherNames): Inst
       laidOn,
       seenOn,
     })),
+    ringFinds: facts.finds.map(findDto),
     bridgeChangedOn: lastDayOf('bridge_changed', events) ?? null,
     triedWithoutOn: lastDayOf('trial', events) ?? null,
     holder: holder ? { studentId: holder.id, name: holder.name } : null,

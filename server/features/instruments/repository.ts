@@ -1,24 +1,29 @@
 import { group } from 'd3-array'
-import { Op } from 'sequelize'
+import { literal, Op } from 'sequelize'
 import type {
   InstrumentRow,
-  LoanRow,
   MeasurementRow,
+  RingFindRow,
   StudentRow,
   TapeEventRow,
   TapeSetRow,
 } from '../../db/rows'
-import type { StudioStore } from '../../db/studio-store'
+import { columnsOf, partOf, type By, type StudioStore } from '../../db/studio-store'
 
 /** An instrument with what is known of it now. */
-export interface InstrumentFacts {
-  readonly instrument: InstrumentRow
-  readonly measurement: MeasurementRow | undefined
-  readonly tapeSet: TapeSetRow | undefined
+export interface InstrumentFacts extends StringFacts {
+  readonly tapeSet: By<TapeSetRow> | undefined
   /** What happened to its tapes, in order of time. */
   readonly events: readonly TapeEventRow[]
-  readonly loan: LoanRow | undefined
-  readonly holder: StudentRow | undefined
+  readonly holder: Pick<StudentRow, 'id' | 'name'> | undefined
+}
+
+/** As much of it as its places follow from. */
+export interface StringFacts {
+  readonly instrument: InstrumentRow
+  readonly measurement: By<MeasurementRow> | undefined
+  /** Found since the bridge was changed, in order of time. */
+  readonly finds: readonly By<RingFindRow>[]
 }
 
 /** The log's order: days first, then as it was written down; ids are made in order of time. */
@@ -34,38 +39,78 @@ const newestFirst = (day: string): [string, string][] => [
   ['id', 'DESC'],
 ]
 
-export function instrumentRepository(store: StudioStore) {
-  const { instrument, loan, measurement, tapeSet, tapeEvent, student, user } = store.models
+interface JoinedInstrument {
+  readonly instrument: InstrumentRow
+  readonly measurement: By<MeasurementRow> | { id: null }
+  readonly tapeSet: By<TapeSetRow> | { id: null }
+  readonly holder: Pick<StudentRow, 'id' | 'name'> | { id: null }
+}
 
-  /** The facts of the instruments with these ids, or of all. */
+export function instrumentRepository(store: StudioStore) {
+  const { instrument, measurement, tapeSet, tapeEvent, ringFind } = store.models
+
+  const of = (ids: readonly string[] | undefined) => (ids ? { instrumentId: [...ids] } : {})
+
+  /** The newest row of an instrument in a table that only grows. */
+  const newest = (table: 'measurement' | 'tape_set', day: string) =>
+    `(SELECT n.id FROM ${table} n WHERE n.studio_id = i.studio_id AND n.instrument_id = i.id
+      ORDER BY n.${day} DESC, n.recorded_at DESC, n.id DESC LIMIT 1)`
+
+  /** Instruments with newest length, newest tapes and holder, in one statement. */
+  function joined(ids: readonly string[] | undefined): Promise<JoinedInstrument[]> {
+    return store.select<JoinedInstrument>(
+      `SELECT ${columnsOf(instrument, 'i', 'instrument')},
+              ${columnsOf(measurement, 'm', 'measurement')}, mu.name AS \`measurement.by\`,
+              ${columnsOf(tapeSet, 't', 'tapeSet')}, tu.name AS \`tapeSet.by\`,
+              h.id AS \`holder.id\`, h.name AS \`holder.name\`
+       FROM instrument i
+       LEFT JOIN measurement m ON m.id = ${newest('measurement', 'measured_on')}
+       LEFT JOIN user mu ON mu.id = m.user_id
+       LEFT JOIN tape_set t ON t.id = ${newest('tape_set', 'laid_on')}
+       LEFT JOIN user tu ON tu.id = t.user_id
+       LEFT JOIN loan l ON l.studio_id = i.studio_id AND l.instrument_id = i.id AND l.is_open = 1
+       LEFT JOIN student h ON h.studio_id = l.studio_id AND h.id = l.student_id
+       WHERE i.studio_id = :studioId ${ids ? 'AND i.id IN (:ids)' : ''} ORDER BY i.label`,
+      { ids },
+    )
+  }
+
+  /** Finds that still hold: a changed bridge makes what rang before it history. */
+  function holdingFinds(ids: readonly string[] | undefined): Promise<By<RingFindRow>[]> {
+    const lastBridge = literal(`COALESCE((
+      SELECT MAX(e.on_date) FROM tape_event e
+      WHERE e.studio_id = ring_find.studio_id AND e.instrument_id = ring_find.instrument_id
+        AND e.kind = 'bridge_changed' AND e.removed_at IS NULL), '0001-01-01')`)
+    return store.written(
+      ringFind,
+      { removedAt: null, ...of(ids), foundOn: { [Op.gte]: lastBridge as never } },
+      {
+        order: [
+          ['recordedAt', 'ASC'],
+          ['id', 'ASC'],
+        ],
+      },
+    )
+  }
+
+  /** The facts of the instruments with these ids, or of all, by label. */
   async function facts(ids?: readonly string[]): Promise<InstrumentFacts[]> {
     if (ids?.length === 0) return []
-    const only = ids ? { [Op.in]: [...ids] } : undefined
-    const of = only ? { instrumentId: only } : {}
-    const [instruments, measurements, tapeSets, events, loans] = await Promise.all([
-      store.all(instrument, only ? { id: only } : {}, { order: [['label', 'ASC']] }),
-      store.all(measurement, of, { order: newestFirst('measuredOn') }),
-      store.all(tapeSet, of, { order: newestFirst('laidOn') }),
-      store.all(tapeEvent, { ...of, removedAt: null }, { order: IN_ORDER_OF_TIME }),
-      store.all(loan, { ...of, toDate: null }),
+    const [rows, events, finds] = await Promise.all([
+      joined(ids),
+      store.all(tapeEvent, { removedAt: null, ...of(ids) }, { order: IN_ORDER_OF_TIME }),
+      holdingFinds(ids),
     ])
-    const holders = await store.all(student, { id: { [Op.in]: loans.map((l) => l.studentId) } })
-    const measured = firstOfEach(measurements, (row) => row.instrumentId)
-    const laid = firstOfEach(tapeSets, (row) => row.instrumentId)
-    const lent = firstOfEach(loans, (row) => row.instrumentId)
-    const held = firstOfEach(holders, (row) => row.id)
     const logged = group(events, (row) => row.instrumentId)
-    return instruments.map((row) => {
-      const open = lent.get(row.id)
-      return {
-        instrument: row,
-        measurement: measured.get(row.id),
-        tapeSet: laid.get(row.id),
-        events: logged.get(row.id) ?? [],
-        loan: open,
-        holder: open && held.get(open.studentId),
-      }
-    })
+    const found = group(finds, (row) => row.instrumentId)
+    return rows.map((row) => ({
+      instrument: row.instrument,
+      measurement: partOf(row.measurement),
+      tapeSet: partOf(row.tapeSet),
+      holder: partOf(row.holder),
+      events: logged.get(row.instrument.id) ?? [],
+      finds: found.get(row.instrument.id) ?? [],
+    }))
   }
 
   return {
@@ -73,15 +118,18 @@ export function instrumentRepository(store: StudioStore) {
     async factsOf(id: string): Promise<InstrumentFacts | undefined> {
       return (await facts([id]))[0]
     },
-    measurements: (instrumentId: string) =>
-      store.all(measurement, { instrumentId }, { order: newestFirst('measuredOn') }),
-    tapeSets: (instrumentId: string) =>
-      store.all(tapeSet, { instrumentId }, { order: newestFirst('laidOn') }),
-    /** Names of the studio's teachers by id. */
-    async teacherNames(): Promise<Map<string, string>> {
-      const users = await store.all(user)
-      return new Map(users.map((u) => [u.id, u.name]))
+    /** What the places of one instrument follow from, without its log. */
+    async stringsOf(id: string): Promise<StringFacts | undefined> {
+      const [[row], finds] = await Promise.all([joined([id]), holdingFinds([id])])
+      return row && { instrument: row.instrument, measurement: partOf(row.measurement), finds }
     },
+    async exists(id: string): Promise<boolean> {
+      return (await store.one(instrument, { id })) !== undefined
+    },
+    measurements: (instrumentId: string) =>
+      store.written(measurement, { instrumentId }, { order: newestFirst('measuredOn') }),
+    tapeSets: (instrumentId: string) =>
+      store.written(tapeSet, { instrumentId }, { order: newestFirst('laidOn') }),
     add: (rows: readonly Omit<InstrumentRow, 'studioId'>[]) => store.insert(instrument, rows),
     addMeasurements: (rows: readonly Omit<MeasurementRow, 'studioId'>[]) => store.insert(measurement, rows),
     /** False when the row is no longer at `version`. */
@@ -89,10 +137,4 @@ export function instrumentRepository(store: StudioStore) {
       return (await store.update(instrument, { id, version }, { ...values, version: version + 1 })) === 1
     },
   }
-}
-
-function firstOfEach<Row>(rows: readonly Row[], key: (row: Row) => string): Map<string, Row> {
-  const first = new Map<string, Row>()
-  for (const row of rows) if (!first.has(key(row))) first.set(key(row), row)
-  return first
 }

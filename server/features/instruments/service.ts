@@ -4,30 +4,26 @@ import {
   judgeLength,
   judgeStrings,
   noteName,
+  notesOf,
   parseLength,
-  parseNote,
   sizeOf,
+  stringingOfInstrument,
   tuningFault,
   type Family,
   type FamilyId,
-  type Note,
   type ParsedLength,
   type Size,
+  type Stringing,
 } from '#core'
-import type { Answer, HandlerInput, Instrument, Measurement, TapeSet } from '#contracts'
+import { contradictoryLengths, tuningSentence, unreadableLength } from '#contracts'
+import type { Answer, HandlerInput, Instrument, Measurement, PressingChoice, TapeSet } from '#contracts'
 import { given } from '../../http/given'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
 import type { Call } from '../../http/call'
 import type { InstrumentRow, MeasurementRow } from '../../db/rows'
 import type { StudioStore } from '../../db/studio-store'
 import { instrumentDto, measurementDto, tapeSetDto } from './dto'
-import { instrumentRepository, type InstrumentFacts } from './repository'
-
-const LENGTH_MESSAGES = {
-  length_empty: 'Type the string length, from the nut to the top of the bridge, as in 328 or 12 7/8 in.',
-  length_not_a_number: 'Type a length, as in 328, 32.8 cm or 12 7/8 in.',
-  length_not_positive: 'A string is longer than nothing: type what the ruler shows from nut to bridge.',
-} as const
+import { instrumentRepository, type InstrumentFacts, type StringFacts } from './repository'
 
 export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' | 'signedIn' | 'now'>) {
   const repository = instrumentRepository(store)
@@ -39,16 +35,19 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
     return facts
   }
 
+  async function insistOnInstrument(id: string): Promise<void> {
+    if (!(await repository.exists(id))) throw new ProblemError('not_found')
+  }
+
   async function read(id: string): Promise<Instrument> {
-    return instrumentDto(await existing(id), await repository.teacherNames())
+    return instrumentDto(await existing(id))
   }
 
   return {
     read,
 
     async list(): Promise<Instrument[]> {
-      const names = await repository.teacherNames()
-      return (await repository.facts()).map((facts) => instrumentDto(facts, names))
+      return (await repository.facts()).map(instrumentDto)
     },
 
     async create(draft: HandlerInput<'instruments.create'>['body']): Promise<Instrument> {
@@ -89,9 +88,8 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
     },
 
     async measurements(id: string): Promise<Measurement[]> {
-      await existing(id)
-      const names = await repository.teacherNames()
-      return (await repository.measurements(id)).map((row) => measurementDto(row, names))
+      await insistOnInstrument(id)
+      return (await repository.measurements(id)).map(measurementDto)
     },
 
     async measure(id: string, draft: HandlerInput<'measurements.create'>['body']): Promise<Instrument> {
@@ -105,10 +103,7 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
         const lengthsMm = strings.map((string) => string.lengthMm)
         const judged = judgeStrings(family, lengthsMm)
         if (judged.code === 'contradictory')
-          throw fieldProblem(
-            'strings',
-            `${judged.shortestMm.toFixed(1)} and ${judged.longestMm.toFixed(1)} mm cannot be on one instrument: measure each string again from the nut to the bridge.`,
-          )
+          throw fieldProblem('strings', contradictoryLengths(judged.shortestMm, judged.longestMm))
         for (const [i, string] of strings.entries())
           insistOnPlausible(family, size, string, keepAnyway, `strings.${i}`)
         const lengthMm = lengthsMm.reduce((a, b) => a + b) / lengthsMm.length
@@ -137,9 +132,8 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
     },
 
     async tapeSets(id: string): Promise<TapeSet[]> {
-      await existing(id)
-      const names = await repository.teacherNames()
-      return (await repository.tapeSets(id)).map((row) => tapeSetDto(row, names))
+      await insistOnInstrument(id)
+      return (await repository.tapeSets(id)).map(tapeSetDto)
     },
   }
 
@@ -163,7 +157,7 @@ type GoodLength = Extract<ParsedLength, { ok: true }>
 
 function readLength(text: string, path: string): GoodLength {
   const parsed = parseLength(text)
-  if (!parsed.ok) throw fieldProblem(path, LENGTH_MESSAGES[parsed.code])
+  if (!parsed.ok) throw fieldProblem(path, unreadableLength(parsed))
   return parsed
 }
 
@@ -219,19 +213,30 @@ export async function readInstruments(
   store: StudioStore,
   ids: readonly string[],
 ): Promise<Map<string, Instrument>> {
-  const repository = instrumentRepository(store)
-  if (ids.length === 0) return new Map()
-  const [names, all] = await Promise.all([repository.teacherNames(), repository.facts(ids)])
-  return new Map(all.map((facts) => [facts.instrument.id, instrumentDto(facts, names)]))
+  const all = await instrumentRepository(store).facts(ids)
+  return new Map(all.map((facts) => [facts.instrument.id, instrumentDto(facts)]))
 }
 
-/** The open strings of a stored instrument, lowest first. */
-export function tuningOf(stored: readonly string[]): Note[] {
-  return stored.map((text) => {
-    const open = parseNote(text)
-    if (!open) throw new Error(`stored tuning has no note ${text}`)
-    return open
-  })
+/** The strings of an instrument as they are kept, in the system with this id; its length must be measured. */
+export function stringingOfFacts(
+  { instrument, measurement, finds }: StringFacts,
+  systemId: string,
+): Stringing {
+  if (!measurement)
+    throw new ProblemError('instrument_not_measured', {
+      detail: 'Measure the string from nut to bridge first.',
+    })
+  return stringingOfInstrument(
+    {
+      family: instrument.family as FamilyId,
+      sizeId: instrument.sizeId,
+      tuning: instrument.tuning,
+      measurement,
+      pressing: instrument.pressing as PressingChoice | null,
+      ringFinds: finds.map((find) => ({ ...find, isTrusted: Boolean(find.isTrusted) })),
+    },
+    systemId,
+  )
 }
 
 function insistOnSize(familyId: FamilyId, sizeId: string, path = 'sizeId'): void {
@@ -240,17 +245,10 @@ function insistOnSize(familyId: FamilyId, sizeId: string, path = 'sizeId'): void
     throw fieldProblem(path, `Choose a ${familyId} size: ${family.sizes.map((s) => s.id).join(', ')}.`)
 }
 
-const TUNING_MESSAGES = {
-  strings_few_or_many: 'Name four to six open strings, lowest first.',
-  strings_out_of_order:
-    'Name the open strings from the lowest up: one is not higher than the string before it.',
-  strings_far_apart: 'Two neighbouring strings are more than an octave apart: look at the octave numbers.',
-} as const
-
 /** Open strings as they are stored, spelled one way. */
 function openStrings(texts: readonly string[], path: string): string[] {
-  const notes = tuningOf(texts)
+  const notes = notesOf(texts)
   const fault = tuningFault(notes)
-  if (fault) throw fieldProblem(path, TUNING_MESSAGES[fault.code])
+  if (fault) throw fieldProblem(path, tuningSentence(fault, notes))
   return notes.map((n) => noteName(n))
 }

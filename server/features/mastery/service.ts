@@ -2,9 +2,9 @@ import { v7 as uuid } from 'uuid'
 import { familyOf, hasMasteryItem, type FamilyId, type MasteryKind, type MasteryState } from '#core'
 import type { HandlerInput, Mastery } from '#contracts'
 import type { MasteryMarkRow } from '../../db/rows'
+import type { By } from '../../db/studio-store'
 import type { Call } from '../../http/call'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
-import { instrumentRepository } from '../instruments/repository'
 import { studentRepository } from '../students/repository'
 
 const IN_ORDER: [string, string][] = [
@@ -23,15 +23,14 @@ export function masteryService({ store, signedIn, now }: Pick<Call, 'store' | 's
   }
 
   async function current(studentId: string, family: FamilyId): Promise<Mastery[]> {
-    const names = await instrumentRepository(store).teacherNames()
-    const rows = await store.all(masteryMark, { studentId }, { order: IN_ORDER })
-    const newest = new Map<string, MasteryMarkRow>(rows.map((row) => [`${row.kind} ${row.item}`, row]))
+    const rows = await store.written(masteryMark, { studentId }, { order: IN_ORDER })
+    const newest = new Map<string, By<MasteryMarkRow>>(rows.map((row) => [`${row.kind} ${row.item}`, row]))
     return [...newest.values()]
       .map((row) => ({
         kind: row.kind as MasteryKind,
         item: row.item,
         state: row.state as MasteryState,
-        by: names.get(row.userId) ?? '',
+        by: row.by,
         at: row.recordedAt.toISOString(),
       }))
       .filter(({ kind, item }) => hasMasteryItem(familyOf(family), kind, item))

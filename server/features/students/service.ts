@@ -7,60 +7,44 @@ import type { Call } from '../../http/call'
 import { given } from '../../http/given'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
 import { checkSummaryDto } from '../checks/dto'
-import { checkRepository } from '../checks/repository'
 import { handNow } from '../hands/dto'
 import { handRepository } from '../hands/repository'
-import { instrumentRepository } from '../instruments/repository'
 import { readInstruments } from '../instruments/service'
-import { studentRepository } from './repository'
+import { studentRepository, type StudentFacts } from './repository'
 
 type Change = Omit<HandlerInput<'students.update'>['body'], 'version'>
 
 export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
   const repository = studentRepository(store)
 
-  async function withFacts(rows: readonly StudentRow[]): Promise<Student[]> {
-    const ids = rows.map((row) => row.id)
-    const [{ loans, instruments }, checks, hands, names] = await Promise.all([
-      lentTo(ids),
-      checkRepository(store).newestOf(ids),
-      handRepository(store).ofStudents(ids),
-      instrumentRepository(store).teacherNames(),
+  async function withFacts(facts: readonly StudentFacts[]): Promise<Student[]> {
+    const [instruments, hands] = await Promise.all([
+      readInstruments(
+        store,
+        facts.flatMap(({ instrumentId }) => instrumentId ?? []),
+      ),
+      handRepository(store).ofStudents(facts.map(({ student }) => student.id)),
     ])
     const handsOf = group(hands, (row) => row.studentId)
-    return rows.map((row) => {
-      const loan = loans.find((l) => l.studentId === row.id)
-      const check = checks.find((c) => c.check.studentId === row.id)
-      return {
-        id: row.id,
-        version: row.version,
-        name: row.name,
-        birthYear: row.birthYear,
-        family: row.family as FamilyId,
-        toleranceCents: row.toleranceCents,
-        tapeSchoolId: row.tapeSchoolId,
-        lesson:
-          row.lessonWeekday !== null && row.lessonTime !== null
-            ? { weekday: row.lessonWeekday, time: row.lessonTime }
-            : null,
-        note: row.note,
-        removedAt: row.removedAt?.toISOString() ?? null,
-        instrument: (loan && instruments.get(loan.instrumentId)) ?? null,
-        lastCheck: check ? checkSummaryDto(check) : null,
-        hand: handNow(handsOf.get(row.id) ?? [], names),
-      }
-    })
-  }
-
-  async function lentTo(ids: readonly string[]) {
-    const loans = await repository.openLoans(ids)
-    return {
-      loans,
-      instruments: await readInstruments(
-        store,
-        loans.map((loan) => loan.instrumentId),
-      ),
-    }
+    return facts.map(({ student, instrumentId, lastCheck }) => ({
+      id: student.id,
+      version: student.version,
+      name: student.name,
+      birthYear: student.birthYear,
+      family: student.family as FamilyId,
+      toleranceCents: student.toleranceCents,
+      tapeSchoolId: student.tapeSchoolId,
+      system: student.system,
+      lesson:
+        student.lessonWeekday !== null && student.lessonTime !== null
+          ? { weekday: student.lessonWeekday, time: student.lessonTime }
+          : null,
+      note: student.note,
+      removedAt: student.removedAt?.toISOString() ?? null,
+      instrument: (instrumentId !== null && instruments.get(instrumentId)) || null,
+      lastCheck: lastCheck ? checkSummaryDto(lastCheck) : null,
+      hand: handNow(handsOf.get(student.id) ?? []),
+    }))
   }
 
   async function existing(id: string): Promise<StudentRow> {
@@ -70,9 +54,9 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
   }
 
   async function read(id: string): Promise<Student> {
-    const [student] = await withFacts([await existing(id)])
-    if (!student) throw new ProblemError('not_found')
-    return student
+    const facts = await repository.factsOf(id)
+    if (!facts) throw new ProblemError('not_found')
+    return (await withFacts([facts]))[0]!
   }
 
   return {

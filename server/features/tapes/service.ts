@@ -1,11 +1,9 @@
 import { v7 as uuid } from 'uuid'
 import {
-  boardFor,
   centsAboveOpen,
   chartTapes,
   familyOf,
   hasCrept,
-  lengthsFor,
   handMarks,
   marksOfSchool,
   midiNumber,
@@ -16,15 +14,17 @@ import {
   tapesNow,
   tuningSystem,
   type FamilyId,
+  type Stringing,
   type TapeEventKind,
 } from '#core'
 import type { HandlerInput, Instrument, RingFind, TapeEvent } from '#contracts'
 import type { RingFindRow, TapeEventRow } from '../../db/rows'
+import type { By } from '../../db/studio-store'
 import type { Call } from '../../http/call'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
-import { loggedEvent, type TeacherNames } from '../instruments/dto'
+import { findDto, loggedEvent } from '../instruments/dto'
 import { instrumentRepository, type InstrumentFacts } from '../instruments/repository'
-import { instrumentService, tuningOf } from '../instruments/service'
+import { instrumentService, stringingOfFacts } from '../instruments/service'
 import { tapeRepository } from './repository'
 
 /** Stopped notes further up than this are no ring of a low position: a slip of the string or the octave. */
@@ -51,14 +51,18 @@ export function tapeService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) {
     return { id: uuid(), instrumentId, userId, recordedAt: now, removedAt: null, ...values }
   }
 
-  async function existingFind(id: string): Promise<RingFindRow> {
+  async function insistOnInstrument(id: string): Promise<void> {
+    if (!(await instruments.exists(id))) throw new ProblemError('not_found')
+  }
+
+  async function existingFind(id: string): Promise<By<RingFindRow>> {
     const row = await tapes.findWith(id)
     if (!row) throw new ProblemError('not_found')
     return row
   }
 
   async function findNow(id: string): Promise<RingFind> {
-    return findDto(await existingFind(id), await instruments.teacherNames())
+    return findDto(await existingFind(id))
   }
 
   return {
@@ -66,19 +70,15 @@ export function tapeService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) {
     async lay(instrumentId: string, draft: HandlerInput<'tapeSets.create'>['body']): Promise<Instrument> {
       const facts = await existing(instrumentId)
       const { marks, reason, ...settings } = draft
-      const lengthMm = facts.measurement?.lengthMm
-      if (lengthMm === undefined)
-        throw new ProblemError('instrument_not_measured', {
-          detail: 'Measure the string from nut to bridge first.',
-        })
-      const laid = marks ? byHand(facts, lengthMm, marks) : bySchool(facts, lengthMm, settings)
+      const stringing = stringingOfFacts(facts, settings.system)
+      const laid = marks ? byHand(facts, stringing.lengthMm, marks) : bySchool(stringing, settings)
       const lying = new Set(tapesNow(facts.events.map(loggedEvent)).map((tape) => tape.markId))
       await tapes.addTapeSet({
         id: uuid(),
         instrumentId,
         userId,
         ...settings,
-        lengthMm,
+        lengthMm: stringing.lengthMm,
         marks: laid,
         recordedAt: now,
       })
@@ -97,9 +97,8 @@ export function tapeService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) {
     },
 
     async events(instrumentId: string): Promise<TapeEvent[]> {
-      await existing(instrumentId)
-      const names = await instruments.teacherNames()
-      return (await tapes.events(instrumentId)).map((row) => eventDto(row, names))
+      await insistOnInstrument(instrumentId)
+      return (await tapes.events(instrumentId)).map(eventDto)
     },
 
     async log(instrumentId: string, draft: HandlerInput<'tapeEvents.create'>['body']): Promise<Instrument> {
@@ -131,9 +130,8 @@ export function tapeService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) {
     },
 
     async finds(instrumentId: string): Promise<RingFind[]> {
-      await existing(instrumentId)
-      const names = await instruments.teacherNames()
-      return (await tapes.finds(instrumentId)).map((row) => findDto(row, names))
+      await insistOnInstrument(instrumentId)
+      return (await tapes.finds(instrumentId)).map(findDto)
     },
 
     async find(instrumentId: string, draft: HandlerInput<'ringFinds.create'>['body']): Promise<RingFind> {
@@ -202,25 +200,16 @@ function byHand({ instrument }: InstrumentFacts, lengthMm: number, marks: readon
   return [...marks]
 }
 
+/** The marks of a school where the instrument's own strings have them: uneven, pressed and rung as they are. */
 function bySchool(
-  { instrument, measurement }: InstrumentFacts,
-  lengthMm: number,
-  { schoolId, system: systemId, tapeWidthMm }: { schoolId: string; system: string; tapeWidthMm: number },
+  stringing: Stringing,
+  { schoolId, tapeWidthMm }: { readonly schoolId: string; readonly tapeWidthMm: number },
 ): LaidMark[] {
-  const family = familyOf(instrument.family as FamilyId)
+  const { family } = stringing
   const school = schoolOf(family, schoolId)
-  const system = tuningSystem(systemId)
-  if (!school || !system) throw fieldProblem('schoolId', `Choose one of the ${family.id}’s tape schools.`)
-  const plan = planTapes({
-    tuning: tuningOf(instrument.tuning),
-    system,
-    marks: marksOfSchool(family, school),
-  })
-  const bed = {
-    lengthsMm: measurement ? lengthsFor(instrument.tuning.length, measurement) : [lengthMm],
-    boardLengthMm: boardFor(family, lengthMm).lengthMm,
-  }
-  return chartTapes(plan, bed, { widthMm: tapeWidthMm, contact: 'centre' }).map(({ id, middleMm }) => ({
+  if (!school) throw fieldProblem('schoolId', `Choose one of the ${family.id}’s tape schools.`)
+  const plan = planTapes(stringing, marksOfSchool(family, school))
+  return chartTapes(stringing, plan, { widthMm: tapeWidthMm, contact: 'centre' }).map(({ id, middleMm }) => ({
     markId: id,
     placeMm: middleMm,
   }))
@@ -241,7 +230,7 @@ function insistOnPlace(lengthMm: number | undefined, placeMm: number, path: stri
     throw fieldProblem(path, `The string is ${lengthMm.toFixed(1)} mm long: a place lies before its end.`)
 }
 
-function eventDto(row: TapeEventRow, names: TeacherNames): TapeEvent {
+function eventDto(row: By<TapeEventRow>): TapeEvent {
   return {
     id: row.id,
     instrumentId: row.instrumentId,
@@ -250,22 +239,7 @@ function eventDto(row: TapeEventRow, names: TeacherNames): TapeEvent {
     placeMm: row.placeMm,
     on: row.onDate,
     reason: row.reason,
-    by: names.get(row.userId) ?? '',
+    by: row.by,
     recordedAt: row.recordedAt.toISOString(),
-  }
-}
-
-function findDto(row: RingFindRow, names: TeacherNames): RingFind {
-  return {
-    id: row.id,
-    instrumentId: row.instrumentId,
-    string: row.string,
-    note: row.note,
-    system: row.system,
-    cents: row.cents,
-    placeMm: row.placeMm,
-    isTrusted: Boolean(row.isTrusted),
-    foundOn: row.foundOn,
-    by: names.get(row.userId) ?? '',
   }
 }

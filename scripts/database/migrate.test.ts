@@ -1,0 +1,192 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { gunzipSync } from 'node:zlib'
+import mariadb, { type Connection } from 'mariadb'
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import {
+  meterCents,
+  note,
+  placeOfCents,
+  readSnapshot,
+  tuningSystem,
+  type FamilyId,
+  type StringingSnapshot,
+} from '#core'
+import { openDatabase, type Database } from '../../server/db/database'
+import { migrate } from '../../server/db/migrate'
+import { openDataDirectory } from './data-directory'
+import { startPrivateServer, type PrivateServer } from './private-server'
+import { databasePrograms } from './programs'
+
+/** The demo studio as version 0.1.0 kept it, before checks were exercises and landings. */
+const DUMP = gunzipSync(readFileSync(new URL('../../server/db/fixtures/demo-0003.sql.gz', import.meta.url)))
+const MOVE = '0004-takes'
+
+let path: string
+let server: PrivateServer
+let bare: Connection
+let database: Database
+
+interface OldReading {
+  readonly checkId: string
+  readonly position: number
+  readonly finger: number
+  readonly shownCents: number
+  readonly string: string
+  readonly system: string
+  readonly lengthMm: number
+  readonly outcome: string
+  readonly family: FamilyId
+}
+interface MovedCheck {
+  readonly id: string
+  readonly exercise: {
+    readonly string: string
+    readonly notes: readonly { note: string; finger: number }[]
+  } | null
+  readonly stringing: StringingSnapshot | null
+  readonly verdict: { readonly outcome: string; readonly findings?: readonly object[] }
+  readonly unmoved: { readonly reason: string; readonly row: { readonly readings: readonly object[] } } | null
+}
+interface MovedLanding {
+  readonly checkId: string
+  readonly position: number
+  readonly finger: number
+  readonly note: string
+  readonly placeMm: number
+  readonly cents: number
+  readonly source: string
+}
+
+const OLD_READINGS = `SELECT r.check_id AS checkId, r.position, r.finger, r.shown_cents AS shownCents, c.string, c.system,
+    c.length_mm AS lengthMm, c.outcome, i.family
+  FROM reading r JOIN hand_check c ON c.id = r.check_id JOIN instrument i ON i.id = c.instrument_id
+  ORDER BY r.check_id, r.position`
+const MOVED_LANDINGS = `SELECT check_id AS checkId, position, finger, note, place_mm AS placeMm, cents, source
+  FROM landing ORDER BY check_id, position`
+
+const rows = <Row>(sql: string): Promise<Row[]> => bare.query(sql)
+const checks = () => rows<MovedCheck>('SELECT id, exercise, stringing, verdict, unmoved FROM hand_check')
+
+beforeAll(async () => {
+  path = mkdtempSync(join(tmpdir(), 'jadefell-migrate-'))
+  server = await startPrivateServer(openDataDirectory(path), databasePrograms, () => {})
+  const { hostname, port, username, password, pathname } = new URL(server.url)
+  bare = await mariadb.createConnection({
+    host: hostname,
+    port: Number(port),
+    user: username,
+    password: decodeURIComponent(password),
+    database: pathname.slice(1),
+    multipleStatements: true,
+  })
+  database = openDatabase(server.url)
+})
+afterAll(async () => {
+  await database.close()
+  await bare.end()
+  await server.stop()
+  rmSync(path, { recursive: true })
+})
+beforeEach(async () => {
+  await bare.query('SET FOREIGN_KEY_CHECKS = 0; DROP TABLE IF EXISTS landing, attachment_chunk, attachment')
+  await bare.query(DUMP.toString())
+})
+
+describe('moving checks over', () => {
+  it('makes of every reading of the version before a landing: the same note, pitch and place, and the same verdict', async () => {
+    const old = await rows<OldReading>(OLD_READINGS)
+    const findings = await rows<{ checkId: string; n: bigint }>(
+      'SELECT check_id AS checkId, COUNT(*) AS n FROM finding WHERE is_alternative = 0 GROUP BY check_id',
+    )
+    expect(old.length).toBeGreaterThan(200)
+    const reports: string[] = []
+    expect(await migrate(database.sequelize, (line) => reports.push(line))).toEqual([MOVE])
+    expect(reports).toEqual([])
+
+    const landings = await rows<MovedLanding>(MOVED_LANDINGS)
+    expect(landings.map((l) => [l.checkId, l.position, l.finger])).toEqual(
+      old.map((r) => [r.checkId, r.position, r.finger]),
+    )
+    for (const [i, { shownCents, string, system: id, lengthMm }] of old.entries()) {
+      const { cents, placeMm, note: stopped, source } = landings[i]!
+      const system = tuningSystem(id)!
+      // What the meter showed is what is off the note and what it should have shown, as before.
+      expect(cents + meterCents(system, note(stopped))).toBeCloseTo(shownCents, 9)
+      const above = system.centsAboveA4(note(stopped)) - system.openCentsAboveA4(note(string))
+      expect(placeMm).toBeCloseTo(placeOfCents(lengthMm, above + cents), 9)
+      expect(source).toBe('meter')
+    }
+    const moved = await checks()
+    expect(moved).toHaveLength(new Set(old.map((r) => r.checkId)).size)
+    for (const { id, exercise, stringing, verdict, unmoved } of moved) {
+      const before = old.find((r) => r.checkId === id)!
+      expect(unmoved).toBeNull()
+      expect(exercise?.string).toBe(before.string)
+      expect(exercise?.notes[0]).toMatchObject({ finger: 0, note: before.string })
+      expect(stringing).toMatchObject({ family: before.family, system: before.system, pressing: null })
+      expect(stringing?.lengthsMm).toEqual([before.lengthMm])
+      expect(readSnapshot(stringing!).ok).toBe(true)
+      expect(verdict.outcome).toBe(before.outcome)
+      expect(verdict.findings?.length ?? 0).toBe(Number(findings.find((f) => f.checkId === id)?.n ?? 0))
+    }
+    const gone = await rows<{ name: string }>(
+      `SELECT table_name AS name FROM information_schema.tables
+       WHERE table_schema = DATABASE() AND table_name IN ('reading', 'finding')`,
+    )
+    expect(gone).toEqual([])
+    expect(await migrate(database.sequelize)).toEqual([])
+  })
+
+  it('keeps and reports a row that names what nobody knows, and moves the others; begun again, it does each once', async () => {
+    const [a, b, c, d, e] = (await rows<{ id: string }>('SELECT id FROM hand_check ORDER BY id LIMIT 5')).map(
+      (r) => r.id,
+    )
+    await bare.query("UPDATE hand_check SET shape_id = 'second_low' WHERE id = ?", [a])
+    await bare.query("UPDATE hand_check SET `system` = 'scale:D:gone:1,2' WHERE id = ?", [b])
+    await bare.query("UPDATE hand_check SET string = 'F♯2' WHERE id = ?", [c])
+    await bare.query('UPDATE reading SET finger = 9 WHERE check_id = ? AND position = 0', [d])
+    // Strung as a five-string since: the string it was taken on is the family's own.
+    await bare.query(
+      `UPDATE instrument SET tuning = '["B0","C1","D1","E1"]'
+       WHERE id = (SELECT instrument_id FROM hand_check WHERE id = ?)`,
+      [e],
+    )
+    const count = Number((await rows<{ n: bigint }>('SELECT COUNT(*) AS n FROM reading'))[0]!.n)
+    const inUnmoved = Number(
+      (
+        await bare.query<{ n: bigint }[]>(
+          'SELECT COUNT(*) AS n FROM reading WHERE check_id IN (?, ?, ?, ?)',
+          [a, b, c, d],
+        )
+      )[0]!.n,
+    )
+
+    const cutShort = migrate(database.sequelize, () => {
+      throw new Error('the power went')
+    })
+    await expect(cutShort).rejects.toThrow('the power went')
+    const reports: string[] = []
+    expect(await migrate(database.sequelize, (line) => reports.push(line))).toEqual([MOVE])
+    expect(reports).toHaveLength(4)
+    for (const [id, why] of [
+      [a, 'no hand shape “second_low”'],
+      [b, '“scale:D:gone:1,2” cannot be read'],
+      [c, 'no string “F♯2”'],
+      [d, 'finger 9 stops nothing'],
+    ] as const)
+      expect(reports.find((line) => line.includes(id ?? ''))).toContain(why)
+
+    const after = await checks()
+    const unmoved = after.filter((check) => check.unmoved)
+    expect(unmoved.map((check) => check.id).sort()).toEqual([a, b, c, d])
+    for (const check of unmoved) {
+      expect(check.exercise).toBeNull()
+      expect(check.verdict.outcome).toBeTruthy()
+      expect(check.unmoved!.row.readings.length).toBeGreaterThan(0)
+    }
+    expect(after.find((check) => check.id === e)?.exercise).toBeTruthy()
+    expect(await rows(MOVED_LANDINGS)).toHaveLength(count - inUnmoved)
+  })
+})

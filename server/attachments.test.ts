@@ -1,0 +1,161 @@
+import { createHash, randomBytes } from 'node:crypto'
+import { request as httpRequest } from 'node:http'
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { v7 as uuid } from 'uuid'
+import { API_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER, type Attachment, type Check } from '#contracts'
+import { ATTACHMENT_LIMIT_BYTES } from '#contracts/attachments'
+import { clearExpired } from './housekeeping'
+import { StudioStore } from './db/studio-store'
+import { checkDraft, silence, startHarness, type Client, type Harness } from './testing/harness'
+
+let harness: Harness
+let client: Client
+let path: string
+let store: StudioStore
+beforeAll(async () => (harness = await startHarness()))
+afterAll(() => harness.close())
+beforeEach(async () => {
+  client = await harness.studio('Sound Studio')
+  store = new StudioStore(harness.database, client.studioId)
+  const { student, instrument } = await client.player('Iris Salt')
+  const check = await client.make<Check>('POST', `/students/${student.id}/checks`, checkDraft(instrument.id))
+  path = `/attachments/check/${check.id}`
+})
+
+const sha256 = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex')
+const counts = async () => ({
+  files: (await store.all(store.models.attachment)).length,
+  chunks: (await store.all(store.models.attachmentChunk)).length,
+})
+async function bytesOf(id: string) {
+  const response = await fetch(`${harness.url}${API_BASE}/attachments/${id}`, {
+    headers: { cookie: client.cookie },
+  })
+  return { headers: response.headers, bytes: Buffer.from(await response.arrayBuffer()) }
+}
+
+describe('a file beside a record', () => {
+  it('comes back byte for byte, and says what it is', async () => {
+    const wav = Buffer.concat([silence(), randomBytes(700_000)])
+    const made = await client.make<Attachment>('POST', path, wav)
+    expect(made).toMatchObject({
+      record: 'check',
+      mediaType: 'audio/wav',
+      byteCount: wav.length,
+      sha256: sha256(wav),
+      by: 'Teacher of Sound Studio',
+    })
+    expect(await counts()).toEqual({ files: 1, chunks: 3 })
+    const { headers, bytes } = await bytesOf(made.id)
+    expect(bytes.equals(wav)).toBe(true)
+    expect(headers.get('content-type')).toBe('audio/wav')
+    expect(headers.get('content-disposition')).toBe('attachment')
+    expect(headers.get('x-content-type-options')).toBe('nosniff')
+    expect(await client.make<Attachment[]>('GET', path)).toEqual([made])
+  })
+
+  it('removed is gone for good, bytes and all', async () => {
+    const { id } = await client.make<Attachment>('POST', path, silence())
+    await client.make('DELETE', `/attachments/${id}`)
+    expect(await counts()).toEqual({ files: 0, chunks: 0 })
+    expect((await client.send('GET', `/attachments/${id}`)).status).toBe(404)
+    expect(await client.make('GET', path)).toEqual([])
+  })
+
+  it('sent twice with one key is kept once; the key with another file is refused', async () => {
+    const key = uuid()
+    const send = (bytes: Buffer) => client.send('POST', path, bytes, { key })
+    const replies = [...(await Promise.all([send(silence()), send(silence())])), await send(silence())]
+    expect(replies.map((r) => r.status)).toEqual([200, 200, 200])
+    expect(new Set(replies.map((r) => (r.body as Attachment).id)).size).toBe(1)
+    expect((await send(silence(99))).problem.code).toBe('idempotency_key_reused')
+    expect((await client.send('POST', path, silence(), { key: 'short' })).problem.code).toBe(
+      'idempotency_key_missing',
+    )
+    expect(await counts()).toEqual({ files: 1, chunks: 1 })
+  })
+
+  it('is refused by its type, by its first bytes and when it is empty, and leaves nothing', async () => {
+    const as = (type: string, bytes: Buffer) =>
+      client.send('POST', path, bytes, { headers: { 'content-type': type } })
+    const page = Buffer.from('<!doctype html><script>alert(1)</script>')
+    for (const [type, bytes, status] of [
+      ['text/html', page, 415],
+      ['audio/wav', page, 415],
+      ['image/png', silence(), 415],
+      ['audio/wav', Buffer.alloc(0), 400],
+    ] as const) {
+      const reply = await as(type, bytes)
+      expect([type, reply.status]).toEqual([type, status])
+      expect(reply.problem.detail?.length).toBeGreaterThan(10)
+    }
+    const png = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0, 0])
+    expect((await as('image/png; name=x', png)).status).toBe(200)
+    expect(await counts()).toEqual({ files: 1, chunks: 1 })
+  })
+
+  it('larger than what is kept is refused by its declared length, before a byte is read', async () => {
+    const reply = await raw({ 'content-length': String(ATTACHMENT_LIMIT_BYTES + 1) }, [silence()])
+    expect(reply).toBe(413)
+    expect(await counts()).toEqual({ files: 0, chunks: 0 })
+  })
+
+  it('that breaks off on its way leaves nothing, and is not written down as the server’s fault', async () => {
+    await raw({ 'content-length': '900000' }, [silence(300_000)]).catch(() => {})
+    await expect.poll(counts).toEqual({ files: 0, chunks: 0 })
+    expect(harness.log.some((line) => line.includes('"level":50'))).toBe(false)
+  })
+
+  it('beside what is not there, or of a studio that is not one’s own, is not found', async () => {
+    const { id } = await client.make<Attachment>('POST', path, silence())
+    const other = await harness.studio('Other Sound')
+    for (const [method, where] of [
+      ['GET', `/attachments/${id}`],
+      ['DELETE', `/attachments/${id}`],
+      ['GET', path],
+      ['POST', path],
+      ['POST', `/attachments/check/${uuid()}`],
+      ['POST', `/attachments/session/${uuid()}`],
+    ] as const) {
+      const reply = await other.send(method, where, method === 'POST' ? silence() : undefined)
+      expect([where, reply.status]).toEqual([where, 404])
+    }
+    expect((await bytesOf(id)).bytes.equals(silence())).toBe(true)
+  })
+
+  it('whose bytes never came whole is swept away after a day', async () => {
+    const [row] = await store.all(store.models.attachment)
+    expect(row).toBeUndefined()
+    await client.make('POST', path, silence())
+    const [whole] = await store.all(store.models.attachment)
+    await store.insert(store.models.attachment, [{ ...whole!, id: uuid(), isWhole: false }])
+    await clearExpired(harness.database, harness.clock)
+    expect((await counts()).files).toBe(2)
+    await clearExpired(harness.database, new Date(harness.clock.getTime() + 25 * 3600_000))
+    expect((await counts()).files).toBe(1)
+  })
+})
+
+/** A request that is written by hand: what it says of itself need not be true. Gives the status, or fails as the wire does. */
+function raw(headers: Record<string, string>, pieces: readonly Buffer[]): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const sent = httpRequest(
+      `${harness.url}${API_BASE}${path}`,
+      {
+        method: 'POST',
+        headers: {
+          cookie: client.cookie,
+          [CSRF_HEADER]: client.session!.csrfToken,
+          [IDEMPOTENCY_HEADER]: uuid(),
+          'content-type': 'audio/wav',
+          ...headers,
+        },
+      },
+      (response) => resolve(response.statusCode ?? 0),
+    )
+    sent.on('error', reject)
+    for (const piece of pieces) sent.write(piece)
+    // The rest is never sent.
+    if (pieces[0]!.length > 100_000) sent.write('', () => sent.destroy())
+  })
+}
