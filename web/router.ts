@@ -1,15 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { ROOMS } from './rooms'
 import { useSession } from './stores/session'
-
-/** The rooms that exist, in the order of the rail; the number keys lead to them. */
-export const ROOMS = [
-  { name: 'today', title: 'Today', path: '/' },
-  { name: 'students', title: 'Students', path: '/students' },
-  { name: 'tapes', title: 'Tapes', path: '/tapes' },
-  { name: 'check', title: 'Check', path: '/check' },
-  { name: 'patterns', title: 'Patterns', path: '/patterns' },
-  { name: 'instruments', title: 'Instruments', path: '/instruments' },
-] as const
 
 export const router = createRouter({
   history: createWebHistory(),

@@ -5,4 +5,11 @@ export {
   LABEL_LENGTH,
   IMPORT_BATCH,
 } from './instrument-rows'
-export type { ImportedInstrument, InstrumentColumn, ReadRow, RowFault } from './instrument-rows'
+export type {
+  ImportedInstrument,
+  ImportFault,
+  InstrumentColumn,
+  ReadRow,
+  RowFault,
+  TableFault,
+} from './instrument-rows'

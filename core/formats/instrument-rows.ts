@@ -42,6 +42,22 @@ export type RowFault =
     }
   | { readonly code: 'tuning_unreadable'; readonly text: string }
 
+/** What can be wrong with a row; that an instrument of its name is there already, only the studio can see. */
+export type ImportFault = RowFault | { readonly code: 'label_taken' }
+
+/** What can be wrong with a table as a whole. */
+export type TableFault =
+  | { readonly code: 'too_large'; readonly limit: number }
+  | { readonly code: 'not_utf8' }
+  | { readonly code: 'empty' }
+  | {
+      readonly code: 'columns_missing'
+      readonly columns: readonly InstrumentColumn[]
+      readonly found: readonly string[]
+    }
+  | { readonly code: 'too_many_rows'; readonly limit: number }
+  | { readonly code: 'quotes'; readonly row: number }
+
 export type ReadRow =
   | { readonly ok: true; readonly row: number; readonly instrument: ImportedInstrument }
   | { readonly ok: false; readonly row: number; readonly label: string; readonly faults: readonly RowFault[] }

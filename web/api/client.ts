@@ -58,21 +58,3 @@ export async function call<K extends RouteName>(
   if (response.ok) return (response.status === 204 ? null : await response.json()) as Answer<K>
   throw new ApiProblem((await response.json().catch(() => undefined)) as Problem | undefined)
 }
-
-/** Sends a save again, with the same key, while the server or its database is away. `onWaiting` hears of each wait. */
-export async function callUntilAnswered<K extends RouteName>(
-  name: K,
-  input: ClientInput<K>,
-  options: Required<CallOptions> & { readonly onWaiting: () => void; readonly isWanted: () => boolean },
-): Promise<Answer<K>> {
-  for (;;)
-    try {
-      return await call(name, input, options)
-    } catch (error) {
-      if (!(error instanceof ApiProblem && error.isPassing && options.isWanted())) throw error
-      options.onWaiting()
-      await new Promise((resolve) => setTimeout(resolve, RETRY_MS))
-    }
-}
-
-const RETRY_MS = 1500

@@ -25,8 +25,8 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { noteName } from '#core'
-import type { BoardInstrument, BoardScale } from './board'
+import { noteName, type Note } from '#core'
+import type { BoardScale } from './board'
 
 const THICKEST_PX = 3.6
 const THINNEST_PX = 1.2
@@ -34,15 +34,15 @@ const LABEL_GAP_PX = 18
 
 const props = defineProps<{
   scale: BoardScale
-  instrument: BoardInstrument
+  tuning: readonly Note[]
   isFlipped: boolean
   activeString: number | undefined
 }>()
 
 const lines = computed(() => {
   const { along, reachMm, stringY } = props.scale
-  const last = props.instrument.tuning.length - 1
-  return props.instrument.tuning.map((open, index) => ({
+  const last = props.tuning.length - 1
+  return props.tuning.map((open, index) => ({
     index,
     name: noteName(open, { octave: false }),
     x1: along(0),

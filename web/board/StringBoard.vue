@@ -57,7 +57,7 @@
           <BoardGhosts v-if="ghosts.length > 0" :scale="scale" :tapes="ghosts" />
           <BoardStrings
             :scale="scale"
-            :instrument="instrument"
+            :tuning="stringing.tuning"
             :is-flipped="isFlipped"
             :active-string="activeString"
           />
@@ -93,16 +93,14 @@
 <script setup lang="ts">
 import { useElementSize, useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { noteName } from '#core'
+import type { Stringing } from '#core'
 import { signedCents } from '../words/numbers'
 import {
   boardScale,
   LANE_PX,
   reachMm,
-  readPlace,
   ZOOMS,
   type BoardFinger,
-  type BoardInstrument,
   type BoardLanding,
   type BoardTape,
   type BoardTarget,
@@ -116,6 +114,7 @@ import BoardStrings from './BoardStrings.vue'
 import BoardTapes from './BoardTapes.vue'
 import BoardTargets from './BoardTargets.vue'
 import BoardWood from './BoardWood.vue'
+import { useBoardCursor } from './useBoardCursor'
 import { useTurned } from './useTurned'
 
 const ZOOM_NAMES: Record<Zoom, string> = { playing: 'Playing area', octave: 'Octave', board: 'Whole board' }
@@ -126,11 +125,9 @@ const RULER_PX = 38
 /** Length of a board that stands on end. */
 const UPRIGHT_PX = 520
 const FINGER_STEP_MM = 20
-const KEY_STEP_MM = 0.5
-const NEAR_MM = 0.05
 
 const {
-  instrument,
+  stringing,
   tapes = [],
   ghosts = [],
   targets = [],
@@ -143,7 +140,8 @@ const {
   isUprightFirst = false,
   label,
 } = defineProps<{
-  instrument: BoardInstrument
+  /** The instrument it is drawn for. */
+  stringing: Stringing
   label: string
   tapes?: readonly BoardTape[]
   /** Tapes of another instrument, for comparison. */
@@ -192,7 +190,7 @@ const above = computed(() => {
 })
 const hasLane = computed(() => landings.length > 0 || aimOnly)
 const scale = computed(() =>
-  boardScale(instrument, reachMm(instrument, zoom.value, lastPlaceMm.value), {
+  boardScale(stringing, reachMm(stringing, zoom.value, lastPlaceMm.value), {
     width: width.value,
     above: above.value,
     left: 36,
@@ -209,69 +207,23 @@ const reach = computed(() => scale.value.reachMm)
 const rulerY = computed(() => scale.value.bottom + (hasLane.value ? LANE_PX + 24 : 14))
 const height = computed(() => rulerY.value + RULER_PX)
 
-/** The place somebody points at, and on which string. */
-const cursorMm = ref<number>()
-const cursorString = ref<number>()
-const focusString = computed(() => cursorString.value ?? activeString ?? instrument.tuning.length - 1)
-const openName = computed(() => {
-  const open = instrument.tuning[focusString.value]
-  return open ? noteName(open, { octave: false }) : ''
-})
-const reading = computed(() =>
-  cursorMm.value === undefined ? undefined : readPlace(instrument, focusString.value, cursorMm.value),
-)
-
-function readOn(stringIndex: number, placeMm: number) {
-  cursorString.value = stringIndex
-  cursorMm.value = Math.min(reach.value, Math.max(0, placeMm))
-}
-
-function onMove(event: MouseEvent) {
-  const box = frame.value?.getBoundingClientRect()
-  if (!box) return
-  const [right, down] = [event.clientX - box.left, event.clientY - box.top]
-  // Turned on end, the strings run downwards and the drawing's top lies at the right, in the middle of the frame.
-  const left = (frameWidth.value - height.value) / 2
-  const [x, y] = isUpright.value ? [down, height.value - (right - left)] : [right, down]
-  const placeMm = scale.value.along.invert(x)
-  if (placeMm < 0 || placeMm > reach.value) return void (cursorMm.value = undefined)
-  const distances = instrument.tuning.map((_, index) => Math.abs(scale.value.stringY(index, placeMm) - y))
-  readOn(distances.indexOf(Math.min(...distances)), placeMm)
-}
-
 /** Every place that is drawn, in order from the nut: Page Up and Page Down go from one to the next. */
 const marks = computed(() =>
   [...targets.map((t) => t.placeMm), ...fingers.map((f) => f.placeMm), ...tapes.map((t) => t.middleMm)].sort(
     (a, b) => a - b,
   ),
 )
-
-function onKey(event: KeyboardEvent) {
-  const along = isFlipped.value ? -KEY_STEP_MM : KEY_STEP_MM
-  const moves: Record<string, () => void> = {
-    [isUpright.value ? 'ArrowDown' : 'ArrowRight']: () =>
-      readOn(focusString.value, (cursorMm.value ?? 0) + along),
-    [isUpright.value ? 'ArrowUp' : 'ArrowLeft']: () =>
-      readOn(focusString.value, (cursorMm.value ?? 0) - along),
-    [isUpright.value ? 'ArrowRight' : 'ArrowUp']: () => readOn(stringBeside(1), cursorMm.value ?? 0),
-    [isUpright.value ? 'ArrowLeft' : 'ArrowDown']: () => readOn(stringBeside(-1), cursorMm.value ?? 0),
-    PageUp: () =>
-      readOn(focusString.value, marks.value.find((m) => m > (cursorMm.value ?? 0) + NEAR_MM) ?? reach.value),
-    PageDown: () =>
-      readOn(focusString.value, marks.value.findLast((m) => m < (cursorMm.value ?? 0) - NEAR_MM) ?? 0),
-    Home: () => readOn(focusString.value, 0),
-    End: () => readOn(focusString.value, reach.value),
-  }
-  const move = moves[event.key]
-  if (!move || event.target !== frame.value) return
-  event.preventDefault()
-  move()
-}
-
-function stringBeside(by: number): number {
-  const step = isFlipped.value ? -by : by
-  return Math.min(instrument.tuning.length - 1, Math.max(0, focusString.value + step))
-}
+const { cursorMm, reading, openName, readOn, focusString, onMove, onKey } = useBoardCursor({
+  stringing: () => stringing,
+  scale,
+  marks,
+  activeString: () => activeString,
+  isFlipped,
+  isUpright,
+  frame,
+  frameWidth,
+  height,
+})
 </script>
 
 <style scoped>

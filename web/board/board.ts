@@ -1,13 +1,15 @@
 import { scaleLinear, type ScaleLinear } from 'd3-scale'
-import type { Finger, Note } from '#core'
-import { boardFor, centsAtPlace, noteName, placeOfCents, transpose } from '#core'
-
-/** The instrument a board is drawn for. */
-export interface BoardInstrument {
-  readonly shape: ReturnType<typeof boardFor>
-  /** Lowest string first. */
-  readonly tuning: readonly Note[]
-}
+import {
+  boardWidthMm,
+  centsOnString,
+  noteName,
+  placeOnString,
+  spelledInterval,
+  stringAcrossMm,
+  transpose,
+  type Finger,
+  type Stringing,
+} from '#core'
 
 /** A tape across all strings; places in mm from the nut. */
 export interface BoardTape {
@@ -57,11 +59,12 @@ export const ZOOMS = ['playing', 'octave', 'board'] as const
 export type Zoom = (typeof ZOOMS)[number]
 
 /** How far from the nut the drawing reaches, mm. */
-export function reachMm({ shape }: BoardInstrument, zoom: Zoom, lastPlaceMm: number): number {
-  const octave = placeOfCents(shape.stringLengthMm, 1200)
-  if (zoom === 'board') return shape.lengthMm
+export function reachMm(stringing: Stringing, zoom: Zoom, lastPlaceMm: number): number {
+  const { lengthMm } = stringing.board
+  const octave = placeOnString(stringing, 0, 1200)
+  if (zoom === 'board') return lengthMm
   if (zoom === 'octave') return octave * 1.03
-  return Math.min(shape.lengthMm, Math.max(lastPlaceMm, octave / 2) * 1.2)
+  return Math.min(lengthMm, Math.max(lastPlaceMm, octave / 2) * 1.2)
 }
 
 /** Millimetres to drawing units, the same along and across: the board keeps its proportion. */
@@ -98,15 +101,17 @@ export interface BoardLayout {
  * The scale on which a board reaches at least `reachMm` and is at most as high as the layout allows. Where the height
  * decides, somewhat more of the board is shown, so as to fill the width.
  */
-export function boardScale(instrument: BoardInstrument, reachMm: number, layout: BoardLayout): BoardScale {
-  const { shape, tuning } = instrument
-  const widthMmAt = (placeMm: number) =>
-    shape.nutWidthMm + (shape.endWidthMm - shape.nutWidthMm) * (placeMm / shape.lengthMm)
+export function boardScale(
+  { board, tuning }: Pick<Stringing, 'board' | 'tuning'>,
+  reachMm: number,
+  layout: BoardLayout,
+): BoardScale {
+  const widthMmAt = (placeMm: number) => boardWidthMm(board, placeMm)
   const room = layout.width - layout.left - layout.right
   let reach = reachMm
   for (let round = 0; round < FILLING_ROUNDS; round++) {
     const filling = (room * widthMmAt(reach)) / layout.maxBoardHeight
-    reach = Math.min(shape.lengthMm, Math.max(reachMm, Math.min(filling, reachMm * MOST_FILLING)))
+    reach = Math.min(board.lengthMm, Math.max(reachMm, Math.min(filling, reachMm * MOST_FILLING)))
   }
   const pxPerMm = Math.min(room / reach, layout.maxBoardHeight / widthMmAt(reach))
   const start = layout.isFlipped ? layout.width - layout.left : layout.left
@@ -125,12 +130,9 @@ export function boardScale(instrument: BoardInstrument, reachMm: number, layout:
     middleY,
     halfWidthAt,
     stringY(index, placeMm) {
-      const spread =
-        shape.spreadAtNutMm +
-        (shape.spreadAtBridgeMm - shape.spreadAtNutMm) * (placeMm / shape.stringLengthMm)
       // Nut at the left, the highest string lies at the top; turned round, at the bottom.
-      const fromMiddle = ((tuning.length - 1) / 2 - index) / (tuning.length - 1)
-      return middleY + fromMiddle * spread * pxPerMm * (layout.isFlipped ? -1 : 1)
+      const across = stringAcrossMm(board, tuning.length, index, placeMm)
+      return middleY + across * pxPerMm * (layout.isFlipped ? 1 : -1)
     },
   }
 }
@@ -146,15 +148,16 @@ export interface PlaceReading {
 }
 
 export function readPlace(
-  instrument: BoardInstrument,
+  stringing: Stringing,
   stringIndex: number,
   placeMm: number,
 ): PlaceReading | undefined {
-  const open = instrument.tuning[stringIndex]
+  const open = stringing.tuning[stringIndex]
   if (!open) return undefined
-  const cents = centsAtPlace(instrument.shape.stringLengthMm, placeMm)
+  // Behind a nut that rings have put further on, the string is open.
+  const cents = placeMm <= 0 ? 0 : Math.max(0, centsOnString(stringing, stringIndex, placeMm))
   const semitones = Math.round(cents / 100)
-  const nearest = transpose(open, { steps: DIATONIC_STEPS[semitones % 12] ?? 0, semitones: semitones % 12 })
+  const nearest = transpose(open, spelledInterval(semitones))
   return {
     placeMm,
     cents,
@@ -163,9 +166,6 @@ export function readPlace(
     noteCents: cents - 100 * semitones,
   }
 }
-
-/** Letters climbed by each number of semitones, as a major scale with its raised notes spells them. */
-const DIATONIC_STEPS = [0, 1, 1, 2, 2, 3, 3, 4, 5, 5, 6, 6]
 
 /** Height of the lane under the board in which single landings are shown. */
 export const LANE_PX = 56

@@ -3,25 +3,9 @@ import {
   INSTRUMENT_COLUMNS,
   readInstrumentRows,
   REQUIRED_COLUMNS,
-  type InstrumentColumn,
   type ReadRow,
-  type RowFault,
+  type TableFault,
 } from '#core'
-
-export type TableFault =
-  | { readonly code: 'too_large'; readonly limit: number }
-  | { readonly code: 'not_utf8' }
-  | { readonly code: 'empty' }
-  | {
-      readonly code: 'columns_missing'
-      readonly columns: readonly InstrumentColumn[]
-      readonly found: readonly string[]
-    }
-  | { readonly code: 'too_many_rows'; readonly limit: number }
-  | { readonly code: 'quotes'; readonly row: number }
-
-/** What can be wrong with a row; that an instrument of its name is there already, only the studio can see. */
-export type ImportFault = RowFault | { readonly code: 'label_taken' }
 
 export type ParsedTable =
   | { readonly ok: true; readonly rows: readonly ReadRow[] }

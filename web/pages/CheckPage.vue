@@ -19,13 +19,13 @@
         <span v-if="state === 'waiting'" class="fault" role="status">
           Not kept yet: the server is away. Trying again; your readings are safe here.
         </span>
-        <ElButton :disabled="readings.length === 0" @click="sheet.clear()">Clear</ElButton>
+        <ElButton :disabled="readings.length === 0" @click="clear">Clear</ElButton>
         <ElButton type="primary" :disabled="!canKeep" :loading="state !== 'idle'" @click="keepNow">
           Keep this verdict<kbd class="on-button">Ctrl ⏎</kbd>
         </ElButton>
       </div>
     </header>
-    <section v-if="!instrument || !boardInstrument" class="card empty">
+    <section v-if="!instrument || !stringing" class="card empty">
       <h2>{{ instrument ? 'The string is not measured yet' : `${student.name} has no instrument yet` }}</h2>
       <p v-if="instrument">
         Places follow from the string length:
@@ -40,43 +40,41 @@
     <template v-else>
       <section class="card">
         <StringBoard
-          :instrument="boardInstrument"
+          :stringing="stringing"
           :label="`Fingerboard of ${instrument.label} with the places of the hand and where the fingers landed`"
           :tapes="tapes"
           :targets="boardTargets"
           :landings="landings"
-          :active-string="hand.stringIndex.value"
+          :active-string="choice.stringIndex.value"
           aim-only
         />
       </section>
       <div class="below">
         <section class="card sheet" aria-label="Readings">
           <div class="choices">
-            <ElSegmented v-model="hand.stringIndex.value" :options="stringChoices" aria-label="String" />
+            <ElSegmented v-model="choice.stringIndex.value" :options="stringChoices" aria-label="String" />
             <ChoiceSelect
-              v-model="hand.shapeId.value"
+              v-model="choice.shapeId.value"
               label="Hand shape"
               :options="shapeChoices"
               class="shape"
             />
-            <SystemChoice v-model="hand.systemId.value" :tuning="hand.tuning.value" />
+            <SystemChoice v-model="choice.systemId.value" :tuning="choice.tuning.value" />
           </div>
           <ReadingSheet
             ref="sheetView"
             :rows="sheet.rows.value"
-            :targets="hand.targets.value"
-            :open="hand.open.value"
-            :system="hand.system.value"
+            :targets="choice.targets.value"
             :verdict="verdict"
-            :tolerance-cents="hand.toleranceCents.value"
-            @type="sheet.type"
+            :tolerance-cents="choice.toleranceCents.value"
+            @type="type"
             @done="keepNow"
           />
         </section>
         <VerdictCard
           v-if="verdict"
           :verdict="verdict as KeptVerdict"
-          :family="hand.family.value.id"
+          :family="choice.family.value.id"
           :note-count="readings.length"
         />
       </div>
@@ -91,31 +89,29 @@ import { noteName, type Finger } from '#core'
 import type { KeptVerdict } from '#contracts'
 import StringBoard from '../board/StringBoard.vue'
 import ReadingSheet from '../features/check/ReadingSheet.vue'
-import { useHand, useHandOnBoard, useVerdict } from '../features/check/useHand'
+import { useExercise, useTake, useTakeOnBoard } from '../features/check/useExercise'
 import { useKeepCheck } from '../features/check/useKeepCheck'
 import { useReadings } from '../features/check/useReadings'
 import VerdictCard from '../features/check/VerdictCard.vue'
-import ChoiceSelect from '../features/shell/ChoiceSelect.vue'
-import { useShortcuts } from '../features/shell/useShortcuts'
-import SystemChoice from '../features/tapes/SystemChoice.vue'
 import { useLesson } from '../stores/lesson'
+import ChoiceSelect from '../ui/ChoiceSelect.vue'
+import SystemChoice from '../ui/SystemChoice.vue'
+import { useShortcuts } from '../ui/useShortcuts'
 import { instrumentKind, shapeName } from '../words/trade'
 
 const { student } = storeToRefs(useLesson())
 
-const hand = useHand(student)
-const { instrument } = hand
-const storageKey = computed(() =>
-  [student.value?.id, noteName(hand.open.value), hand.shape.value.id].join(' '),
+const choice = useExercise(student)
+const { instrument, stringing } = choice
+const sheetName = computed(() =>
+  [student.value?.id, noteName(choice.open.value), choice.shape.value.id].join(' '),
 )
-const fingers = computed<(Finger | 0)[]>(() => [
-  0,
-  ...hand.family.value.fingers.filter((finger) => hand.shape.value.fingers[finger]),
-])
-const sheet = useReadings(fingers, storageKey)
+const fingers = computed<(Finger | 0)[]>(() => choice.exercise.value.notes.map((n) => n.finger))
+const sheet = useReadings(fingers, sheetName)
 const { readings } = sheet
-const verdict = useVerdict(hand, readings)
-const { boardInstrument, boardTargets, tapes, landings } = useHandOnBoard(hand, verdict, readings)
+const take = useTake(choice, readings)
+const { verdict } = take
+const { boardTargets, tapes, landings } = useTakeOnBoard(choice, take)
 
 const sheetView = ref<InstanceType<typeof ReadingSheet>>()
 watch([() => student.value?.id, () => sheetView.value], () => void nextTick(() => sheetView.value?.begin()), {
@@ -123,27 +119,38 @@ watch([() => student.value?.id, () => sheetView.value], () => void nextTick(() =
 })
 
 const stringChoices = computed(() =>
-  hand.tuning.value.map((open, value) => ({ value, label: noteName(open, { octave: false }) })),
+  choice.tuning.value.map((open, value) => ({ value, label: noteName(open, { octave: false }) })),
 )
 
 const shapeChoices = computed(() =>
-  hand.family.value.shapes.map(({ id }) => ({ value: id, label: shapeName(id) })),
+  choice.family.value.shapes.map(({ id }) => ({ value: id, label: shapeName(id) })),
 )
 
-const { state, keep } = useKeepCheck(student, sheet)
+const { state, keep, change } = useKeepCheck(student, sheetName)
 const canKeep = computed(() => readings.value.length > 0 && !sheet.hasFault.value)
+
+function type(finger: Finger | 0, text: string) {
+  change()
+  sheet.type(finger, text)
+}
+
+function clear() {
+  change()
+  sheet.clear()
+}
 
 async function keepNow() {
   if (!canKeep.value || !instrument.value) return
+  const of = sheetName.value
   const kept = await keep({
     instrumentId: instrument.value.id,
     takenAt: new Date().toISOString(),
-    string: noteName(hand.open.value),
-    shapeId: hand.shape.value.id,
-    system: hand.systemId.value,
+    exercise: { kind: 'shape', string: noteName(choice.open.value), shapeId: choice.shape.value.id },
+    system: choice.systemId.value,
     readings: [...readings.value],
   })
-  if (kept) sheetView.value?.begin()
+  // Somebody may be on another string by now: the cursor is theirs.
+  if (kept && sheetName.value === of) sheetView.value?.begin()
 }
 
 useShortcuts('Check', [{ key: 'r', does: 'Go to the readings', run: () => sheetView.value?.begin() }])

@@ -18,15 +18,15 @@
   <template v-if="from && to">
     <section class="card">
       <StringBoard
-        :instrument="longer.board"
+        :stringing="longer.stringing"
         :tapes="boardTapes(to)"
         :ghosts="boardTapes(from)"
         :label="`Tapes of ${from.name} and of ${to.name} on one board`"
         show-places
       />
       <p class="soft key">
-        <span class="new" aria-hidden="true" /> {{ to.name }}, {{ mm(to.lengthMm) }} mm
-        <span class="old" aria-hidden="true" /> {{ from.name }}, {{ mm(from.lengthMm) }} mm
+        <span class="new" aria-hidden="true" /> {{ to.name }}, {{ mm(to.stringing.lengthMm) }} mm
+        <span class="old" aria-hidden="true" /> {{ from.name }}, {{ mm(from.stringing.lengthMm) }} mm
       </p>
     </section>
     <section class="card moves" aria-label="What moves">
@@ -47,7 +47,7 @@
             <td class="number">{{ signedMm(move.moveMm) }} mm {{ move.moveMm > 0 ? 'up' : 'down' }}</td>
           </tr>
           <tr v-for="frame in frames" :key="frame.frameId">
-            <th scope="row">Frame, {{ FRAME_NAMES[frame.frameId] ?? frame.frameId }}</th>
+            <th scope="row">{{ FRAME_TITLES[frame.frameId] ?? frame.frameId }}</th>
             <td class="number">{{ mm(frame.fromMm) }}</td>
             <td class="number middle">{{ mm(frame.toMm) }}</td>
             <td class="number">
@@ -73,44 +73,35 @@
 import { computed, onMounted } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import {
-  boardFor,
   chartTapes,
   FAMILY_IDS,
   familyOf,
-  fifths,
   frameMoves,
+  knownSystem,
   markMoves,
   marksOfSchool,
   planTapes,
-  schoolOf,
+  typicalStringing,
   type TapeMark,
 } from '#core'
 import type { BoardTape } from '../board/board'
 import StringBoard from '../board/StringBoard.vue'
-import { chartOf } from '../features/instruments/benchOf'
-import ChoiceSelect from '../features/shell/ChoiceSelect.vue'
-import FieldRow from '../features/shell/FieldRow.vue'
-import { useShortcuts } from '../features/shell/useShortcuts'
+import { chartOf } from '../features/instruments/tape-chart'
+import ChoiceSelect from '../ui/ChoiceSelect.vue'
+import FieldRow from '../ui/FieldRow.vue'
+import { useShortcuts } from '../ui/useShortcuts'
 import TableExport from '../files/TableExport.vue'
 import type { DataTable } from '../files/tables'
-import { useBenchStore } from '../stores/bench'
+import { useBench } from '../stores/bench'
 import { useStudio } from '../stores/studio'
 import { mm, signedMm } from '../words/numbers'
+import { FRAME_TITLES } from '../words/patterns'
 import { instrumentKind, markName, shortMarkName } from '../words/trade'
-import { tuningOf } from '../features/check/useHand'
-
-const FRAME_NAMES: Record<string, string> = {
-  fourth: '1 to 4',
-  closed: 'closed',
-  extended: 'extended',
-  one_two_four: '1-2-4',
-  four_finger: 'four fingers',
-}
 
 const route = useRoute()
 const router = useRouter()
 const studio = useStudio()
-const store = useBenchStore()
+const bench = useBench()
 onMounted(() => studio.instruments ?? studio.loadInstruments())
 
 /** Every measured instrument of the cupboard, then every size as it typically is. */
@@ -127,7 +118,7 @@ const options = computed(() => [
 ])
 
 const fromId = computed({
-  get: () => (route.query['from'] as string | undefined) ?? store.instrument?.id ?? 'violin 1/2',
+  get: () => (route.query['from'] as string | undefined) ?? bench.instrument?.id ?? 'violin 1/2',
   set: (from) => void router.replace({ query: { ...route.query, from } }),
 })
 const toId = computed({
@@ -147,36 +138,29 @@ function largerOf(id: string): string {
 function sideOf(id: string) {
   const instrument = studio.instruments?.find((i) => i.id === id)
   if (instrument?.measurement) {
-    const lengthMm = instrument.measurement.lengthMm
-    const family = familyOf(instrument.family)
-    const board = { shape: boardFor(family, lengthMm), tuning: tuningOf(instrument) }
-    return { family, name: instrument.label, lengthMm, board, marks: chartOf(instrument) ?? [] }
+    const stringing = studio.stringingOf(instrument)
+    return { name: instrument.label, stringing, marks: chartOf(instrument, stringing) }
   }
   const family = FAMILY_IDS.map(familyOf).find((f) => id.startsWith(`${f.id} `))
   const size = family?.sizes.find((s) => id === `${family.id} ${s.id}`)
   if (!family || !size) return undefined
-  const lengthMm = size.typicalLengthMm
-  const shape = boardFor(family, lengthMm)
-  const marks = marksOfSchool(family, schoolOf(family, family.schools.at(-1)!.id)!)
+  const stringing = typicalStringing(family, size.id, knownSystem(studio.systemOf(undefined, undefined)))
   return {
-    family,
     name: `typical ${instrumentKind(family.id, size.id)}`,
-    lengthMm,
-    board: { shape, tuning: family.tuning },
-    marks: chartTapes(planTapes({ tuning: family.tuning, system: fifths, marks }), {
-      lengthsMm: [lengthMm],
-      boardLengthMm: shape.lengthMm,
-    }),
+    stringing,
+    marks: chartTapes(stringing, planTapes(stringing, marksOfSchool(family, family.schools.at(-1)!))),
   }
 }
 
 const from = computed(() => sideOf(fromId.value))
 const to = computed(() => sideOf(toId.value))
-const longer = computed(() => (from.value!.lengthMm > to.value!.lengthMm ? from.value! : to.value!))
+const longer = computed(() =>
+  from.value!.stringing.lengthMm > to.value!.stringing.lengthMm ? from.value! : to.value!,
+)
 const moves = computed(() => (from.value && to.value ? markMoves(from.value.marks, to.value.marks) : []))
 const frames = computed(() =>
   from.value && to.value
-    ? frameMoves(from.value.family, to.value.family, from.value.lengthMm, to.value.lengthMm)
+    ? frameMoves(from.value.stringing, to.value.stringing)
     : [],
 )
 

@@ -6,7 +6,7 @@
       <ElSelect v-model="others" v-bind="sizeOptions" aria-label="Sizes to compare" />
     </FieldRow>
     <p class="soft say">
-      For <b>{{ mm(bench.lengthMm.value) }} mm</b>; another length is typed on the
+      For <b>{{ mm(bench.stringing.lengthMm) }} mm</b>; another length is typed on the
       <RouterLink :to="{ name: 'tapes' }">tape bench</RouterLink>.
     </p>
     <p v-if="!hand" class="soft say">
@@ -27,7 +27,10 @@
     </section>
     <section class="card" aria-label="Widths">
       <p class="eyebrow">
-        {{ ownName }}, {{ mm(bench.lengthMm.value) }} mm{{ bench.isTypical.value ? ', from memory' : '' }}
+        {{ ownName }}, {{ stringName(stringIndex) }} string,
+        {{ mm(stringLengthMm(bench.stringing, stringIndex)) }} mm{{
+          bench.stringing.isMeasured ? '' : ', from memory'
+        }}
       </p>
       <table class="ledger numbers widths">
         <thead>
@@ -102,13 +105,15 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
 import {
-  FIT_SEMITONES,
+  FIRST_POSITION,
   fitOfWidth,
   frameAlongNeck,
   narrowFrom,
   noteName,
   octaveChecks,
+  stringLengthMm,
   TYPICAL_REACH,
+  typicalStringing,
   type OctaveCheck,
 } from '#core'
 import FitTable from '../features/patterns/FitTable.vue'
@@ -117,8 +122,9 @@ import FrameChart from '../features/patterns/FrameChart.vue'
 import PatternsHead from '../features/patterns/PatternsHead.vue'
 import SubjectFields from '../features/patterns/SubjectFields.vue'
 import { useFit } from '../features/patterns/useFit'
-import FieldRow from '../features/shell/FieldRow.vue'
-import { usePatterns } from '../stores/patterns'
+import FieldRow from '../ui/FieldRow.vue'
+import { usePatterns } from '../features/patterns/usePatterns'
+import { useBench } from '../stores/bench'
 import { useStudio } from '../stores/studio'
 import { mm } from '../words/numbers'
 import { FIT_NAMES, FIT_SIGNS, FRAME_NAMES, shortPositionName } from '../words/patterns'
@@ -126,9 +132,10 @@ import { instrumentKind, sizeName } from '../words/trade'
 
 const patterns = usePatterns()
 const studio = useStudio()
-const { bench, benchStore } = patterns
-const family = computed(() => bench.family.value)
-const sizeId = computed(() => benchStore.setup.sizeId)
+const bench = useBench()
+const family = computed(() => bench.family)
+const sizeId = computed(() => bench.setup.sizeId)
+const stringIndex = computed(() => patterns.atlas.stringIndex.value)
 const hand = computed(() => patterns.student?.hand ?? undefined)
 const ownName = computed(() => instrumentKind(family.value.id, sizeId.value))
 
@@ -150,20 +157,20 @@ const sizeOptions = computed<Record<string, unknown>>(() => ({
 }))
 
 const lines = computed(() => [
-  ...frameLines(family.value, family.value.frames, {
+  ...frameLines(bench.stringing, stringIndex.value, {
     id: 'own',
     name: sizeName(sizeId.value),
-    lengthMm: bench.lengthMm.value,
     isOwn: true,
   }),
-  ...others.value.flatMap((id) => {
-    const lengthMm = family.value.sizes.find((s) => s.id === id)?.typicalLengthMm
-    return lengthMm === undefined
-      ? []
-      : frameLines(family.value, family.value.frames, { id, name: sizeName(id), lengthMm, isOwn: false })
-  }),
+  ...others.value.flatMap((id) =>
+    frameLines(typicalStringing(family.value, id, bench.stringing.system), stringIndex.value, {
+      id,
+      name: sizeName(id),
+      isOwn: false,
+    }),
+  ),
 ])
-const neck = computed(() => frameAlongNeck(family.value, bench.lengthMm.value))
+const neck = computed(() => frameAlongNeck(bench.stringing, stringIndex.value))
 /** A position that has two places is named at the first of them. */
 const places = computed(() =>
   neck.value.map(({ semitones, position }, i) => ({
@@ -184,22 +191,17 @@ const comfortLines = computed(() =>
   hand.value
     ? family.value.frames.map((frame) => {
         const name = family.value.frames.length > 1 ? `${FRAME_NAMES[frame.id]}: the frame` : 'The frame'
-        const from = Math.ceil(
-          narrowFrom(bench.lengthMm.value, frame.semitones, hand.value!.comfortableSpanMm),
-        )
-        if (from <= 1) return `${name} is comfortable from half position on.`
-        const place = neck.value.find((p) => p.semitones === from)
+        const place = narrowFrom(neck.value, frame.id, hand.value!.comfortableSpanMm)
+        if (place?.semitones === 1) return `${name} is comfortable from half position on.`
         if (!place) return `${name} is comfortable nowhere below the octave.`
         const position = place.position ? `, ${shortPositionName(place.position)} position` : ''
-        return `${name} is comfortable from ${from} semitones on${position}.`
+        return `${name} is comfortable from ${place.semitones} semitones on${position}.`
       })
     : [],
 )
 
-const octaves = computed(() =>
-  octaveChecks(family.value, bench.tuning.value, bench.lengthMm.value, FIT_SEMITONES),
-)
-const stringName = (index: number) => noteName(bench.tuning.value[index]!, { octave: false })
+const octaves = computed(() => octaveChecks(bench.stringing, FIRST_POSITION))
+const stringName = (index: number) => noteName(bench.tuning[index]!, { octave: false })
 function octaveSentence({ semitones, frame, widthMm }: OctaveCheck): string {
   if (!frame) return `${semitones} semitones: no frame of this hand; 1 and 4 do not do it without the thumb.`
   const fit = hand.value ? `: ${FIT_NAMES[fitOfWidth(widthMm, hand.value)].toLowerCase()}` : ''
@@ -207,12 +209,8 @@ function octaveSentence({ semitones, frame, widthMm }: OctaveCheck): string {
 }
 
 const fit = useFit(
-  family,
   hand,
-  computed(() => ({
-    sizeId: sizeId.value,
-    lengthMm: bench.isTypical.value ? undefined : bench.lengthMm.value,
-  })),
+  computed(() => ({ sizeId: sizeId.value, stringing: bench.stringing })),
   computed(() => studio.instruments ?? []),
 )
 </script>

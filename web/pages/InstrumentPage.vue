@@ -106,17 +106,17 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { creepMm, hasCrept } from '#core'
+import { isoDay, creepMm, hasCrept } from '#core'
 import LogForm from '../features/log/LogForm.vue'
 import TapeTimeline from '../features/log/TapeTimeline.vue'
 import { useTapeLog } from '../features/log/useTapeLog'
-import { useShortcuts } from '../features/shell/useShortcuts'
+import { useShortcuts } from '../ui/useShortcuts'
 import { tapesDueOn } from '../features/today/useLessonDay'
 import TableExport from '../files/TableExport.vue'
 import type { DataTable } from '../files/tables'
-import { useBenchStore } from '../stores/bench'
+import { useBench } from '../stores/bench'
 import { useStudio } from '../stores/studio'
-import { isoDay, shortDay } from '../words/dates'
+import { shortDay } from '../words/dates'
 import { dueWords } from '../words/due'
 import { mm, signedMm } from '../words/numbers'
 import { EVENT_NAMES, instrumentKind } from '../words/trade'
@@ -124,7 +124,7 @@ import { EVENT_NAMES, instrumentKind } from '../words/trade'
 const props = defineProps<{ instrumentId: string }>()
 const router = useRouter()
 const studio = useStudio()
-const store = useBenchStore()
+const onBench = useBench()
 const today = isoDay(new Date())
 const isMissing = ref(false)
 
@@ -145,7 +145,7 @@ const dues = computed(() => {
 })
 
 async function bench() {
-  await store.choose(props.instrumentId)
+  await onBench.choose(props.instrumentId)
   await router.push({ name: 'tapes' })
 }
 useShortcuts('Instrument', [

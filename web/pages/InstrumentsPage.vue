@@ -105,19 +105,18 @@
 import type { InputInstance } from 'element-plus'
 import { computed, onMounted, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { FAMILY_IDS, DEFAULT_SYSTEM_ID, familyOf, marksWithIds, type FamilyId } from '#core'
+import { FAMILY_IDS, familyOf, isoDay, marksWithIds, type FamilyId } from '#core'
 import type { Instrument } from '#contracts'
-import { chartOf } from '../features/instruments/benchOf'
+import { chartOf } from '../features/instruments/tape-chart'
 import NewInstrument from '../features/instruments/NewInstrument.vue'
-import { useRowKeys } from '../features/shell/useRowKeys'
-import { useShortcuts } from '../features/shell/useShortcuts'
+import { useRowKeys } from '../ui/useRowKeys'
+import { useShortcuts } from '../ui/useShortcuts'
 import { tapesDueOn } from '../features/today/useLessonDay'
 import TableExport from '../files/TableExport.vue'
 import type { DataTable } from '../files/tables'
 import { sheetOf } from '../paper/sheet'
 import StripDialog from '../paper/StripDialog.vue'
 import { useStudio } from '../stores/studio'
-import { isoDay } from '../words/dates'
 import { dueWords } from '../words/due'
 import { count, mm } from '../words/numbers'
 import { FAMILY_NAMES, instrumentKind, shortMarkName } from '../words/trade'
@@ -187,16 +186,16 @@ function open(instrument: Instrument) {
 /** Strips of what is chosen and measured; an instrument without a length has none. */
 const sheets = computed(() =>
   (studio.instruments ?? []).flatMap((instrument) => {
-    if (!chosen.has(instrument.id)) return []
-    const marks = chartOf(instrument)
-    if (!marks || marks.length === 0 || !instrument.measurement) return []
+    if (!chosen.has(instrument.id) || !instrument.measurement) return []
+    const stringing = studio.stringingOf(instrument)
+    const marks = chartOf(instrument, stringing)
+    if (marks.length === 0) return []
     return [
       sheetOf({
         who: instrument.holder?.name,
         label: instrument.label,
         kind: instrumentKind(instrument.family, instrument.sizeId),
-        lengthMm: instrument.measurement.lengthMm,
-        systemId: instrument.tapeSet?.system ?? DEFAULT_SYSTEM_ID,
+        stringing,
         marks,
       }),
     ]

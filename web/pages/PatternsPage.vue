@@ -11,15 +11,15 @@
       Only what {{ patterns.student.name }} knows
     </ElCheckbox>
   </section>
-  <p v-if="bench.isTypical.value" class="heed">
-    Drawn for a typical {{ family.id }} {{ sizeName(patterns.benchStore.setup.sizeId) }} of
-    {{ bench.lengthMm.value.toFixed(0) }} mm, from memory. Measured strings give their own places.
+  <p v-if="!bench.stringing.isMeasured" class="heed">
+    Drawn for a typical {{ family.id }} {{ sizeName(bench.setup.sizeId) }} of
+    {{ bench.stringing.lengthMm.toFixed(0) }} mm, from memory. Measured strings give their own places.
   </p>
   <div :class="['atlas', { upright: isUpright }]">
     <div :class="{ top: !isUpright }">
       <section v-if="stage > 2" class="card board">
         <StringBoard
-          :instrument="bench.boardInstrument.value"
+          :stringing="bench.stringing"
           :fingers="fingers"
           :active-string="atlas.stringIndex.value"
           :label="`Fingerboard with the hand for ${keyName(atlas.key.value)}`"
@@ -40,7 +40,7 @@
             <kbd>↑</kbd>
             <kbd>↓</kbd>
           </p>
-          <HandTable
+          <AtlasTable
             label="Keys and strings"
             head="Key"
             :strings="strings"
@@ -57,7 +57,7 @@
         </section>
         <section v-if="stage > 5" class="card positions" aria-label="Positions">
           <p class="eyebrow">{{ keyName(atlas.key.value) }} in every position <kbd>,</kbd> <kbd>.</kbd></p>
-          <HandTable
+          <AtlasTable
             label="Positions and strings"
             head="Position"
             :strings="strings"
@@ -83,7 +83,7 @@ import { computed, ref } from 'vue'
 import { noteName } from '#core'
 import StringBoard from '../board/StringBoard.vue'
 import { useTurned } from '../board/useTurned'
-import HandTable from '../features/patterns/HandTable.vue'
+import AtlasTable from '../features/patterns/AtlasTable.vue'
 import KeyDiffCard from '../features/patterns/KeyDiffCard.vue'
 import KeyFields from '../features/patterns/KeyFields.vue'
 import PatternInfo from '../features/patterns/PatternInfo.vue'
@@ -91,12 +91,13 @@ import PatternList from '../features/patterns/PatternList.vue'
 import PatternsHead from '../features/patterns/PatternsHead.vue'
 import PatternSheetDialog from '../features/patterns/PatternSheetDialog.vue'
 import { useBoardFingers } from '../features/patterns/useBoardFingers'
-import PlainSelect from '../features/shell/PlainSelect.vue'
-import FieldRow from '../features/shell/FieldRow.vue'
-import { useNextFrame } from '../features/shell/useNextFrame'
-import { useShortcuts } from '../features/shell/useShortcuts'
-import { useStages } from '../features/shell/useStages'
-import { usePatterns } from '../stores/patterns'
+import { usePatterns } from '../features/patterns/usePatterns'
+import { useBench } from '../stores/bench'
+import PlainSelect from '../ui/PlainSelect.vue'
+import FieldRow from '../ui/FieldRow.vue'
+import { useNextFrame } from '../ui/useNextFrame'
+import { useShortcuts } from '../ui/useShortcuts'
+import { useStages } from '../ui/useStages'
 import {
   cellWords,
   keyName,
@@ -108,7 +109,8 @@ import {
 import { sizeName } from '../words/trade'
 
 const patterns = usePatterns()
-const { atlas, bench, mastery } = patterns
+const { atlas, mastery } = patterns
+const bench = useBench()
 const family = computed(() => atlas.family.value)
 const strings = computed(() => atlas.tuning.value.map((open) => noteName(open, { octave: false })))
 const fingers = useBoardFingers(patterns)

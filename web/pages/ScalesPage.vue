@@ -57,7 +57,7 @@
       </div>
     </FieldRow>
     <FieldRow label="Tuned">
-      <SystemChoice v-model="patterns.benchStore.setup.systemId" :tuning="bench.tuning.value" />
+      <SystemChoice v-model="bench.setup.systemId" :tuning="bench.tuning" />
     </FieldRow>
     <FieldRow label="A4">
       <PlainSelect v-model="player.a4Hz.value" label="A4 in Hz" :options="pitches" />
@@ -67,7 +67,7 @@
   </section>
   <section class="card">
     <StringBoard
-      :instrument="bench.boardInstrument.value"
+      :stringing="bench.stringing"
       :fingers="line.fingersAt(player.at.value)"
       :active-string="soundingString"
       label="Fingerboard with the places of the line"
@@ -85,12 +85,13 @@ import StringBoard from '../board/StringBoard.vue'
 import KeyFields from '../features/patterns/KeyFields.vue'
 import PatternsHead from '../features/patterns/PatternsHead.vue'
 import { FIRST_LINE, useLine, type LineChoice } from '../features/patterns/useLine'
-import PlainSelect from '../features/shell/PlainSelect.vue'
-import FieldRow from '../features/shell/FieldRow.vue'
-import { useShortcuts } from '../features/shell/useShortcuts'
-import SystemChoice from '../features/tapes/SystemChoice.vue'
+import PlainSelect from '../ui/PlainSelect.vue'
+import FieldRow from '../ui/FieldRow.vue'
+import { useShortcuts } from '../ui/useShortcuts'
+import SystemChoice from '../ui/SystemChoice.vue'
 import NotationStaff from '../notation/NotationStaff.vue'
-import { usePatterns } from '../stores/patterns'
+import { usePatterns } from '../features/patterns/usePatterns'
+import { useBench } from '../stores/bench'
 import { count } from '../words/numbers'
 import { DRILL_NAMES, drillHow, keyName, positionName, shortPositionName } from '../words/patterns'
 
@@ -107,7 +108,8 @@ const OCTAVE_WORDS = ['', 'one octave', 'two octaves', 'three octaves']
 const TEMPO_STEP = 4
 
 const patterns = usePatterns()
-const { atlas, bench } = patterns
+const { atlas } = patterns
+const bench = useBench()
 const family = computed(() => atlas.family.value)
 const choice = useSessionStorage<LineChoice>('jadefell.line', { ...FIRST_LINE }, { mergeDefaults: true })
 const line = useLine(choice, patterns)

@@ -46,7 +46,7 @@
   </section>
   <section class="card">
     <StringBoard
-      :instrument="bench.boardInstrument.value"
+      :stringing="bench.stringing"
       :fingers="boardFingers"
       :active-string="atlas.stringIndex.value"
       label="Fingerboard with the hand before and after the shift"
@@ -82,16 +82,24 @@
 <script setup lang="ts">
 import { useSessionStorage } from '@vueuse/core'
 import { computed } from 'vue'
-import { noteName, shiftBetween, type Finger, type Hand, type Position, type ShiftResult } from '#core'
+import {
+  noteName,
+  placedStops,
+  shiftBetween,
+  type Finger,
+  type Placement,
+  type Position,
+  type ShiftResult,
+} from '#core'
 import type { BoardFinger } from '../board/board'
 import StringBoard from '../board/StringBoard.vue'
 import KeyFields from '../features/patterns/KeyFields.vue'
 import PatternsHead from '../features/patterns/PatternsHead.vue'
-import { placesOf } from '../features/patterns/places'
-import PlainSelect from '../features/shell/PlainSelect.vue'
-import FieldRow from '../features/shell/FieldRow.vue'
-import { useShortcuts } from '../features/shell/useShortcuts'
-import { usePatterns } from '../stores/patterns'
+import PlainSelect from '../ui/PlainSelect.vue'
+import FieldRow from '../ui/FieldRow.vue'
+import { useShortcuts } from '../ui/useShortcuts'
+import { usePatterns } from '../features/patterns/usePatterns'
+import { useBench } from '../stores/bench'
 import { mm, signedMm } from '../words/numbers'
 import { keyName, positionName, shortPositionName } from '../words/patterns'
 
@@ -103,7 +111,8 @@ interface ShiftChoice {
 }
 
 const patterns = usePatterns()
-const { atlas, bench } = patterns
+const { atlas } = patterns
+const bench = useBench()
 const family = computed(() => atlas.family.value)
 const choice = useSessionStorage<ShiftChoice>('jadefell.shift', {
   fromId: 'first',
@@ -147,7 +156,7 @@ const fingers = computed(() => offered.value.map((value) => ({ value, label: Str
 const stringName = computed(() => noteName(atlas.tuning.value[stringIndex.value]!, { octave: false }))
 
 function shiftTo(position: Position, finger: Finger): ShiftResult {
-  return shiftBetween(atlas.context.value, bench.bed.value, bench.system.value, {
+  return shiftBetween(atlas.context.value, bench.stringing, {
     key: atlas.key.value,
     stringIndex: stringIndex.value,
     from: from.value,
@@ -195,16 +204,16 @@ function isSamePlace(a: BoardFinger, b: BoardFinger): boolean {
   return Math.abs(a.placeMm - b.placeMm) < SAME_PLACE_MM
 }
 
-function fingersOf(hand: Hand, played: Finger, isMarked: boolean): BoardFinger[] {
-  return placesOf(hand, bench.bed.value, atlas.tuning.value, bench.system.value).map((stop) => ({
-    stringIndex: hand.stringIndex,
+function fingersOf(placement: Placement, sounding: Finger, isMarked: boolean): BoardFinger[] {
+  return placedStops(bench.stringing, placement).map((stop) => ({
+    stringIndex: placement.stringIndex,
     finger: stop.finger,
     placeMm: stop.placeMm,
     note: noteName(stop.note, { octave: false }),
     widthMm: patterns.fingertip.widthMm,
     isResting: false,
     isMarked,
-    isPale: stop.finger !== played,
+    isPale: stop.finger !== sounding,
   }))
 }
 

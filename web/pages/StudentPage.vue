@@ -29,11 +29,10 @@
           <LandingChart
             v-if="checks.length > 1"
             :checks="checks"
-            :family="student.family"
             :tolerance-cents="student.toleranceCents"
           />
           <p class="eyebrow">Checks, newest first</p>
-          <CheckHistory :checks="checks" :family="student.family" @remove="file.removeCheck" />
+          <CheckHistory :checks="checks" @remove="file.removeCheck" />
         </template>
         <div v-else-if="checks" class="none">
           <h2>No checks yet</h2>
@@ -53,7 +52,7 @@
 <script setup lang="ts">
 import { computed, ref, toRef } from 'vue'
 import { useRouter } from 'vue-router'
-import { useShortcuts } from '../features/shell/useShortcuts'
+import { useShortcuts } from '../ui/useShortcuts'
 import CheckHistory from '../features/students/CheckHistory.vue'
 import HandCard from '../features/students/HandCard.vue'
 import InstrumentCard from '../features/students/InstrumentCard.vue'

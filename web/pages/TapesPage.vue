@@ -2,28 +2,28 @@
   <header class="page-head">
     <h1>Tapes</h1>
     <p class="whose">
-      <template v-if="store.student && store.instrument">
-        <RouterLink :to="{ name: 'student', params: { studentId: store.student.id } }">{{
-          store.student.name
+      <template v-if="bench.student && bench.instrument">
+        <RouterLink :to="{ name: 'student', params: { studentId: bench.student.id } }">{{
+          bench.student.name
         }}</RouterLink>
-        · {{ instrumentKind(store.instrument.family, store.instrument.sizeId) }},
-        <RouterLink :to="{ name: 'instrument', params: { instrumentId: store.instrument.id } }">{{
-          store.instrument.label
+        · {{ instrumentKind(bench.instrument.family, bench.instrument.sizeId) }},
+        <RouterLink :to="{ name: 'instrument', params: { instrumentId: bench.instrument.id } }">{{
+          bench.instrument.label
         }}</RouterLink>
       </template>
-      <template v-else-if="store.instrument">
-        <RouterLink :to="{ name: 'instrument', params: { instrumentId: store.instrument.id } }">{{
-          store.instrument.label
+      <template v-else-if="bench.instrument">
+        <RouterLink :to="{ name: 'instrument', params: { instrumentId: bench.instrument.id } }">{{
+          bench.instrument.label
         }}</RouterLink>
-        · {{ instrumentKind(store.instrument.family, store.instrument.sizeId) }}
+        · {{ instrumentKind(bench.instrument.family, bench.instrument.sizeId) }}
       </template>
       <template v-else>Any instrument; nothing is saved without one</template>
     </p>
     <div class="actions">
-      <ElButton v-if="store.student || store.instrument" @click="store.clear()">Bare bench</ElButton>
+      <ElButton v-if="bench.student || bench.instrument" @click="bench.clear()">Bare bench</ElButton>
       <ElButton
-        v-if="store.instrument"
-        :disabled="bench.isTypical.value || keep.isMeasured.value"
+        v-if="bench.instrument"
+        :disabled="!bench.stringing.isMeasured || keep.isMeasured.value"
         @click="keep.keepLength(false)"
       >
         Keep the length<kbd class="on-button">⏎</kbd>
@@ -36,9 +36,9 @@
   </header>
   <section class="card">
     <StringBoard
-      :instrument="bench.boardInstrument.value"
-      :tapes="bench.boardTapes.value"
-      :targets="bench.boardTargets.value"
+      :stringing="bench.stringing"
+      :tapes="tapes.boardTapes"
+      :targets="tapes.boardTargets"
       label="Fingerboard with the tapes and the places of the fingers"
       show-places
       can-turn
@@ -65,16 +65,16 @@
         </button>
       </div>
       <div id="bench-panel" class="panel" role="tabpanel" :aria-labelledby="`tab-${shown}`">
-        <p v-if="bench.isTypical.value" class="heed">
+        <p v-if="!bench.stringing.isMeasured" class="heed">
           For a typical {{ setup.familyId }} {{ sizeName(setup.sizeId) }} of
-          {{ bench.lengthMm.value.toFixed(0) }} mm, from memory. Measure the string before you lay a tape.
+          {{ bench.stringing.lengthMm.toFixed(0) }} mm, from memory. Measure the string before you lay a tape.
         </p>
-        <p v-if="bench.marks.value.length === 0" class="none">
+        <p v-if="tapes.marks.length === 0" class="none">
           No tapes: the ear alone. The dots on the board show where the fingers belong.
         </p>
         <template v-else-if="shown === 'places'">
           <PlaceTable />
-          <p v-if="firstMark && !bench.isTypical.value" class="say">
+          <p v-if="firstMark && bench.stringing.isMeasured" class="say">
             Tune first. Lay the {{ markName(firstMark) }} tape with its middle {{ mm(firstMark.middleMm) }} mm
             from the nut, squared to the strings; let the ear decide before it is pressed down.
           </p>
@@ -98,7 +98,7 @@ import { storeToRefs } from 'pinia'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import StringBoard from '../board/StringBoard.vue'
-import { useShortcuts } from '../features/shell/useShortcuts'
+import { useShortcuts } from '../ui/useShortcuts'
 import AcrossPanel from '../features/tapes/AcrossPanel.vue'
 import BenchSettings from '../features/tapes/BenchSettings.vue'
 import CuttingPanel from '../features/tapes/CuttingPanel.vue'
@@ -106,10 +106,11 @@ import PlaceTable from '../features/tapes/PlaceTable.vue'
 import RingPanel from '../features/tapes/RingPanel.vue'
 import SystemsPanel from '../features/tapes/SystemsPanel.vue'
 import { useKeepOnInstrument } from '../features/tapes/useKeepOnInstrument'
+import { useTapes } from '../features/tapes/useTapes'
 import { sheetOf } from '../paper/sheet'
 import StripDialog from '../paper/StripDialog.vue'
-import { useBenchStore } from '../stores/bench'
-import { count, mm } from '../words/numbers'
+import { useBench } from '../stores/bench'
+import { mm } from '../words/numbers'
 import { instrumentKind, markName, sizeName } from '../words/trade'
 
 const PANELS = [
@@ -122,31 +123,24 @@ const PANELS = [
 type PanelId = (typeof PANELS)[number]['id']
 
 const router = useRouter()
-const store = useBenchStore()
-const { setup } = storeToRefs(store)
-const { bench } = store
+const bench = useBench()
+const tapes = useTapes()
+const { setup } = storeToRefs(bench)
 const keep = useKeepOnInstrument()
 
 const shown = ref<PanelId>('places')
-const firstMark = computed(() => bench.marks.value[0])
-const canLay = computed(() => bench.marks.value.length > 0 && !bench.isTypical.value)
+const firstMark = computed(() => tapes.marks[0])
+const canLay = computed(() => tapes.marks.length > 0 && bench.stringing.isMeasured)
 const isPrinting = ref(false)
-/** What the places reckon with beside the length is never kept silent, on paper neither. */
-const reckoned = computed(() => [
-  ...(bench.pressing.value ? ['with pressing'] : []),
-  ...(bench.fit.value ? [`corrected by ${count(bench.usedFinds.value.length, 'ring')}`] : []),
-])
 const sheet = computed(() =>
   isPrinting.value && canLay.value
     ? [
         sheetOf({
-          who: store.student?.name,
-          label: store.instrument?.label,
+          who: bench.student?.name,
+          label: bench.instrument?.label,
           kind: instrumentKind(setup.value.familyId, setup.value.sizeId),
-          lengthMm: bench.lengthMm.value,
-          systemId: setup.value.systemId,
-          reckoned: reckoned.value,
-          marks: bench.marks.value,
+          stringing: bench.stringing,
+          marks: tapes.marks,
         }),
       ]
     : [],
@@ -166,7 +160,7 @@ onMounted(() => {
   void import('./LayPage.vue')
 })
 watch(
-  () => store.instrument?.id,
+  () => bench.instrument?.id,
   () => settings.value?.focusLength(),
 )
 useShortcuts('Tapes', [

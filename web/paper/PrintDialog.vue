@@ -13,7 +13,7 @@
 
 <script setup lang="ts">
 import type { Page } from '#core'
-import QuickDialog from '../features/shell/QuickDialog.vue'
+import QuickDialog from '../ui/QuickDialog.vue'
 import PagePreview from './PagePreview.vue'
 
 /** What is about to be printed: its choices at the left, the sheet as it will be at the right. */

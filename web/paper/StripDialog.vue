@@ -22,7 +22,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { stripPages, pageSvg, type PaperId } from '#core'
-import FieldRow from '../features/shell/FieldRow.vue'
+import FieldRow from '../ui/FieldRow.vue'
 import { fileName, saveFile } from '../files/tables'
 import { count } from '../words/numbers'
 import { PAPER_NAMES, SHEET_FONT, stripWords, type SheetDraft } from './sheet'

@@ -1,16 +1,18 @@
 import {
   hasNote,
+  isoDay,
   noteName,
   patternSheet,
-  type BoardMeasures,
+  placedStops,
+  type AtlasCell,
+  type Key,
   type Page,
   type PaperId,
   type PatternSheetWords,
+  type Position,
+  type Stringing,
 } from '#core'
-import { placesOf } from '../features/patterns/places'
-import type { Atlas } from '../features/patterns/useAtlas'
-import type { Bench } from '../features/tapes/useBench'
-import { isoDay, shortDay } from '../words/dates'
+import { shortDay } from '../words/dates'
 import { mm } from '../words/numbers'
 import {
   extensionSentence,
@@ -38,9 +40,11 @@ const WORDS: PatternSheetWords = {
 }
 
 export interface PatternSheetFacts {
-  readonly atlas: Atlas
-  readonly bench: Bench
-  readonly board: BoardMeasures
+  readonly key: Key
+  readonly position: Position
+  /** What the key asks of the hand, string by string. */
+  readonly cells: readonly AtlasCell[]
+  readonly stringing: Stringing
   /** Whose sheet it is, and the instrument it is drawn for. */
   readonly whose: readonly string[]
   readonly paper: PaperId
@@ -48,25 +52,33 @@ export interface PatternSheetFacts {
 }
 
 /** The sheet of the key and position that the atlas shows. */
-export function patternSheetPage({ atlas, bench, board, whose, paper, drawing }: PatternSheetFacts): Page {
+export function patternSheetPage({
+  key,
+  position,
+  cells,
+  stringing,
+  whose,
+  paper,
+  drawing,
+}: PatternSheetFacts): Page {
   const isToScale = drawing === 'scale'
   const instrument = isToScale
-    ? [`${mm(bench.lengthMm.value)} mm${bench.isTypical.value ? ', typical' : ''}`]
+    ? [`${mm(stringing.lengthMm)} mm${stringing.isMeasured ? '' : ', typical'}`]
     : []
   return patternSheet({
-    title: `${keyName(atlas.key.value)}, ${positionName(atlas.position.value)}`,
+    title: `${keyName(key)}, ${positionName(position)}`,
     subtitle: [...whose, ...instrument, shortDay(isoDay(new Date()))].join(' · '),
     paper,
     drawing,
-    board,
+    board: stringing.board,
     words: WORDS,
-    strings: atlas.hands.value.map((hand, index) => {
-      const open = atlas.tuning.value[index]!
+    strings: cells.map((cell, index) => {
+      const open = stringing.tuning[index]!
       const name = noteName(open, { octave: false })
-      const isOpenInKey = hasNote(atlas.key.value, open)
-      if (hand.kind === 'none')
-        return { name, isOpenInKey, fingers: [], lines: wrapped(noPlacementSentence(hand)) }
-      const places = placesOf(hand, bench.bed.value, atlas.tuning.value, bench.system.value)
+      const isOpenInKey = hasNote(key, open)
+      if (cell.kind === 'none')
+        return { name, isOpenInKey, fingers: [], lines: wrapped(noPlacementSentence(cell)) }
+      const places = placedStops(stringing, cell)
       const note = (p: (typeof places)[number]) => noteName(p.note, { octave: false })
       return {
         name,
@@ -74,11 +86,11 @@ export function patternSheetPage({ atlas, bench, board, whose, paper, drawing }:
         fingers: places.map((p) => ({ ...p, note: note(p) })),
         lines: [
           places.map((p) => `${stopName(p)} ${note(p)}`).join(' · '),
-          ...(hand.pattern
-            ? [`${patternName(atlas.family.value, hand.pattern)} · ${stepsName(hand.pattern)}`]
+          ...(cell.pattern
+            ? [`${patternName(stringing.family, cell.pattern)} · ${stepsName(cell.pattern)}`]
             : []),
           ...(isToScale ? [`${places.map((p) => mm(p.placeMm)).join(' – ')} mm`] : []),
-          ...(hand.extension === 'none' ? [] : wrapped(extensionSentence(hand.extension))),
+          ...(cell.extension === 'none' ? [] : wrapped(extensionSentence(cell.extension))),
         ],
       }
     }),

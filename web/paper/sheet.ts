@@ -1,6 +1,6 @@
-import { noteName, type StripRequest, type StripWords, type TapeMark } from '#core'
-import { isoDay, shortDay } from '../words/dates'
-import { mm } from '../words/numbers'
+import { isoDay, noteName, type Stringing, type StripRequest, type StripWords, type TapeMark } from '#core'
+import { shortDay } from '../words/dates'
+import { count, mm } from '../words/numbers'
 import { markName, shortSystemName } from '../words/trade'
 
 export const PAPER_NAMES = [
@@ -38,30 +38,19 @@ export interface SheetFacts {
   readonly who?: string | undefined
   readonly label?: string | undefined
   readonly kind: string
-  readonly lengthMm: number
-  readonly systemId: string
-  /** What the places reckon with beside the length: pressing, rings. */
-  readonly reckoned?: readonly string[]
+  readonly stringing: Stringing
   readonly marks: readonly TapeMark[]
 }
 
 /** A strip with its names, for paper chosen later. */
-export function sheetOf({
-  who,
-  label,
-  kind,
-  lengthMm,
-  systemId,
-  reckoned = [],
-  marks,
-}: SheetFacts): SheetDraft {
+export function sheetOf({ who, label, kind, stringing, marks }: SheetFacts): SheetDraft {
   return {
     title: [who, label].filter(Boolean).join(' · ') || kind,
     subtitle: [
       kind,
-      `${mm(lengthMm)} mm nut to bridge`,
-      shortSystemName(systemId),
-      ...reckoned,
+      `${mm(stringing.lengthMm)} mm nut to bridge`,
+      shortSystemName(stringing.system.id),
+      ...reckonedWith(stringing),
       shortDay(isoDay(new Date())),
     ].join(' · '),
     marks: marks.map((mark) => ({
@@ -75,3 +64,12 @@ export function sheetOf({
 }
 
 export type SheetDraft = Omit<StripSheet, 'paper'>
+
+/** What the places reckon with beside the length is never kept silent. */
+function reckonedWith({ lengthsMm, pressing, calibration }: Stringing): string[] {
+  return [
+    ...(lengthsMm.length > 1 ? ['string by string'] : []),
+    ...(pressing ? ['with pressing'] : []),
+    ...(calibration ? [`corrected by ${count(calibration.finds.length, 'ring')}`] : []),
+  ]
+}

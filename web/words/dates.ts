@@ -1,9 +1,3 @@
-/** The day in the browser's own time zone, `2026-11-28`. */
-export function isoDay(date: Date): string {
-  const pad = (n: number) => String(n).padStart(2, '0')
-  return `${date.getFullYear()}-${pad(date.getMonth() + 1)}-${pad(date.getDate())}`
-}
-
 /** `Saturday 28 November` */
 export function longDay(date: Date): string {
   return date.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })

@@ -1,4 +1,4 @@
-import type { ImportFault, TableFault } from '../files/parse-instruments'
+import type { ImportFault, TableFault } from '#core'
 import { listed } from './numbers'
 
 export function tableFaultWords(fault: TableFault): string {

@@ -1,18 +1,8 @@
-import type { FamilyId, LengthExplanation, LengthJudgement, ParsedLength, StringsJudgement } from '#core'
+import type { FamilyId, LengthExplanation, LengthJudgement, StringsJudgement } from '#core'
 import { listed, mm } from './numbers'
 import { sizeName } from './trade'
 
 const UNIT_NAMES = { mm: 'millimetres', cm: 'centimetres', in: 'inches' } as const
-
-const UNREADABLE: Record<Extract<ParsedLength, { ok: false }>['code'], string> = {
-  length_empty: 'Type the string length, from the nut to the top of the bridge.',
-  length_not_a_number: 'Type a length, as in 328, 32.8 cm or 12 7/8 in.',
-  length_not_positive: 'A string is longer than nothing: type what the ruler shows from nut to bridge.',
-}
-
-export function unreadableLength(parsed: Extract<ParsedLength, { ok: false }>): string {
-  return UNREADABLE[parsed.code]
-}
 
 /** One sentence on whether a length suits its size, and if not, what was probably measured. */
 export function lengthSentence(family: FamilyId, sizeId: string, judgement: LengthJudgement): string {

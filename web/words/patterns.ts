@@ -5,7 +5,7 @@ import {
   type DrillId,
   type Extension,
   type Family,
-  type Hand,
+  type Placement,
   type AtlasCell,
   type HandFault,
   type HandFit,
@@ -124,6 +124,15 @@ export const FRAME_NAMES: Record<string, string> = {
   four_finger: 'Four fingers',
 }
 
+/** The same as the head of a number. */
+export const FRAME_TITLES: Record<string, string> = {
+  fourth: 'Frame 1 to 4',
+  closed: 'Frame, closed',
+  extended: 'Frame, extended',
+  one_two_four: 'Frame 1 to 4',
+  four_finger: 'Frame, four fingers',
+}
+
 const EXTENSION_SENTENCES: Record<Extension, string> = {
   none: '',
   back: '1 drops back with a turn of the forearm; thumb, 2, 3 and 4 stay.',
@@ -135,7 +144,7 @@ export function extensionSentence(extension: Extension): string {
 }
 
 /** Where a closed hand lies that is not at its position's own place; nothing where it is. */
-export function lowerPlaceSentence(family: Family, { position, base }: Hand): string | undefined {
+export function lowerPlaceSentence(family: Family, { position, base }: Placement): string | undefined {
   const own = position.firstFingerSemitones.at(-1)!
   if (base === own) return undefined
   const other = positionAtSemitone(family, base)

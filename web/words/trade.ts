@@ -1,4 +1,5 @@
 import {
+  noteName,
   readScaleId,
   type FamilyId,
   type Finger,
@@ -9,7 +10,9 @@ import {
   type Ring,
   type StringMaterial,
   type TapeEventKind,
+  type Whereabouts,
 } from '#core'
+import { mm } from './numbers'
 
 /** The trade's own words for what the core only names by id. */
 
@@ -141,6 +144,20 @@ const RING_NAMES: Record<Ring['kind'], readonly [below: string, above: string]> 
 /** Where the open string lies that answers: `an octave above`. */
 export function ringWords({ kind, isAbove }: Pick<Ring, 'kind' | 'isAbove'>): string {
   return RING_NAMES[kind][isAbove ? 1 : 0]
+}
+
+/** What a questioned find may really be, in a sentence. */
+export function whereaboutsSentence(where: Whereabouts, placeMm: number): string {
+  if (where.code === 'place_of_another') {
+    const { mark, string } = where
+    return `${mm(placeMm)} mm is where the ${markName(mark)} lies: ${noteName(string.note)} on ${noteName(string.open, { octave: false })}.`
+  }
+  return `There it would sound ${Math.round(Math.abs(where.offCents))} cents ${where.offCents > 0 ? 'sharp' : 'flat'}.`
+}
+
+/** `D4` → `D`: a string is called by its letter. */
+export function withoutOctave(name: string): string {
+  return name.replace(/-?\d$/, '')
 }
 
 export const MATERIAL_NAMES: Record<StringMaterial, string> = {

@@ -46,16 +46,14 @@
 
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { meterCents, noteName, type Finger, type Note, type TuningSystem, type Verdict } from '#core'
-import type { Target } from '#core'
+import { noteName, type Finger, type Target, type Verdict } from '#core'
 import { mm, signedCents, signedMm } from '../../words/numbers'
 import type { ReadingRow } from './useReadings'
 
 const props = defineProps<{
   rows: readonly ReadingRow[]
+  /** Of the exercise, the open string first. */
   targets: readonly Target[]
-  open: Note
-  system: TuningSystem
   verdict: Verdict | undefined
   toleranceCents: number
 }>()
@@ -74,9 +72,9 @@ const lines = computed(() =>
     return {
       ...row,
       index,
-      note: noteName(target?.note ?? props.open, { octave: false }),
-      place: target ? mm(target.placeMm) : '',
-      shouldShow: signedCents(target ? target.meterCents : meterCents(props.system, props.open, 'open')),
+      note: target ? noteName(target.note, { octave: false }) : '',
+      place: target && row.finger !== 0 ? mm(target.placeMm) : '',
+      shouldShow: target ? signedCents(target.meterCents) : '',
       landing: cents === undefined ? '' : isOff ? marked(cents) : signedCents(cents),
       side: isOff ? (cents > 0 ? 'sharp' : 'flat') : '',
       inMm: heard ? signedMm(heard.meanMm) : '',

@@ -1,43 +1,41 @@
-import { ref, type Ref } from 'vue'
+import { computed, type Ref } from 'vue'
 import type { Check, CheckDraft, Student } from '#contracts'
-import { call, callUntilAnswered } from '../../api/client'
+import { call } from '../../api/client'
+import { useDrafts } from '../../stores/drafts'
 import { useNotices } from '../../stores/notices'
+import { useOutbox, Withdrawn } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
-import type { useReadings } from './useReadings'
 
 export type KeepState = 'idle' | 'keeping' | 'waiting'
 
 /**
- * Keeps a check: the sheet is cleared only once the server has said it is kept. While the server is away the same save
- * is sent again, with the same key, so it is kept once.
+ * Keeps a check: its own sheet is cleared once the server has said that it is kept, whatever sheet is looked at by then.
+ * While the server is away the outbox has it; a sheet that is changed meanwhile is another save.
  */
-export function useKeepCheck(student: Ref<Student | undefined>, sheet: ReturnType<typeof useReadings>) {
-  const state = ref<KeepState>('idle')
+export function useKeepCheck(student: Ref<Student | undefined>, sheet: Ref<string>) {
+  const outbox = useOutbox()
+  const drafts = useDrafts()
   const studio = useStudio()
   const notices = useNotices()
+  const state = computed<KeepState>(() => {
+    if (!outbox.isSending(sheet.value)) return 'idle'
+    return outbox.isAway ? 'waiting' : 'keeping'
+  })
 
-  async function keep(draft: CheckDraft): Promise<Check | undefined> {
+  async function keep(body: CheckDraft): Promise<Check | undefined> {
     const of = student.value
+    const draft = sheet.value
     if (!of || state.value !== 'idle') return undefined
-    const pending = sheet.pending.value ?? { key: crypto.randomUUID(), body: draft }
-    sheet.setPending(pending)
-    state.value = 'keeping'
+    const input = { params: { studentId: of.id }, body }
+    drafts.markSent(draft, input)
     try {
-      const check = await callUntilAnswered(
-        'checks.create',
-        { params: { studentId: of.id }, body: pending.body },
-        {
-          idempotencyKey: pending.key,
-          onWaiting: () => (state.value = 'waiting'),
-          isWanted: () => student.value?.id === of.id && sheet.pending.value?.key === pending.key,
-        },
-      )
-      sheet.clear()
+      const check = await outbox.send('checks.create', input, { what: `the check of ${of.name}`, draft })
       void studio.loadStudent(of.id)
       notices.say(`Kept in the file of ${of.name}.`, { label: 'Undo', run: () => takeOut(check) })
       return check
-    } finally {
-      state.value = 'idle'
+    } catch (error) {
+      if (error instanceof Withdrawn) return undefined
+      throw error
     }
   }
 
@@ -47,5 +45,10 @@ export function useKeepCheck(student: Ref<Student | undefined>, sheet: ReturnTyp
     notices.say('Taken out of the file.')
   }
 
-  return { state, keep }
+  return {
+    state,
+    keep,
+    /** What is typed now is another save than the one on its way. */
+    change: () => outbox.withdraw(sheet.value),
+  }
 }

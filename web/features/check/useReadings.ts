@@ -1,7 +1,7 @@
 import { computed, type Ref } from 'vue'
-import { useLocalStorage } from '@vueuse/core'
-import type { Finger } from '#core'
-import type { CheckDraft, Reading } from '#contracts'
+import { MAX_METER_CENTS, type Finger } from '#core'
+import type { MeterReading } from '#contracts'
+import { useDrafts } from '../../stores/drafts'
 
 /** One row of the reading sheet: what the meter showed for one finger, as typed. */
 export interface ReadingRow {
@@ -12,57 +12,31 @@ export interface ReadingRow {
   readonly fault: string | undefined
 }
 
-/** A save on its way: sent again with the same key until the server says it is kept. */
-export interface PendingSave {
-  readonly key: string
-  readonly body: CheckDraft
-}
-
-interface Draft {
-  readonly texts: Readonly<Record<string, string>>
-  readonly pending: PendingSave | null
-}
-
-const EMPTY: Draft = { texts: {}, pending: null }
-/** Past this the finger is on another note; the server holds the same limit. */
-const MAX_CENTS = 99
-
 /**
- * The reading sheet of one hand on one string. What is typed stays in this browser under `storageKey` until it is
- * kept, so a reload or a lost connection costs nothing.
+ * The reading sheet of one exercise. What is typed stays in this browser as the draft `sheet` until it is kept, so a reload
+ * or a lost connection costs nothing.
  */
-export function useReadings(fingers: Ref<readonly (Finger | 0)[]>, storageKey: Ref<string>) {
-  const store = useLocalStorage<Record<string, Draft>>('jadefell.drafts', {})
-  const draft = computed(() => store.value[storageKey.value] ?? EMPTY)
-
-  function put(next: Draft) {
-    const { [storageKey.value]: _, ...others } = store.value
-    const isEmpty = next.pending === null && Object.values(next.texts).every((text) => text.trim() === '')
-    store.value = isEmpty ? others : { ...others, [storageKey.value]: next }
-  }
-
+export function useReadings(fingers: Ref<readonly (Finger | 0)[]>, sheet: Ref<string>) {
+  const drafts = useDrafts()
+  const texts = computed(() => drafts.textsOf(sheet.value))
   const rows = computed<ReadingRow[]>(() =>
     fingers.value.map((finger) => {
-      const text = draft.value.texts[finger] ?? ''
+      const text = texts.value[finger] ?? ''
       return { finger, text, ...parseCents(text) }
     }),
   )
-  const readings = computed<Reading[]>(() =>
+  const readings = computed<MeterReading[]>(() =>
     rows.value.flatMap(({ finger, shownCents }) =>
       shownCents.map((cents) => ({ finger, shownCents: cents })),
     ),
   )
-
   return {
+    sheet,
     rows,
     readings,
     hasFault: computed(() => rows.value.some((row) => row.fault !== undefined)),
-    pending: computed(() => draft.value.pending),
-    /** A changed sheet is another save. */
-    type: (finger: Finger | 0, text: string) =>
-      put({ texts: { ...draft.value.texts, [finger]: text }, pending: null }),
-    setPending: (pending: PendingSave) => put({ ...draft.value, pending }),
-    clear: () => put(EMPTY),
+    type: (finger: Finger | 0, text: string) => drafts.type(sheet.value, String(finger), text),
+    clear: () => drafts.clear(sheet.value),
   }
 }
 
@@ -76,11 +50,11 @@ export function parseCents(text: string): Pick<ReadingRow, 'shownCents' | 'fault
       shownCents: [],
       fault: `“${(words[strange] ?? '').slice(0, 20)}” is no number: type cents, as in −12.`,
     }
-  const tooFar = numbers.find((n) => Math.abs(n) > MAX_CENTS)
+  const tooFar = numbers.find((n) => Math.abs(n) > MAX_METER_CENTS)
   if (tooFar !== undefined)
     return {
       shownCents: [],
-      fault: `${Math.abs(tooFar)} cents is another note: type −${MAX_CENTS} to ${MAX_CENTS}.`,
+      fault: `${Math.abs(tooFar)} cents is another note: type −${MAX_METER_CENTS} to ${MAX_METER_CENTS}.`,
     }
   return { shownCents: numbers, fault: undefined }
 }

@@ -33,19 +33,21 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { FAMILY_IDS, familyOf, type FamilyId } from '#core'
-import { ApiProblem, call } from '../../api/client'
+import { ApiProblem } from '../../api/client'
 import { useNotices } from '../../stores/notices'
+import { useOutbox } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
 import { FAMILY_NAMES, sizeName } from '../../words/trade'
-import ChoiceSelect from '../shell/ChoiceSelect.vue'
-import FieldRow from '../shell/FieldRow.vue'
-import QuickDialog from '../shell/QuickDialog.vue'
+import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import FieldRow from '../../ui/FieldRow.vue'
+import QuickDialog from '../../ui/QuickDialog.vue'
 
 const FAMILIES = FAMILY_IDS.map((value) => ({ value, label: FAMILY_NAMES[value] }))
 
 const open = defineModel<boolean>({ required: true })
 const studio = useStudio()
 const notices = useNotices()
+const outbox = useOutbox()
 const label = ref('')
 const family = ref<FamilyId>('violin')
 const sizeId = ref('4/4')
@@ -58,9 +60,8 @@ watch(family, () => (sizeId.value = familyOf(family.value).sizes[0]?.id ?? ''))
 async function save() {
   fault.value = undefined
   try {
-    const made = await call('instruments.create', {
-      body: { label: label.value, family: family.value, sizeId: sizeId.value },
-    })
+    const body = { label: label.value, family: family.value, sizeId: sizeId.value }
+    const made = await outbox.send('instruments.create', { body }, { what: `the instrument ${body.label}` })
     studio.takeInstrument(made)
     notices.say(`${made.label} is in the cupboard.`)
     label.value = ''

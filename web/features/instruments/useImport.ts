@@ -1,10 +1,12 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
-import { IMPORT_BATCH, type ReadRow } from '#core'
-import { callUntilAnswered } from '../../api/client'
+import { IMPORT_BATCH, isoDay, type ImportFault, type ReadRow, type TableFault } from '#core'
+import { useOutbox, Withdrawn } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
-import type { ImportFault, ParsedTable, TableFault } from '../../files/parse-instruments'
+import type { ParsedTable } from '../../files/parse-instruments'
 import InstrumentsWorker from '../../workers/instruments.worker?worker'
-import { isoDay } from '../../words/dates'
+
+/** Names the batches under way, so that they can be taken back. */
+const DRAFT = 'instruments.import'
 
 type GoodRow = Extract<ReadRow, { ok: true }>
 
@@ -17,15 +19,14 @@ export interface RowInDoubt {
 /** A table of instruments on its way in: read in a worker, looked at, and only then sent, batch by batch. */
 export function useImport() {
   const studio = useStudio()
+  const outbox = useOutbox()
   const state = ref<'empty' | 'reading' | 'read' | 'saving' | 'saved'>('empty')
   const fileFault = shallowRef<TableFault>()
   const rows = shallowRef<readonly ReadRow[]>([])
   const saved = ref(0)
-  const isWaiting = ref(false)
+  const isWaiting = computed(() => state.value === 'saving' && outbox.isAway)
   let worker: Worker | undefined
   let isWanted = false
-  /** One key a batch, made once: a batch that is sent again is not saved again. */
-  let keys: string[] = []
 
   const taken = computed(() => new Set(studio.instruments?.map((i) => i.label.toLowerCase())))
   const good = computed(() =>
@@ -64,14 +65,12 @@ export function useImport() {
 
   async function save() {
     order.value = good.value
-    keys = Array.from({ length: Math.ceil(order.value.length / IMPORT_BATCH) }, () => crypto.randomUUID())
     saved.value = 0
     isWanted = true
     state.value = 'saving'
     const measuredOn = isoDay(new Date())
-    for (const [index, idempotencyKey] of keys.entries()) {
-      if (!isWanted) break
-      const batch = order.value.slice(index * IMPORT_BATCH, (index + 1) * IMPORT_BATCH)
+    for (let from = 0; from < order.value.length && isWanted; from += IMPORT_BATCH) {
+      const batch = order.value.slice(from, from + IMPORT_BATCH)
       const body = {
         measuredOn,
         rows: batch.map(({ instrument: { label, family, sizeId, length, tuning } }) => ({
@@ -82,18 +81,16 @@ export function useImport() {
           ...(tuning === undefined ? {} : { tuning: [...tuning] }),
         })),
       }
-      const options = {
-        idempotencyKey,
-        onWaiting: () => (isWaiting.value = true),
-        isWanted: () => isWanted,
-      }
       try {
-        await callUntilAnswered('instruments.import', { body }, options)
+        await outbox.send(
+          'instruments.import',
+          { body },
+          { what: `${batch.length} instruments of a table`, draft: DRAFT },
+        )
       } catch (error) {
+        if (error instanceof Withdrawn) break
         state.value = 'read'
         throw error
-      } finally {
-        isWaiting.value = false
       }
       saved.value += batch.length
     }
@@ -107,6 +104,7 @@ export function useImport() {
   }
   function stop() {
     isWanted = false
+    outbox.withdraw(DRAFT)
     endWorker()
   }
   onScopeDispose(stop)

@@ -37,14 +37,13 @@
 
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { parseLength, TAPE_EVENT_KINDS, type TapeEventKind } from '#core'
+import { isoDay, parseLength, TAPE_EVENT_KINDS, type TapeEventKind } from '#core'
 import type { Instrument } from '#contracts'
 import { ApiProblem } from '../../api/client'
-import { isoDay } from '../../words/dates'
 import { mm } from '../../words/numbers'
 import { EVENT_NAMES, markName } from '../../words/trade'
-import ChoiceSelect from '../shell/ChoiceSelect.vue'
-import FieldRow from '../shell/FieldRow.vue'
+import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import FieldRow from '../../ui/FieldRow.vue'
 import type { useTapeLog } from './useTapeLog'
 
 /** Creep is found by a check, not chosen. */

@@ -1,8 +1,13 @@
 import { expect, it } from 'vitest'
 import type { TapeEvent } from '#contracts'
-import { timelineOf } from './timeline'
+import { timelineOf, timelineScales } from './timeline'
 
-const LAYOUT = { width: 800, height: 250, left: 40, right: 60, top: 20, bottom: 30 }
+/** Drawn from 40 to 740 px and from 220 up to 20. */
+function drawn(events: readonly TapeEvent[], today: string) {
+  const scales = timelineScales(events, today)
+  const x = scales.x([40, 740])
+  return { x, ...timelineOf(events, today, x, scales.y([220, 20])) }
+}
 
 function event(
   on: string,
@@ -21,7 +26,7 @@ it('draws each tape from the day it was laid to the day it came off, in steps, f
     event('2026-06-01', 'trial', null, null),
     event('2026-07-01', 'faded', null, '3.5'),
   ]
-  const { tapes, moments, x } = timelineOf(events, '2026-12-31', LAYOUT)
+  const { tapes, moments, x } = drawn(events, '2026-12-31')
   const [first, third] = tapes
   expect(first?.points.map((p) => p.kind)).toEqual(['laid', 'crept'])
   expect(first!.points[1]!.y).toBeGreaterThan(first!.points[0]!.y)
@@ -33,7 +38,7 @@ it('draws each tape from the day it was laid to the day it came off, in steps, f
 })
 
 it('has room for one entry on one day', () => {
-  const { tapes } = timelineOf([event('2026-11-28', 'laid', 31)], '2026-11-28', LAYOUT)
+  const { tapes } = drawn([event('2026-11-28', 'laid', 31)], '2026-11-28')
   expect(Number.isFinite(tapes[0]!.points[0]!.x)).toBe(true)
   expect(Number.isFinite(tapes[0]!.endY)).toBe(true)
 })

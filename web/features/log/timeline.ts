@@ -1,5 +1,5 @@
-import { scaleLinear, scaleUtc } from 'd3-scale'
-import { tapeLives, type TapeEvent as LoggedEvent, type TapeLife } from '#core'
+import { scaleLinear, scaleUtc, type ScaleLinear, type ScaleTime } from 'd3-scale'
+import { tapeLives, type TapeLife } from '#core'
 import type { TapeEvent } from '#contracts'
 
 /** A stretch of a tape's life at one place, as drawn. */
@@ -16,15 +16,6 @@ export interface TimelineTape {
   readonly endY: number
 }
 
-export interface TimelineLayout {
-  readonly width: number
-  readonly height: number
-  readonly left: number
-  readonly right: number
-  readonly top: number
-  readonly bottom: number
-}
-
 /** What has happened on one line across all tapes: trials, a changed bridge. */
 export interface TimelineMoment {
   readonly x: number
@@ -32,23 +23,27 @@ export interface TimelineMoment {
   readonly on: string
 }
 
-/**
- * The life of an instrument's tapes on paper: time runs to the right, places from the nut downwards, each tape a line of
- * steps from the day it was laid to the day it came off.
- */
-export function timelineOf(events: readonly TapeEvent[], today: string, layout: TimelineLayout) {
-  const lives = tapeLives(events satisfies readonly LoggedEvent[])
-  const days = [...events.map((e) => e.on), today].map((on) => new Date(on))
-  const x = scaleUtc(
-    [new Date(Math.min(...days.map(Number))), new Date(Math.max(...days.map(Number)))],
-    [layout.left, layout.width - layout.right],
-  )
-  const places = lives.flatMap((life) => life.seen.map((s) => s.placeMm))
+/** Time to the right, from the first entry to today; places from the nut downwards, with room around them. */
+export function timelineScales(events: readonly TapeEvent[], today: string) {
+  const days = [...events.map((e) => e.on), today].map((on) => Number(new Date(on)))
+  const places = tapeLives(events).flatMap((life) => life.seen.map((s) => s.placeMm))
   const [low, high] = [Math.min(...places), Math.max(...places)]
   const room = Math.max(10, (high - low) * 0.2)
-  const y = scaleLinear([low - room, high + room], [layout.top, layout.height - layout.bottom])
+  return {
+    x: (range: [number, number]) =>
+      scaleUtc([new Date(Math.min(...days)), new Date(Math.max(...days))], range),
+    y: (range: [number, number]) => scaleLinear([high + room, low - room], range),
+  }
+}
 
-  const tapes = lives.map<TimelineTape>((life) => {
+/** The life of an instrument's tapes on paper: each a line of steps from the day it was laid to the day it came off. */
+export function timelineOf(
+  events: readonly TapeEvent[],
+  today: string,
+  x: ScaleTime<number, number>,
+  y: ScaleLinear<number, number>,
+) {
+  const tapes = tapeLives(events).map<TimelineTape>((life) => {
     const points = life.seen.map((s) => ({
       x: x(new Date(s.on)),
       y: y(s.placeMm),
@@ -62,5 +57,5 @@ export function timelineOf(events: readonly TapeEvent[], today: string, layout: 
   const moments: TimelineMoment[] = events
     .filter((event) => event.markId === null)
     .map((event) => ({ x: x(new Date(event.on)), kind: event.kind, on: event.on }))
-  return { x, y, tapes, moments }
+  return { tapes, moments }
 }

@@ -1,9 +1,10 @@
-import { computed, ref, watch, type Ref } from 'vue'
+import { computed, onScopeDispose, type Ref } from 'vue'
 import { familyOf, handMarks, marksWithIds, WHOLE_INSTRUMENT_KINDS, type TapeEventKind } from '#core'
 import type { Instrument, TapeEvent, TapeEventDraft } from '#contracts'
 import { call } from '../../api/client'
-import { saveSurely } from '../../api/saving'
+import { useLoaded } from '../../api/useLoaded'
 import { useNotices } from '../../stores/notices'
+import { useOutbox } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
 import { EVENT_NAMES, markName } from '../../words/trade'
 
@@ -11,13 +12,12 @@ import { EVENT_NAMES, markName } from '../../words/trade'
 export function useTapeLog(instrument: Ref<Instrument | undefined>) {
   const studio = useStudio()
   const notices = useNotices()
-  const events = ref<TapeEvent[]>()
-
-  async function load() {
-    const id = instrument.value?.id
-    if (id) events.value = await call('tapeEvents.list', { params: { instrumentId: id } })
-  }
-  watch(() => instrument.value?.id, load, { immediate: true })
+  const outbox = useOutbox()
+  const { data: events, reload: load } = useLoaded(
+    () => instrument.value?.id,
+    (instrumentId) => call('tapeEvents.list', { params: { instrumentId } }),
+  )
+  onScopeDispose(outbox.onArrival(() => void load()))
 
   /** Tapes that lie there first: they are what entries are about. */
   const marks = computed(() => {
@@ -51,10 +51,9 @@ export function useTapeLog(instrument: Ref<Instrument | undefined>) {
     isWhole: (kind: TapeEventKind) => WHOLE_INSTRUMENT_KINDS.includes(kind),
     async write(draft: TapeEventDraft) {
       if (!instrument.value) return
-      const saved = await saveSurely('tapeEvents.create', {
-        params: { instrumentId: instrument.value.id },
-        body: draft,
-      })
+      const { id, label } = instrument.value
+      const input = { params: { instrumentId: id }, body: draft }
+      const saved = await outbox.send('tapeEvents.create', input, { what: `an entry in the log of ${label}` })
       studio.takeInstrument(saved)
       await load()
     },

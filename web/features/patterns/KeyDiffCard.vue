@@ -10,12 +10,14 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { noteName, placeOnBed, centsAboveOpen, type FingerMove, type Note } from '#core'
-import { usePatterns } from '../../stores/patterns'
+import { noteName, placeOfNote, type FingerMove, type Note } from '#core'
+import { useBench } from '../../stores/bench'
 import { count, mm } from '../../words/numbers'
 import { keyName } from '../../words/patterns'
+import { usePatterns } from './usePatterns'
 
-const { atlas, bench } = usePatterns()
+const bench = useBench()
+const { atlas } = usePatterns()
 const diff = computed(() => atlas.diff.value)
 const compared = computed(() => atlas.compared.value)
 
@@ -38,15 +40,11 @@ const lines = computed(() => [
 ])
 
 function moveLine({ stringIndex, from, to, semitones }: FingerMove): string {
-  const by = placeOf(stringIndex, to.note) - placeOf(stringIndex, from.note)
+  const placeOf = (note: Note) => placeOfNote(bench.stringing, stringIndex, note)
+  const by = placeOf(to.note) - placeOf(from.note)
   const names = [from, to].map((s) => noteName(s.note, { octave: false }))
   const where = semitones > 0 ? 'towards the bridge' : 'towards the nut'
   return `${stringName(stringIndex)} string: ${to.finger} from ${names[0]} to ${names[1]}, ${mm(Math.abs(by))} mm ${where}.`
-}
-
-function placeOf(stringIndex: number, note: Note): number {
-  const cents = centsAboveOpen(bench.system.value, atlas.tuning.value[stringIndex]!, note)
-  return placeOnBed(bench.bed.value, stringIndex, cents)
 }
 </script>
 

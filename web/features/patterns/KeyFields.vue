@@ -21,12 +21,12 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { MODE_IDS, parseKey, type ModeId } from '#core'
-import { usePatterns } from '../../stores/patterns'
 import { FRAME_NAMES, keyFaultSentence, keyName, MODE_NAMES } from '../../words/patterns'
-import PlainSelect from '../shell/PlainSelect.vue'
-import FieldRow from '../shell/FieldRow.vue'
-import { useShortcuts } from '../shell/useShortcuts'
+import PlainSelect from '../../ui/PlainSelect.vue'
+import FieldRow from '../../ui/FieldRow.vue'
+import { useShortcuts } from '../../ui/useShortcuts'
 import SubjectFields from './SubjectFields.vue'
+import { usePatterns } from './usePatterns'
 
 const MODE_OPTIONS = MODE_IDS.map((value) => ({ value, label: MODE_NAMES[value] }))
 

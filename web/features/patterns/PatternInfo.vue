@@ -1,6 +1,6 @@
 <template>
   <div class="card info">
-    <HandDetail />
+    <PlacementDetail />
     <div v-if="patterns.student" class="marks">
       <MasteryField
         v-if="pattern"
@@ -24,11 +24,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { MasteryState } from '#core'
-import { usePatterns } from '../../stores/patterns'
 import { shortPositionName, stepsName } from '../../words/patterns'
-import { useShortcuts } from '../shell/useShortcuts'
-import HandDetail from './HandDetail.vue'
+import { useShortcuts } from '../../ui/useShortcuts'
+import PlacementDetail from './PlacementDetail.vue'
 import MasteryField from './MasteryField.vue'
+import { usePatterns } from './usePatterns'
 
 /** The hand looked at, and how well the student in the lesson has it. */
 const patterns = usePatterns()

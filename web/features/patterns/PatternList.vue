@@ -55,8 +55,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { noteName, patternsOf, type Pattern } from '#core'
-import { useNextFrame } from '../shell/useNextFrame'
-import { usePatterns } from '../../stores/patterns'
+import { useNextFrame } from '../../ui/useNextFrame'
 import {
   FRAME_NAMES,
   MODE_NAMES,
@@ -67,6 +66,7 @@ import {
   STATE_SIGNS,
   stepsName,
 } from '../../words/patterns'
+import { usePatterns } from './usePatterns'
 
 /** As many keys as have room beside a pattern. */
 const MOST_ASKED = 6

@@ -29,10 +29,11 @@ import PrintDialog from '../../paper/PrintDialog.vue'
 import { patternSheetPage } from '../../paper/pattern-sheet'
 import { PAPER_NAMES, SHEET_FONT } from '../../paper/sheet'
 import { usePrinting } from '../../paper/usePrinting'
-import { usePatterns } from '../../stores/patterns'
+import { useBench } from '../../stores/bench'
 import { keyName, positionName } from '../../words/patterns'
 import { instrumentKind } from '../../words/trade'
-import FieldRow from '../shell/FieldRow.vue'
+import FieldRow from '../../ui/FieldRow.vue'
+import { usePatterns } from './usePatterns'
 
 const DRAWINGS = [
   { value: 'scale', label: 'To scale' },
@@ -43,11 +44,12 @@ const open = defineModel<boolean>({ required: true })
 const paper = useLocalStorage<PaperId>('jadefell.paper', 'a4')
 const drawing = useLocalStorage<'scale' | 'diagram'>('jadefell.patterns.drawing', 'diagram')
 const patterns = usePatterns()
-const { atlas, bench, benchStore } = patterns
+const { atlas } = patterns
+const bench = useBench()
 const printing = usePrinting()
 
 const whose = computed(() => {
-  const { instrument, setup } = benchStore
+  const { instrument, setup } = bench
   const kind = instrumentKind(setup.familyId, setup.sizeId)
   // A sheet for a whole class names nobody and no size.
   if (drawing.value === 'diagram') return [setup.familyId]
@@ -58,9 +60,10 @@ const whose = computed(() => {
 const page = computed(() =>
   open.value
     ? patternSheetPage({
-        atlas,
-        bench,
-        board: bench.board.value,
+        key: atlas.key.value,
+        position: atlas.position.value,
+        cells: atlas.cells.value,
+        stringing: bench.stringing,
         whose: whose.value,
         paper: paper.value,
         drawing: drawing.value,
@@ -68,7 +71,7 @@ const page = computed(() =>
     : undefined,
 )
 const title = computed(() =>
-  ['Patterns', benchStore.setup.familyId, keyName(atlas.key.value), positionName(atlas.position.value)].join(
+  ['Patterns', bench.setup.familyId, keyName(atlas.key.value), positionName(atlas.position.value)].join(
     ' ',
   ),
 )

@@ -23,11 +23,12 @@
 </template>
 
 <script setup lang="ts">
-import { computed } from 'vue'
+import { storeToRefs } from 'pinia'
 import { useRouter } from 'vue-router'
-import { usePatterns } from '../../stores/patterns'
+import { useBench } from '../../stores/bench'
 import { instrumentKind } from '../../words/trade'
-import { useShortcuts } from '../shell/useShortcuts'
+import { useShortcuts } from '../../ui/useShortcuts'
+import { usePatterns } from './usePatterns'
 
 const VIEWS = [
   { name: 'patterns', title: 'Atlas', key: 'A' },
@@ -38,7 +39,7 @@ const VIEWS = [
 
 const router = useRouter()
 const patterns = usePatterns()
-const instrument = computed(() => patterns.benchStore.instrument)
+const { instrument } = storeToRefs(useBench())
 
 useShortcuts(
   'Patterns',

@@ -1,4 +1,4 @@
-import { frameAlongNeck, type Family, type Frame } from '#core'
+import { frameAlongNeck, type Family, type Stringing } from '#core'
 import { FRAME_NAMES } from '../../words/patterns'
 
 /** One frame of one instrument along the neck. */
@@ -22,14 +22,15 @@ export interface HandBand {
 /** Frames are told apart by their dashes. */
 const DASHES = ['none', '8 4', '2 4']
 
-/** The frames of one string length as lines of the chart. */
+/** The frames of one string of an instrument as lines of the chart. */
 export function frameLines(
-  family: Family,
-  frames: readonly Frame[],
-  { id, name, lengthMm, isOwn }: { id: string; name: string; lengthMm: number; isOwn: boolean },
+  stringing: Stringing,
+  stringIndex: number,
+  { id, name, isOwn }: Pick<FrameLine, 'id' | 'name' | 'isOwn'>,
 ): FrameLine[] {
-  const places = frameAlongNeck(family, lengthMm)
-  return frames.map((frame) => ({
+  const { family } = stringing
+  const places = frameAlongNeck(stringing, Math.min(stringIndex, stringing.tuning.length - 1))
+  return family.frames.map((frame) => ({
     id: `${id} ${frame.id}`,
     name: family.frames.length > 1 ? `${name} ${FRAME_NAMES[frame.id]?.toLowerCase() ?? ''}` : name,
     widthsMm: places.map((place) => place.widthsMm[frame.id] ?? NaN),

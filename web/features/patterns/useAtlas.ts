@@ -82,8 +82,8 @@ export function useAtlas(
     return extra ? [...listed.value, extra] : listed.value
   })
 
-  const handsOf = (k: Key, p: Position) => tuning.value.map((_, i) => placementAt(context.value, k, i, p))
-  const comparedHands = computed(() => compared.value && handsOf(compared.value, position.value))
+  const cellsOf = (k: Key, p: Position) => tuning.value.map((_, i) => placementAt(context.value, k, i, p))
+  const comparedCells = computed(() => compared.value && cellsOf(compared.value, position.value))
 
   function row(id: string, cells: readonly AtlasCell[], others: readonly AtlasCell[] | undefined): AtlasRow {
     return {
@@ -95,7 +95,7 @@ export function useAtlas(
   }
 
   const everyKey = computed(() =>
-    keys.value.map((k) => row(k.id, handsOf(k, position.value), comparedHands.value)),
+    keys.value.map((k) => row(k.id, cellsOf(k, position.value), comparedCells.value)),
   )
   const keyRows = computed(() => {
     if (!choice.value.knownOnly || !known.value) return everyKey.value
@@ -103,13 +103,13 @@ export function useAtlas(
   })
   const positionRows = computed(() =>
     family.value.positions.map((p) => {
-      const others = compared.value && handsOf(compared.value, p)
-      return row(p.id, handsOf(key.value, p), others)
+      const others = compared.value && cellsOf(compared.value, p)
+      return row(p.id, cellsOf(key.value, p), others)
     }),
   )
-  const hands = computed(() => handsOf(key.value, position.value))
-  const cell = computed(() => hands.value[stringIndex.value]!)
-  const diff = computed(() => comparedHands.value && keyDiff(comparedHands.value, hands.value))
+  const cells = computed(() => cellsOf(key.value, position.value))
+  const cell = computed(() => cells.value[stringIndex.value]!)
+  const diff = computed(() => comparedCells.value && keyDiff(comparedCells.value, cells.value))
 
   return {
     choice,
@@ -123,7 +123,7 @@ export function useAtlas(
     keys,
     keyRows,
     positionRows,
-    hands,
+    cells,
     cell,
     diff,
 

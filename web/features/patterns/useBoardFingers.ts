@@ -1,29 +1,30 @@
 import { computed } from 'vue'
-import { noteName } from '#core'
+import { noteName, placedStops } from '#core'
 import type { BoardFinger } from '../../board/board'
-import type { usePatterns } from '../../stores/patterns'
-import { placesOf } from './places'
+import { useBench } from '../../stores/bench'
+import type { Patterns } from './usePatterns'
 
 /** The fingers of every string's hand for the board: those of the string looked at in full, the others pale. */
-export function useBoardFingers(patterns: ReturnType<typeof usePatterns>) {
-  const { atlas, bench } = patterns
+export function useBoardFingers(patterns: Patterns) {
+  const bench = useBench()
+  const { atlas } = patterns
   return computed<BoardFinger[]>(() => {
     const moved = new Set(atlas.diff.value?.moves.map((m) => `${m.stringIndex} ${m.to.finger}`))
-    return atlas.hands.value.flatMap((hand) =>
-      hand.kind === 'none'
+    return atlas.cells.value.flatMap((cell) =>
+      cell.kind === 'none'
         ? []
-        : placesOf(hand, bench.bed.value, atlas.tuning.value, bench.system.value).map((stop) => ({
-            stringIndex: hand.stringIndex,
+        : placedStops(bench.stringing, cell).map((stop) => ({
+            stringIndex: cell.stringIndex,
             finger: stop.finger,
             placeMm: stop.placeMm,
             note: noteName(stop.note, { octave: false }),
             widthMm: patterns.fingertip.widthMm,
             isResting: !stop.isInScale,
             isMarked:
-              moved.has(`${hand.stringIndex} ${stop.finger}`) ||
-              (hand.extension === 'back' && stop.finger === 1) ||
-              (hand.extension === 'forward' && stop.finger !== 1),
-            isPale: hand.stringIndex !== atlas.stringIndex.value,
+              moved.has(`${cell.stringIndex} ${stop.finger}`) ||
+              (cell.extension === 'back' && stop.finger === 1) ||
+              (cell.extension === 'forward' && stop.finger !== 1),
+            isPale: cell.stringIndex !== atlas.stringIndex.value,
           })),
     )
   })

@@ -1,40 +1,44 @@
 import { computed, type Ref } from 'vue'
-import { familyOf, fitOfLength, type Family, type SizeFit } from '#core'
+import { fitOfInstrument, typicalStringing, type SizeFit, type Stringing } from '#core'
 import type { HandMeasurement, Instrument } from '#contracts'
+import { useStudio } from '../../stores/studio'
 import { mm } from '../../words/numbers'
 import { instrumentKind, sizeName } from '../../words/trade'
 import type { FitRow } from './FitTable.vue'
 
-/** Which sizes, and which instruments of the cupboard, suit a hand. */
+/** A size in hand, with the strings it has. */
+export interface OwnSize {
+  readonly sizeId: string
+  readonly stringing: Stringing
+}
+
+/** Which sizes, and which instruments of the cupboard, suit a hand: of the family and in the system of the one in hand. */
 export function useFit(
-  family: Ref<Family>,
   hand: Ref<HandMeasurement | null | undefined>,
-  /** The size in hand, with its length where that was measured. */
-  own: Ref<{ readonly sizeId: string; readonly lengthMm: number | undefined } | undefined>,
+  own: Ref<OwnSize>,
   cupboard: Ref<readonly Instrument[]>,
 ) {
-  const fitOf = (of: Family, lengthMm: number) =>
-    hand.value ? fitOfLength(of, lengthMm, hand.value) : undefined
-
+  const studio = useStudio()
+  const family = computed(() => own.value.stringing.family)
+  const fitOf = (stringing: Stringing) => hand.value && fitOfInstrument(stringing, hand.value)
   const sizes = computed<FitRow[]>(() =>
     family.value.sizes.flatMap(({ id, typicalLengthMm }) => {
-      const isOwn = id === own.value?.sizeId
-      const measuredMm = isOwn ? own.value?.lengthMm : undefined
-      const fit = fitOf(family.value, measuredMm ?? typicalLengthMm)
-      const about =
-        measuredMm === undefined
-          ? `${typicalLengthMm.toFixed(0)} mm, from memory`
-          : `${mm(measuredMm)} mm, measured`
+      const { sizeId, stringing } = own.value
+      const isOwn = id === sizeId
+      const isMeasured = isOwn && stringing.isMeasured
+      const fit = fitOf(isMeasured ? stringing : typicalStringing(family.value, id, stringing.system))
+      const about = isMeasured
+        ? `${mm(stringing.lengthMm)} mm, measured`
+        : `${typicalLengthMm.toFixed(0)} mm, from memory`
       return fit ? [{ id, name: sizeName(id), about, fit, isOwn }] : []
     }),
   )
-
   /** Of the same family, those that can be played, the largest first. */
   const instruments = computed<FitRow[]>(() =>
     cupboard.value
       .filter((i) => i.family === family.value.id)
       .flatMap((i) => {
-        const fit = fitOf(familyOf(i.family), lengthOf(i))
+        const fit = fitOf(studio.stringingOf(i))
         return fit && fit.fit !== 'too_big' ? [rowOf(i, fit)] : []
       })
       .sort((a, b) => b.fit.frames[0]!.widthMm - a.fit.frames[0]!.widthMm),
@@ -53,9 +57,4 @@ function rowOf(i: Instrument, fit: SizeFit): FitRow {
     isOwn: false,
     instrumentId: i.id,
   }
-}
-
-function lengthOf({ family, sizeId, measurement }: Instrument): number {
-  const typical = familyOf(family).sizes.find((s) => s.id === sizeId)?.typicalLengthMm
-  return measurement?.lengthMm ?? typical ?? familyOf(family).board.stringLengthMm
 }

@@ -1,18 +1,18 @@
 import { computed, type Ref } from 'vue'
 import {
-  centsAboveOpen,
   drillNotes,
   drillsFor,
   fingerScale,
   noteName,
-  placeOnBed,
+  placeOfNote,
   type DrillId,
   type DrillNote,
   type FigureId,
 } from '#core'
 import type { BoardFinger } from '../../board/board'
 import { scoreOf, type NoteValue } from '../../notation/score'
-import type { usePatterns } from '../../stores/patterns'
+import { useBench } from '../../stores/bench'
+import type { Patterns } from './usePatterns'
 
 /** What is practised, and how. */
 export interface LineChoice {
@@ -37,8 +37,9 @@ export const FIRST_LINE: LineChoice = {
 const MS_PER_MINUTE = 60_000
 
 /** A scale, an arpeggio or a drill as notes with fingers, on paper, on the board and in pitches. */
-export function useLine(choice: Ref<LineChoice>, patterns: ReturnType<typeof usePatterns>) {
-  const { atlas, bench } = patterns
+export function useLine(choice: Ref<LineChoice>, patterns: Patterns) {
+  const bench = useBench()
+  const { atlas } = patterns
   const drills = computed(() => drillsFor(atlas.family.value.id))
   const drill = computed(() => drills.value.find((d) => d.id === choice.value.figure))
 
@@ -73,7 +74,7 @@ export function useLine(choice: Ref<LineChoice>, patterns: ReturnType<typeof use
   /** Cents above A4 in the tuning system of the bench, open strings as they are tuned. */
   const pitches = computed(() =>
     notes.value.map(({ note: n, finger }) =>
-      finger === 0 ? bench.system.value.openCentsAboveA4(n) : bench.system.value.centsAboveA4(n),
+      finger === 0 ? bench.stringing.system.openCentsAboveA4(n) : bench.stringing.system.centsAboveA4(n),
     ),
   )
   const noteMs = computed(() => {
@@ -88,13 +89,12 @@ export function useLine(choice: Ref<LineChoice>, patterns: ReturnType<typeof use
     for (const n of notes.value) {
       if (n.finger === 0) continue
       const isNow = now?.stringIndex === n.stringIndex && now.semitones === n.semitones
-      const open = atlas.tuning.value[n.stringIndex]!
       const id = `${n.stringIndex} ${n.semitones}`
       if (seen.has(id) && !isNow) continue
       seen.set(id, {
         stringIndex: n.stringIndex,
         finger: n.finger,
-        placeMm: placeOnBed(bench.bed.value, n.stringIndex, centsAboveOpen(bench.system.value, open, n.note)),
+        placeMm: placeOfNote(bench.stringing, n.stringIndex, n.note),
         note: noteName(n.note, { octave: false }),
         widthMm: patterns.fingertip.widthMm,
         isResting: false,

@@ -31,7 +31,10 @@
         <span v-else class="label">Nobody in the lesson</span>
       </div>
     </nav>
-    <main id="room" tabindex="-1"><slot /></main>
+    <main id="room" tabindex="-1">
+      <OutboxNote />
+      <slot />
+    </main>
     <CommandPalette v-model="paletteOpen" />
     <KeysHelp v-model="keysOpen" />
   </div>
@@ -41,13 +44,14 @@
 import { useEventListener } from '@vueuse/core'
 import { onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ROOMS } from '../../router'
+import { ROOMS } from '../../rooms'
 import { useLesson } from '../../stores/lesson'
 import { useStudio } from '../../stores/studio'
 import { instrumentKind } from '../../words/trade'
 import CommandPalette from './CommandPalette.vue'
 import KeysHelp from './KeysHelp.vue'
-import { useShortcuts } from './useShortcuts'
+import OutboxNote from './OutboxNote.vue'
+import { useShortcuts } from '../../ui/useShortcuts'
 
 const route = useRoute()
 const router = useRouter()
@@ -62,9 +66,14 @@ const keysOpen = ref(false)
 onMounted(() => {
   void studio.loadStudents()
   // The room of a lesson is fetched before it is asked for: no key may be lost to a page that is still on its way.
-  window.setTimeout(() => void import('../../pages/CheckPage.vue'), PREFETCH_AFTER_MS)
+  window.setTimeout(() => void fetchRoom('check'), PREFETCH_AFTER_MS)
 })
 
+/** Brings a room's page without going there. */
+async function fetchRoom(name: string) {
+  const page = router.resolve({ name }).matched[0]?.components?.['default']
+  if (typeof page === 'function') await (page as () => Promise<unknown>)()
+}
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return
   event.preventDefault()

@@ -37,7 +37,7 @@
 
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import QuickDialog from './QuickDialog.vue'
+import QuickDialog from '../../ui/QuickDialog.vue'
 import { useCommands, type Command } from './useCommands'
 
 const SHOWN = 9

@@ -23,8 +23,8 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import QuickDialog from './QuickDialog.vue'
-import { activeShortcuts } from './useShortcuts'
+import QuickDialog from '../../ui/QuickDialog.vue'
+import { activeShortcuts } from '../../ui/useShortcuts'
 
 const open = defineModel<boolean>({ required: true })
 /** Read anew each time the list is opened: every page brings its own keys. */

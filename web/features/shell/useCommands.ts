@@ -1,6 +1,6 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
-import { ROOMS } from '../../router'
+import { ROOMS } from '../../rooms'
 import { useLesson } from '../../stores/lesson'
 import { useSession } from '../../stores/session'
 import { useStudio } from '../../stores/studio'

@@ -5,11 +5,18 @@
       <div>
         <p class="sentence">{{ verdictSentence(check.verdict) }}</p>
         <p class="soft">
-          {{ stringName(check.string) }} string, {{ shapeName(check.shapeId).toLowerCase() }} ·
-          <span v-for="landing in landingsOf(check, family)" :key="landing.finger" class="landing numbers">
+          <template v-if="check.exercise"
+            >{{ withoutOctave(check.exercise.string) }} string,
+            {{ shapeName(check.exercise.shapeId).toLowerCase() }} ·
+          </template>
+          <span v-for="landing in landingsOf(check)" :key="landing.finger" class="landing numbers">
             <b>{{ landing.finger }}</b> {{ signedCents(landing.cents) }}
           </span>
-          · {{ count(check.readings.length, 'note') }}, {{ check.by }}
+          <template v-if="check.unreadable"
+            >Kept by an earlier version, only the verdict can be read: {{ check.unreadable }} ·
+            {{ check.by }}</template
+          >
+          <template v-else>· {{ count(check.landings.length, 'note') }}, {{ check.by }}</template>
         </p>
       </div>
       <ElButton
@@ -23,20 +30,15 @@
 </template>
 
 <script setup lang="ts">
-import type { FamilyId } from '#core'
 import type { Check } from '#contracts'
 import { shortDay } from '../../words/dates'
 import { count, signedCents } from '../../words/numbers'
-import { shapeName } from '../../words/trade'
+import { shapeName, withoutOctave } from '../../words/trade'
 import { verdictSentence } from '../../words/verdict'
 import { landingsOf } from './landings'
 
-defineProps<{ checks: readonly Check[]; family: FamilyId }>()
+defineProps<{ checks: readonly Check[] }>()
 const emit = defineEmits<{ remove: [check: Check] }>()
-
-function stringName(open: string): string {
-  return open.replace(/-?\d$/, '')
-}
 </script>
 
 <style scoped>

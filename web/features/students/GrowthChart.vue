@@ -1,23 +1,17 @@
 <template>
-  <figure ref="frame" class="chart">
-    <figcaption class="eyebrow">Span from 1 to 4 over time, mm</figcaption>
-    <svg
-      :viewBox="`0 0 ${width} ${HEIGHT}`"
-      :width="width"
-      :height="HEIGHT"
-      role="img"
-      :aria-label="`${count(points.length, 'measurement')} of the span`"
-    >
-      <g v-for="tick in y.ticks(5)" :key="tick">
-        <line :x1="LEFT" :x2="width - RIGHT" :y1="y(tick)" :y2="y(tick)" class="grid" />
-        <text :x="LEFT - 8" :y="y(tick)" text-anchor="end" dominant-baseline="central">{{ tick }}</text>
-      </g>
-      <text v-for="tick in dates" :key="tick.label" :x="tick.x" :y="HEIGHT - 6" text-anchor="middle">
-        {{ tick.label }}
-      </text>
+  <ChartFrame
+    caption="Span from 1 to 4 over time, mm"
+    :label="`${count(points.length, 'measurement')} of the span`"
+    :height="230"
+    :margins="MARGINS"
+    :x-scale="xScale"
+    :y-scale="yScale"
+    :x-ticks="xTicks"
+  >
+    <template #default="{ x, y, area }">
       <g v-if="wantedMm !== undefined" class="wanted">
-        <line :x1="LEFT" :x2="width - RIGHT" :y1="y(wantedMm)" :y2="y(wantedMm)" />
-        <text :x="LEFT + 6" :y="y(wantedMm) - 6">{{ wantedName }}</text>
+        <line :x1="area.left" :x2="area.right" :y1="y(wantedMm)" :y2="y(wantedMm)" />
+        <text :x="area.left + 6" :y="y(wantedMm) - 6">{{ wantedName }}</text>
       </g>
       <line
         v-if="growth.outcome === 'line'"
@@ -41,29 +35,27 @@
         :d="cross(x(point.at), y(point.spanMm))"
         class="reach"
       />
-    </svg>
-    <p class="soft key">
-      ● comfortable &ensp; + reached &ensp; the line is the middle one of all pairs (Theil and Sen).
-    </p>
-  </figure>
+    </template>
+    <template #key>
+      <p class="soft key">
+        ● comfortable &ensp; + reached &ensp; the line is the middle one of all pairs (Theil and Sen).
+      </p>
+    </template>
+  </ChartFrame>
 </template>
 
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
 import { extent } from 'd3-array'
-import { scaleLinear, scaleUtc } from 'd3-scale'
+import { scaleLinear, scaleUtc, type ScaleTime } from 'd3-scale'
 import { utcFormat } from 'd3-time-format'
-import { computed, ref } from 'vue'
-import type { Growth } from '#core'
+import { computed } from 'vue'
+import { dayNumber, type Growth } from '#core'
 import type { HandMeasurement } from '#contracts'
+import { dateTicks, type ChartTick } from '../../charts/chart'
+import ChartFrame from '../../charts/ChartFrame.vue'
 import { count } from '../../words/numbers'
-import { dayNumber } from './useHandFile'
 
-const HEIGHT = 230
-const TOP = 16
-const BOTTOM = 26
-const LEFT = 40
-const RIGHT = 14
+const MARGINS = { top: 16, right: 14, bottom: 26, left: 40 }
 /** Room around the smallest and the largest span, mm. */
 const MARGIN_MM = 3
 
@@ -74,9 +66,6 @@ const props = defineProps<{
   wantedMm: number | undefined
   wantedName: string
 }>()
-const frame = ref<HTMLElement>()
-const { width: measured } = useElementSize(frame)
-const width = computed(() => Math.max(300, Math.floor(measured.value)))
 
 const atOf = (iso: string) => new Date(`${iso}T00:00:00Z`)
 const isoOf = (at: Date) => at.toISOString().slice(0, 10)
@@ -94,22 +83,22 @@ const ends = computed(() => {
 })
 const from = computed(() => ends.value[0])
 const to = computed(() => ends.value[1])
-const x = computed(() => scaleUtc(ends.value, [LEFT + 14, width.value - RIGHT - 10]))
-const y = computed(() => {
+
+function xScale([left, right]: [number, number]) {
+  return scaleUtc(ends.value, [left + 14, right - 10])
+}
+function yScale(range: [number, number]) {
   const [least = 0, most = 1] = extent([
     ...points.value.map((p) => p.spanMm),
     ...reached.value.map((p) => p.spanMm),
     ...(props.wantedMm === undefined ? [] : [props.wantedMm]),
   ])
-  return scaleLinear([least - MARGIN_MM, most + MARGIN_MM], [HEIGHT - BOTTOM, TOP])
-})
-const dates = computed(() =>
-  points.value.length < 2
-    ? points.value.map((p) => ({ x: x.value(p.at), label: utcFormat('%b %Y')(p.at) }))
-    : x.value
-        .ticks(Math.max(2, Math.floor(width.value / 110)))
-        .map((date) => ({ x: x.value(date), label: utcFormat('%b %Y')(date) })),
-)
+  return scaleLinear([least - MARGIN_MM, most + MARGIN_MM], range)
+}
+function xTicks(x: ScaleTime<number, number>, width: number): ChartTick[] {
+  if (points.value.length > 1) return dateTicks(x, width, '%b %Y', 110)
+  return points.value.map((p) => ({ at: x(p.at), label: utcFormat('%b %Y')(p.at) }))
+}
 function cross(cx: number, cy: number): string {
   return `M${cx - 4} ${cy}h8M${cx} ${cy - 4}v8`
 }

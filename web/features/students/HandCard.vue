@@ -6,6 +6,10 @@
       <dd>{{ student.toleranceCents }} cents</dd>
       <dt>Tapes</dt>
       <dd>{{ schoolName(student.tapeSchoolId ?? familyOf(student.family).defaultSchoolId) }}</dd>
+      <template v-if="student.system">
+        <dt>Places follow</dt>
+        <dd>{{ shortSystemName(student.system) }}</dd>
+      </template>
       <template v-for="frame in frames" :key="frame.id">
         <dt>{{ frame.title }}</dt>
         <dd>{{ mm(frame.widthMm) }} mm, first position</dd>
@@ -41,33 +45,33 @@
 
 <script setup lang="ts">
 import { computed, toRef } from 'vue'
-import { familyOf, firstPositionWidthMm, fitOfLength, patternWithId, type MasteryState } from '#core'
+import { familyOf, firstPositionWidthMm, fitOfInstrument, patternWithId, type MasteryState } from '#core'
 import type { Student } from '#contracts'
+import { useMasteryOf } from '../../stores/mastery'
+import { useStudio } from '../../stores/studio'
 import { mm } from '../../words/numbers'
-import { FIT_NAMES, stepsName } from '../../words/patterns'
-import { schoolName, sizeName, WEEKDAYS } from '../../words/trade'
-import { useMastery } from '../patterns/useMastery'
-
-const FRAME_TITLES: Record<string, string> = {
-  fourth: 'Frame 1 to 4',
-  closed: 'Frame, closed',
-  extended: 'Frame, extended',
-  one_two_four: 'Frame 1 to 4',
-  four_finger: 'Frame, four fingers',
-}
+import { FIT_NAMES, FRAME_TITLES, stepsName } from '../../words/patterns'
+import { schoolName, shortSystemName, sizeName, WEEKDAYS } from '../../words/trade'
 
 const props = defineProps<{ student: Student }>()
-const { marks } = useMastery(toRef(props, 'student'))
+const studio = useStudio()
+const { marks } = useMasteryOf(toRef(props, 'student'))
 const family = computed(() => familyOf(props.student.family))
-const lengthMm = computed(() => props.student.instrument?.measurement?.lengthMm)
+/** Undefined until the strings are measured. */
+const stringing = computed(() => {
+  const { instrument } = props.student
+  if (!instrument?.measurement) return undefined
+  return studio.stringingOf(instrument, studio.systemOf(instrument, props.student))
+})
 const frames = computed(() => {
-  const length = lengthMm.value
-  if (length === undefined) return []
-  return family.value.frames.map((frame) => ({
-    id: frame.id,
-    title: FRAME_TITLES[frame.id] ?? frame.id,
-    widthMm: firstPositionWidthMm(family.value, frame, length),
-  }))
+  const strings = stringing.value
+  return strings
+    ? strings.family.frames.map((frame) => ({
+        id: frame.id,
+        title: FRAME_TITLES[frame.id] ?? frame.id,
+        widthMm: firstPositionWidthMm(strings, frame),
+      }))
+    : []
 })
 const span = computed(() => {
   const { hand } = props.student
@@ -77,8 +81,8 @@ const span = computed(() => {
     : `${mm(hand.comfortableSpanMm)}, reached ${mm(hand.reachedSpanMm)} mm`
 })
 const fit = computed(() =>
-  props.student.hand && lengthMm.value !== undefined
-    ? fitOfLength(family.value, lengthMm.value, props.student.hand).fit
+  props.student.hand && stringing.value
+    ? fitOfInstrument(stringing.value, props.student.hand).fit
     : undefined,
 )
 const patternsThatAre = (state: MasteryState) =>

@@ -67,8 +67,8 @@ import type { Instrument, Student } from '#contracts'
 import { shortDay } from '../../words/dates'
 import { listed, mm } from '../../words/numbers'
 import { instrumentKind, shortMarkName, sizeName } from '../../words/trade'
-import ChoiceSelect from '../shell/ChoiceSelect.vue'
-import FieldRow from '../shell/FieldRow.vue'
+import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import FieldRow from '../../ui/FieldRow.vue'
 
 const props = defineProps<{ student: Student; cupboard: readonly Instrument[] }>()
 const emit = defineEmits<{

@@ -50,6 +50,9 @@
           <ChoiceSelect v-model="fields.tapeSchoolId" label="Tapes" :options="form.schools.value" />
         </FieldRow>
       </div>
+      <FieldRow label="Places follow" :fault="form.fault('system')" hint="tapes that lie go before">
+        <ChoiceSelect v-model="fields.system" label="Places follow" :options="form.systems.value" />
+      </FieldRow>
       <div class="pair">
         <FieldRow label="Lesson">
           <ChoiceSelect v-model="fields.weekday" label="Lesson day" :options="DAYS" />
@@ -86,9 +89,9 @@ import { ref, watch } from 'vue'
 import { FAMILY_IDS } from '#core'
 import type { Student } from '#contracts'
 import { FAMILY_NAMES, WEEKDAYS } from '../../words/trade'
-import ChoiceSelect from '../shell/ChoiceSelect.vue'
-import { useDialog } from '../shell/useShortcuts'
-import FieldRow from '../shell/FieldRow.vue'
+import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import { useDialog } from '../../ui/useShortcuts'
+import FieldRow from '../../ui/FieldRow.vue'
 import { AS_USUAL, useStudentForm } from './useStudentForm'
 
 /** From memory: a beginner within about 20 cents, a trained player within 10, ears notice from about 5. */

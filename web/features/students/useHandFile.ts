@@ -1,43 +1,39 @@
-import { computed, ref, watch, type Ref } from 'vue'
-import { familyOf, growthOf, nextSize, whenSpanIs, type Growth } from '#core'
+import { computed, type Ref } from 'vue'
+import {
+  dayNumber,
+  dayOf,
+  familyOf,
+  growthOf,
+  isoDay,
+  knownSystem,
+  nextSize,
+  whenSpanIs,
+  type Growth,
+} from '#core'
 import type { HandMeasurement, HandMeasurementDraft, Student } from '#contracts'
 import { call } from '../../api/client'
-import { saveSurely } from '../../api/saving'
+import { useLoaded } from '../../api/useLoaded'
 import { useNotices } from '../../stores/notices'
+import { useOutbox } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
 import { mm } from '../../words/numbers'
 import { whenSentence } from '../../words/patterns'
 import { sizeName } from '../../words/trade'
-import { isoDay, shortDay } from '../../words/dates'
-
-const MS_PER_DAY = 86_400_000
-
-/** Days since 1970 of an ISO day, and back. */
-export const dayNumber = (iso: string) => Date.parse(`${iso}T00:00:00Z`) / MS_PER_DAY
-export const dayOf = (day: number) => new Date(day * MS_PER_DAY).toISOString().slice(0, 10)
+import { shortDay } from '../../words/dates'
 
 /** A student's hand over time: what was measured, how it grows, and what can be done with a measurement. */
 export function useHandFile(studentId: Ref<string>, student: Ref<Student | undefined>) {
   const studio = useStudio()
   const notices = useNotices()
-  const history = ref<HandMeasurement[]>()
-
-  watch(
-    studentId,
-    async (id) => {
-      history.value = undefined
-      const kept = await call('hands.list', { params: { studentId: id } })
-      if (studentId.value === id) history.value = kept
-    },
-    { immediate: true },
+  const outbox = useOutbox()
+  const loaded = useLoaded(
+    () => studentId.value,
+    (id) => call('hands.list', { params: { studentId: id } }),
   )
+  const history = loaded.data
 
   async function reload() {
-    const [kept] = await Promise.all([
-      call('hands.list', { params: { studentId: studentId.value } }),
-      studio.loadStudent(studentId.value),
-    ])
-    history.value = kept
+    await Promise.all([loaded.reload(), studio.loadStudent(studentId.value)])
   }
 
   const growth = computed<Growth | undefined>(
@@ -53,7 +49,9 @@ export function useHandFile(studentId: Ref<string>, student: Ref<Student | undef
   /** The size above the one in hand, and the span it asks for. */
   const next = computed(() => {
     const instrument = student.value?.instrument
-    return instrument ? nextSize(familyOf(instrument.family), instrument.sizeId) : undefined
+    if (!instrument) return undefined
+    const system = knownSystem(studio.systemOf(instrument, student.value))
+    return nextSize(familyOf(instrument.family), instrument.sizeId, system)
   })
 
   const growthSentence = computed(() => {
@@ -82,7 +80,11 @@ export function useHandFile(studentId: Ref<string>, student: Ref<Student | undef
     nextSentence,
 
     async keep(draft: HandMeasurementDraft): Promise<void> {
-      await saveSurely('hands.create', { params: { studentId: studentId.value }, body: draft })
+      await outbox.send(
+        'hands.create',
+        { params: { studentId: studentId.value }, body: draft },
+        { what: `the hand of ${student.value?.name ?? 'a student'}` },
+      )
       await reload()
       notices.say(`The hand of ${shortDay(draft.measuredOn)} is in the file.`)
     },

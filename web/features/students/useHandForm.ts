@@ -1,7 +1,6 @@
 import { computed, reactive, ref } from 'vue'
-import { handMeasureFault, parseLength, spanFault, type HandMeasure, type Thumb } from '#core'
+import { isoDay, handMeasureFault, parseLength, spanFault, type HandMeasure, type Thumb } from '#core'
 import type { HandMeasurementDraft } from '#contracts'
-import { isoDay } from '../../words/dates'
 import { handFaultSentence } from '../../words/patterns'
 import type { HandField } from './HandDrawing.vue'
 

@@ -1,42 +1,41 @@
-import { computed, ref, watch, type Ref } from 'vue'
+import { isoDay } from '#core'
+import { computed, onScopeDispose, watch, type Ref } from 'vue'
 import { useRouter } from 'vue-router'
-import type { Check, Student } from '#contracts'
+import type { Check } from '#contracts'
 import { call } from '../../api/client'
+import { useLoaded } from '../../api/useLoaded'
 import { useNotices } from '../../stores/notices'
+import { useOutbox } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
-import { isoDay } from '../../words/dates'
 
 /** One student's file: the student as the studio knows them, the checks, and what can be done from the file. */
 export function useStudentFile(studentId: Ref<string>) {
   const studio = useStudio()
   const notices = useNotices()
+  const outbox = useOutbox()
   const router = useRouter()
-  const loaded = ref<Student>()
-  const checks = ref<Check[]>()
-  const student = computed(() => studio.students?.find((s) => s.id === studentId.value) ?? loaded.value)
-
-  async function load() {
-    const params = { studentId: studentId.value }
-    loaded.value = undefined
-    checks.value = undefined
-    const [file, kept] = await Promise.all([
-      studio.loadStudent(params.studentId),
-      call('checks.list', { params }),
-      studio.loadInstruments(),
-    ])
-    loaded.value = file
-    checks.value = kept
-  }
-  watch(studentId, load, { immediate: true })
+  const loaded = useLoaded(
+    () => studentId.value,
+    (id) => studio.loadStudent(id),
+  )
+  const checks = useLoaded(
+    () => studentId.value,
+    (id) => call('checks.list', { params: { studentId: id } }),
+  )
+  const student = computed(() => studio.students?.find((s) => s.id === studentId.value) ?? loaded.data.value)
+  watch(studentId, () => studio.loadInstruments(), { immediate: true })
+  onScopeDispose(outbox.onArrival(() => void Promise.all([loaded.reload(), checks.reload()])))
 
   /** What was taken back last: with the next one lent, every tape moves. */
   let before: string | undefined
 
   async function lend(instrumentId: string | null) {
-    const [from, to] = [student.value?.instrument?.id ?? before, instrumentId]
+    const of = student.value
+    if (!of) return
+    const [from, to] = [of.instrument?.id ?? before, instrumentId]
     before = from
-    const body = { instrumentId, on: isoDay(new Date()) }
-    studio.takeStudent(await call('students.lend', { params: { studentId: studentId.value }, body }))
+    const input = { params: { studentId: of.id }, body: { instrumentId, on: isoDay(new Date()) } }
+    studio.takeStudent(await outbox.send('students.lend', input, { what: `the loan of ${of.name}` }))
     await studio.loadInstruments()
     if (from !== undefined && to !== null && from !== to)
       notices.say('Every tape moves with the new instrument.', {
@@ -47,26 +46,26 @@ export function useStudentFile(studentId: Ref<string>) {
 
   return {
     student,
-    checks,
+    checks: checks.data,
     lend,
 
     async add(sizeId: string, label: string) {
       if (!student.value) return
-      const { family } = student.value
-      const instrument = await call('instruments.create', { body: { family, sizeId, label } })
+      const body = { family: student.value.family, sizeId, label }
+      const instrument = await outbox.send('instruments.create', { body }, { what: `the instrument ${label}` })
       await lend(instrument.id)
       notices.say(`${instrument.label} is in the cupboard, and lent.`)
     },
 
     async removeCheck(check: Check) {
       await call('checks.remove', { params: { checkId: check.id } })
-      checks.value = checks.value?.filter((c) => c.id !== check.id)
+      checks.put((checks.data.value ?? []).filter((c) => c.id !== check.id))
       await studio.loadStudent(studentId.value)
       notices.say('The check is out of the file.', {
         label: 'Undo',
         run: async () => {
           await call('checks.restore', { params: { checkId: check.id } })
-          await load()
+          await Promise.all([loaded.reload(), checks.reload()])
         },
       })
     },

@@ -1,11 +1,15 @@
 import { computed, reactive, ref } from 'vue'
-import { familyOf, type FamilyId } from '#core'
+import { DEFAULT_SYSTEM_ID, familyOf, noteName, type FamilyId } from '#core'
 import type { Student, StudentDraft } from '#contracts'
 import { ApiProblem, call } from '../../api/client'
-import { schoolName } from '../../words/trade'
+import { useOutbox } from '../../stores/outbox'
+import { useSession } from '../../stores/session'
+import { schoolName, shortSystemName } from '../../words/trade'
 
 /** No school of the student's own: what the family's teachers usually lay. */
 export const AS_USUAL = 'as_usual'
+/** No tuning system of the student's own: the studio's. */
+export const AS_STUDIO = 'as_studio'
 
 const NEW: Fields = {
   name: '',
@@ -13,6 +17,7 @@ const NEW: Fields = {
   family: 'violin',
   toleranceCents: 20,
   tapeSchoolId: AS_USUAL,
+  system: AS_STUDIO,
   weekday: -1,
   time: '09:00',
   note: '',
@@ -24,6 +29,7 @@ interface Fields {
   family: FamilyId
   toleranceCents: number
   tapeSchoolId: string
+  system: string
   weekday: number
   time: string
   note: string
@@ -31,17 +37,17 @@ interface Fields {
 
 /** The form of a student's file: what is typed, what is wrong with it, and saving without losing anybody's change. */
 export function useStudentForm(onSaved: (student: Student) => void) {
+  const outbox = useOutbox()
+  const session = useSession()
   const fields = reactive<Fields>({ ...NEW })
   const problem = ref<ApiProblem>()
   /** What somebody else saved while this form was open. */
   const theirs = ref<Student>()
   const busy = ref(false)
   let editing: Student | undefined
-  let key = ''
 
   function open(student: Student | undefined) {
     editing = student
-    key = crypto.randomUUID()
     problem.value = undefined
     theirs.value = undefined
     Object.assign(fields, student ? fieldsOf(student) : NEW)
@@ -57,14 +63,12 @@ export function useStudentForm(onSaved: (student: Student) => void) {
             params: { studentId: editing.id },
             body: { version: theirs.value?.version ?? editing.version, ...draft },
           })
-        : await call('students.create', { body: draft }, { idempotencyKey: key })
+        : await outbox.send('students.create', { body: draft }, { what: `the file of ${draft.name}` })
       onSaved(saved)
     } catch (error) {
       if (!(error instanceof ApiProblem) || error.code === 'not_signed_in') throw error
       problem.value = error
       if (error.code === 'changed_meanwhile') theirs.value = error.problem?.data as Student
-      // A form that was refused is another save when it is sent again.
-      if (!error.isPassing) key = crypto.randomUUID()
     } finally {
       busy.value = false
     }
@@ -85,6 +89,17 @@ export function useStudentForm(onSaved: (student: Student) => void) {
       if (!p || p.code === 'changed_meanwhile') return undefined
       return p.problem?.fields ? undefined : p.message
     }),
+    systems: computed(() => {
+      const open = familyOf(fields.family).tuning.map((n) => `just:${noteName(n, { octave: false })}`)
+      const ids = new Set(['fifths', 'equal', ...open, ...(fields.system === AS_STUDIO ? [] : [fields.system])])
+      return [
+        {
+          value: AS_STUDIO,
+          label: `As the studio: ${shortSystemName(session.session?.studio.system ?? DEFAULT_SYSTEM_ID)}`,
+        },
+        ...[...ids].map((id) => ({ value: id, label: shortSystemName(id) })),
+      ]
+    }),
     schools: computed(() => [
       { value: AS_USUAL, label: `As usual: ${schoolName(familyOf(fields.family).defaultSchoolId)}` },
       ...familyOf(fields.family).schools.map(({ id }) => ({ value: id, label: schoolName(id) })),
@@ -99,6 +114,7 @@ function fieldsOf(student: Student): Fields {
     family: student.family,
     toleranceCents: student.toleranceCents,
     tapeSchoolId: student.tapeSchoolId ?? AS_USUAL,
+    system: student.system ?? AS_STUDIO,
     weekday: student.lesson?.weekday ?? -1,
     time: student.lesson?.time ?? NEW.time,
     note: student.note,
@@ -113,6 +129,7 @@ function draftOf(fields: Fields): StudentDraft {
     family: fields.family,
     toleranceCents: fields.toleranceCents,
     tapeSchoolId: fields.tapeSchoolId === AS_USUAL ? null : fields.tapeSchoolId,
+    system: fields.system === AS_STUDIO ? null : fields.system,
     lesson: fields.weekday < 0 ? null : { weekday: fields.weekday, time: fields.time },
     note: fields.note,
   }

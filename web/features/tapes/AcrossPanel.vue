@@ -4,7 +4,7 @@
     <thead>
       <tr>
         <th scope="col">Tape</th>
-        <th v-for="open in bench.tuning.value" :key="noteName(open)" scope="col" class="number">
+        <th v-for="open in bench.tuning" :key="noteName(open)" scope="col" class="number">
           {{ noteName(open, { octave: false }) }} wants
         </th>
         <th scope="col">laid square at</th>
@@ -44,43 +44,37 @@ import { computed } from 'vue'
 import { ACROSS_TOLERANCE_CENTS, askewTape, noteName, type TapeMark } from '#core'
 import TableExport from '../../files/TableExport.vue'
 import type { DataTable } from '../../files/tables'
-import { useBenchStore } from '../../stores/bench'
+import { useBench } from '../../stores/bench'
 import { mm, signedCents } from '../../words/numbers'
 import { markName } from '../../words/trade'
+import { useTapes } from './useTapes'
 
-const { bench } = useBenchStore()
-
-/** How far each string is from the middle of the board at a place, mm. */
-function across(placeMm: number): number[] {
-  const { spreadAtNutMm, spreadAtBridgeMm, stringLengthMm } = bench.board.value
-  const spread = spreadAtNutMm + ((spreadAtBridgeMm - spreadAtNutMm) * placeMm) / stringLengthMm
-  const last = bench.tuning.value.length - 1
-  return bench.tuning.value.map((_, i) => (i / last - 0.5) * spread)
-}
+const bench = useBench()
+const tapes = useTapes()
 
 const rows = computed(() =>
-  bench.marks.value.map((mark: TapeMark, i) => ({
+  tapes.marks.map((mark: TapeMark, i) => ({
     mark,
-    askew: askewTape(bench.bed.value, bench.plan.value[i]!, across(mark.stopMm)),
+    askew: askewTape(bench.stringing, tapes.plan[i]!),
   })),
 )
 
 const warning = computed(() => {
-  const bad = bench.marks.value.filter((m) => Math.abs(m.worst.remainderCents) > ACROSS_TOLERANCE_CENTS)
+  const bad = tapes.marks.filter((m) => Math.abs(m.worst.remainderCents) > ACROSS_TOLERANCE_CENTS)
   if (bad.length === 0) return undefined
   const which = `No straight tape serves every string within ${ACROSS_TOLERANCE_CENTS} cents at the ${bad.map(markName).join(', ')}.`
   const cause =
-    bench.bridge.value?.code === 'askew'
+    bench.bridge?.code === 'askew'
       ? 'The bridge stands askew: have it set straight, or lay the tape as askew as it says.'
-      : bench.bridge.value?.code === 'one_off'
+      : bench.bridge?.code === 'one_off'
         ? 'One string is of another length: measure it again.'
         : 'The tuning system asks different strings for different places: lay by the ring, or tape fewer fingers.'
   return `${which} ${cause}`
 })
 
 function leans(degrees: number): string {
-  const low = noteName(bench.tuning.value[0]!, { octave: false })
-  const high = noteName(bench.tuning.value.at(-1)!, { octave: false })
+  const low = noteName(bench.tuning[0]!, { octave: false })
+  const high = noteName(bench.tuning.at(-1)!, { octave: false })
   return `${degrees > 0 ? high : low} side nearer the bridge`
 }
 
@@ -92,7 +86,7 @@ const table = computed<DataTable>(() => ({
     'worst cents',
     'askew degrees',
     'askew worst cents',
-    ...bench.tuning.value.flatMap((open) => [`${noteName(open)} mm`, `${noteName(open)} cents`]),
+    ...bench.tuning.flatMap((open) => [`${noteName(open)} mm`, `${noteName(open)} cents`]),
   ],
   rows: rows.value.map(({ mark, askew }) => [
     markName(mark),

@@ -1,8 +1,8 @@
 <template>
   <section class="card settings" aria-label="Instrument">
-    <div v-if="!store.instrument" class="pair">
+    <div v-if="!bench.instrument" class="pair">
       <FieldRow label="Family">
-        <ChoiceSelect v-model="setup.familyId" label="Family" :options="FAMILIES" />
+        <ChoiceSelect v-model="familyId" label="Family" :options="FAMILIES" />
       </FieldRow>
       <FieldRow label="Size">
         <ChoiceSelect v-model="setup.sizeId" label="Size" :options="sizes" />
@@ -16,7 +16,7 @@
     />
     <MarkChoice />
     <FieldRow label="Places follow">
-      <SystemChoice v-model="setup.systemId" :tuning="bench.tuning.value" />
+      <SystemChoice v-model="setup.systemId" :tuning="bench.tuning" />
     </FieldRow>
     <details>
       <summary>
@@ -51,9 +51,9 @@
         />
       </FieldRow>
       <p v-if="setup.pressingMode === 'typical'" class="soft note">
-        {{ mm(bench.typicalPressing.value.nutHeightMm) }} mm at the nut,
-        {{ mm(bench.typicalPressing.value.endHeightMm) }} mm at the board’s end,
-        {{ MATERIAL_NAMES[bench.typicalPressing.value.material].toLowerCase() }}: typical, from memory.
+        {{ mm(bench.typicalPressing.nutHeightMm) }} mm at the nut,
+        {{ mm(bench.typicalPressing.endHeightMm) }} mm at the board’s end,
+        {{ MATERIAL_NAMES[bench.typicalPressing.material].toLowerCase() }}: typical, from memory.
       </p>
       <template v-if="setup.pressingMode === 'measured'">
         <FieldRow label="String over the board" hint="mm" :fault="heightFaultWords">
@@ -81,12 +81,12 @@
         </FieldRow>
       </template>
       <ElButton
-        v-if="store.instrument"
+        v-if="bench.instrument"
         size="small"
-        :disabled="bench.pressingFault.value !== undefined"
+        :disabled="bench.pressingFault !== undefined"
         @click="keep.keepPressing()"
       >
-        Keep for {{ store.instrument.label }}
+        Keep for {{ bench.instrument.label }}
       </ElButton>
     </details>
     <details>
@@ -106,12 +106,12 @@
         </template>
         <template #after>
           <ElButton
-            v-if="store.instrument && setup.tuningText.trim() !== ''"
+            v-if="bench.instrument && setup.tuningText.trim() !== ''"
             size="small"
             :disabled="tuningFault !== undefined"
             @click="keep.keepTuning()"
           >
-            Keep for {{ store.instrument.label }}
+            Keep for {{ bench.instrument.label }}
           </ElButton>
         </template>
       </FieldRow>
@@ -124,15 +124,16 @@
 import { storeToRefs } from 'pinia'
 import { computed, ref } from 'vue'
 import { FAMILY_IDS, noteName, parseLength, STRING_MATERIALS } from '#core'
-import { useBenchStore } from '../../stores/bench'
+import { heightSentence } from '#contracts'
+import { useBench } from '../../stores/bench'
 import { mm } from '../../words/numbers'
 import { FAMILY_NAMES, MATERIAL_NAMES, sizeName } from '../../words/trade'
-import ChoiceSelect from '../shell/ChoiceSelect.vue'
-import FieldRow from '../shell/FieldRow.vue'
+import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import FieldRow from '../../ui/FieldRow.vue'
 import LengthField from './LengthField.vue'
 import MarkChoice from './MarkChoice.vue'
 import ScalaFile from './ScalaFile.vue'
-import SystemChoice from './SystemChoice.vue'
+import SystemChoice from '../../ui/SystemChoice.vue'
 import { useKeepOnInstrument } from './useKeepOnInstrument'
 
 const TAPE_WIDTHS = [1, 1.5, 2, 3, 4, 5, 6].map((value) => ({ value, label: `${value} mm` }))
@@ -149,24 +150,19 @@ const PRESSING_MODES = [
   { value: 'measured', label: 'Measured' },
 ]
 
-const store = useBenchStore()
-const { setup } = storeToRefs(store)
-const { bench } = store
+const bench = useBench()
+const { setup } = storeToRefs(bench)
+const familyId = computed({ get: () => setup.value.familyId, set: (id) => bench.chooseFamily(id) })
 const keep = useKeepOnInstrument()
 
-const sizes = computed(() => bench.family.value.sizes.map(({ id }) => ({ value: id, label: sizeName(id) })))
-const tuningNames = computed(() => bench.tuning.value.map((n) => noteName(n)).join(' '))
-const tuningFault = computed(() => (bench.typedTuning.value.ok ? undefined : bench.typedTuning.value.message))
+const sizes = computed(() => bench.family.sizes.map(({ id }) => ({ value: id, label: sizeName(id) })))
+const tuningNames = computed(() => bench.tuning.map((n) => noteName(n)).join(' '))
+const tuningFault = computed(() => (bench.typedTuning.ok ? undefined : bench.typedTuning.message))
 const tapeSummary = computed(() => `${setup.value.tapeWidthMm} mm wide`)
 const pressingSummary = computed(
   () => PRESSING_MODES.find((m) => m.value === setup.value.pressingMode)?.label.toLowerCase() ?? '',
 )
-const HEIGHT_FAULTS = {
-  height_negative: 'A string does not lie under the board: give 0 mm or more.',
-  height_too_large: 'No string stands that high over its board: give mm, up to 20.',
-  height_not_a_number: 'Give both heights in mm.',
-} as const
-const heightFaultWords = computed(() => bench.pressingFault.value && HEIGHT_FAULTS[bench.pressingFault.value])
+const heightFaultWords = computed(() => bench.pressingFault && heightSentence(bench.pressingFault))
 const girthFault = computed(() => {
   const text = setup.value.girthText.trim()
   return text === '' || parseLength(text).ok ? undefined : 'Type the girth in mm, as in 72.'

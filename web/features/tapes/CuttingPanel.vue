@@ -34,48 +34,37 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
 import { computed } from 'vue'
-import { actsAsFret, parseLength, tapePiece, toleranceMm, TOLERANCES_CENTS } from '#core'
+import { actsAsFret, heightOverBoardMm, toleranceMm, TOLERANCES_CENTS } from '#core'
 import TableExport from '../../files/TableExport.vue'
 import type { DataTable } from '../../files/tables'
-import { useBenchStore } from '../../stores/bench'
+import { useBench } from '../../stores/bench'
 import { mm } from '../../words/numbers'
 import { markName } from '../../words/trade'
+import { useTapes } from './useTapes'
 
-const store = useBenchStore()
-const { setup } = storeToRefs(store)
-const { bench } = store
+const bench = useBench()
+const tapes = useTapes()
+const { setup } = storeToRefs(bench)
 
-const girth = computed(() => {
-  const parsed = parseLength(setup.value.girthText)
-  return parsed.ok ? parsed.lengthMm : undefined
-})
 const girthSource = computed(() =>
-  girth.value === undefined
+  tapes.girthMm === undefined
     ? 'and neck girth are typical ones, from memory'
     : 'is typical, girth as measured',
 )
-const rows = computed(() => {
-  const first = bench.marks.value[0]
-  return bench.marks.value.map((mark) => {
-    const typical = tapePiece(bench.board.value, mark.middleMm)
-    // The girth was measured at the first tape; further up the neck it grows as usual.
-    const grown = first ? typical.girthMm - tapePiece(bench.board.value, first.middleMm).girthMm : 0
-    return {
-      mark,
-      piece:
-        girth.value === undefined
-          ? typical
-          : tapePiece(bench.board.value, mark.middleMm, girth.value + grown),
-      tolerances: TOLERANCES_CENTS.map((cents) => ({
-        cents,
-        ...toleranceMm(bench.lengthMm.value, mark.stopMm, cents),
-      })),
-    }
-  })
-})
+const rows = computed(() =>
+  tapes.marks.map((mark) => ({
+    mark,
+    piece: tapes.pieceOf(mark),
+    // Of the lowest string: strings of one instrument differ by less than is told.
+    tolerances: TOLERANCES_CENTS.map((cents) => ({
+      cents,
+      ...toleranceMm(bench.stringing, 0, mark.stopMm, cents),
+    })),
+  })),
+)
 const fret = computed(() => {
-  const bad = bench.marks.value.filter((m) =>
-    actsAsFret(setup.value.tapeThicknessMm, bench.heightAt(m.middleMm)),
+  const bad = tapes.marks.filter((m) =>
+    actsAsFret(setup.value.tapeThicknessMm, heightOverBoardMm(bench.stringing, m.middleMm)),
   )
   const [first] = bad
   if (!first) return undefined

@@ -17,7 +17,7 @@
       </ElInput>
       <div v-else class="strings">
         <ElInput
-          v-for="(open, index) in bench.tuning.value"
+          v-for="(open, index) in bench.tuning"
           :id="index === 0 ? id : `${id}-${index}`"
           :key="index"
           :ref="(el) => index === 0 && (firstString = el as unknown as InputInstance)"
@@ -60,12 +60,12 @@ import type { InputInstance } from 'element-plus'
 import { storeToRefs } from 'pinia'
 import { computed, nextTick, ref } from 'vue'
 import { noteName } from '#core'
-import { useBenchStore } from '../../stores/bench'
-import { bridgeSentence, lengthSentence, unreadableLength } from '../../words/length'
+import { contradictoryLengths, unreadableLength } from '#contracts'
+import { useBench, type LengthMethod } from '../../stores/bench'
+import { bridgeSentence, lengthSentence } from '../../words/length'
 import { mm } from '../../words/numbers'
 import { sizeName } from '../../words/trade'
-import FieldRow from '../shell/FieldRow.vue'
-import type { LengthMethod } from './setup'
+import FieldRow from '../../ui/FieldRow.vue'
 
 const METHODS: readonly { id: LengthMethod; name: string }[] = [
   { id: 'bridge', name: 'One length' },
@@ -79,21 +79,20 @@ const LABELS: Record<LengthMethod, string> = {
 }
 
 const emit = defineEmits<{ enter: []; size: [sizeId: string]; keepAnyway: [] }>()
-const store = useBenchStore()
-const { setup } = storeToRefs(store)
-const { bench } = store
+const bench = useBench()
+const { setup } = storeToRefs(bench)
 
 /** The first string whose length has something to be said about. */
 const at = computed(() => {
   const { one, each } = bench.lengths
-  if (setup.value.method !== 'strings') return { typed: one.value, text: setup.value.lengthText, name: '' }
-  const index = each.value.findIndex(
+  if (setup.value.method !== 'strings') return { typed: one, text: setup.value.lengthText, name: '' }
+  const index = each.findIndex(
     ({ parsed, judgement }, i) =>
       (setup.value.stringTexts[i] ?? '').trim() !== '' && (!parsed.ok || judgement?.verdict !== 'fits'),
   )
-  const open = bench.tuning.value[index]
+  const open = bench.tuning[index]
   return {
-    typed: each.value[index],
+    typed: each[index],
     text: setup.value.stringTexts[index] ?? '',
     name: open ? `${noteName(open, { octave: false })}: ` : '',
   }
@@ -103,9 +102,8 @@ const sentence = computed(
   () => judged.value && lengthSentence(setup.value.familyId, setup.value.sizeId, judged.value),
 )
 const fault = computed(() => {
-  const both = bench.lengths.contradiction.value
-  if (both)
-    return `${mm(both.shortestMm)} and ${mm(both.longestMm)} mm cannot be on one instrument: measure each string again.`
+  const both = bench.lengths.contradiction
+  if (both) return contradictoryLengths(both.shortestMm, both.longestMm)
   const { typed, text, name } = at.value
   if (!typed) return undefined
   if (!typed.parsed.ok) return text.trim() === '' ? undefined : name + unreadableLength(typed.parsed)
@@ -114,15 +112,15 @@ const fault = computed(() => {
 const fits = computed(() => {
   if (judged.value?.verdict !== 'fits' || !sentence.value) return undefined
   const { one } = bench.lengths
-  const twice = setup.value.method === 'harmonic' && one.value.parsed.ok
-  return twice ? `Twice that: ${mm(one.value.usableMm ?? 0)} mm. ${sentence.value}` : sentence.value
+  const twice = setup.value.method === 'harmonic' && one.parsed.ok
+  return twice ? `Twice that: ${mm(one.usableMm ?? 0)} mm. ${sentence.value}` : sentence.value
 })
 const bridgeSays = computed(
   () =>
-    bench.bridge.value &&
+    bench.bridge &&
     bridgeSentence(
-      bench.bridge.value,
-      bench.tuning.value.map((n) => noteName(n, { octave: false })),
+      bench.bridge,
+      bench.tuning.map((n) => noteName(n, { octave: false })),
     ),
 )
 
@@ -139,7 +137,7 @@ const offers = computed(() => {
       return e.sizeIds.map((id) => ({ label: `It is a ${sizeName(id)}`, run: () => emit('size', id) }))
     return []
   })
-  if (store.instrument && judged.value?.verdict === 'doubtful')
+  if (bench.instrument && judged.value?.verdict === 'doubtful')
     list.push({ label: 'Measured twice: keep it', run: () => emit('keepAnyway') })
   return list
 })
@@ -154,7 +152,7 @@ function focus() {
 function choose(method: LengthMethod) {
   // What was measured already is where a measurement string by string starts.
   if (method === 'strings' && setup.value.stringTexts.every((text) => text.trim() === ''))
-    setup.value.stringTexts = bench.tuning.value.map(() =>
+    setup.value.stringTexts = bench.tuning.map(() =>
       setup.value.method === 'bridge' ? setup.value.lengthText : '',
     )
   setup.value.method = method

@@ -3,7 +3,7 @@
     <ElSegmented v-model="setup.schoolId" :options="schools" aria-label="Tapes" class="schools" />
     <div v-if="setup.schoolId === BY_HAND" class="marks" role="group" aria-label="Marks by hand">
       <button
-        v-for="mark in bench.allMarks.value"
+        v-for="mark in tapes.allMarks"
         :key="mark.id"
         type="button"
         :aria-pressed="setup.markIds.includes(mark.id)"
@@ -19,17 +19,17 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
 import { computed } from 'vue'
-import { useBenchStore } from '../../stores/bench'
+import { BY_HAND, useBench } from '../../stores/bench'
 import { intervalName, schoolName, shortMarkName } from '../../words/trade'
-import FieldRow from '../shell/FieldRow.vue'
-import { BY_HAND } from './setup'
+import FieldRow from '../../ui/FieldRow.vue'
+import { useTapes } from './useTapes'
 
-const store = useBenchStore()
-const { setup } = storeToRefs(store)
-const { bench } = store
+const bench = useBench()
+const tapes = useTapes()
+const { setup } = storeToRefs(bench)
 
 const schools = computed(() =>
-  [...bench.family.value.schools.map(({ id }) => id), BY_HAND].map((id) => ({
+  [...bench.family.schools.map(({ id }) => id), BY_HAND].map((id) => ({
     value: id,
     label: schoolName(id),
   })),

@@ -5,9 +5,9 @@
         <th scope="col">Tape</th>
         <th scope="col" class="number">middle</th>
         <th scope="col">near and far edge</th>
-        <th v-if="bench.fit.value" scope="col" class="number">± (95 %)</th>
-        <th v-if="bench.fit.value" scope="col" class="number">by ring</th>
-        <th v-if="bench.pressing.value" scope="col" class="number">by pressing</th>
+        <th v-if="strings.calibration" scope="col" class="number">± (95 %)</th>
+        <th v-if="strings.calibration" scope="col" class="number">by ring</th>
+        <th v-if="strings.pressing" scope="col" class="number">by pressing</th>
         <th scope="col" class="number">wide</th>
         <th v-if="hasWorst" scope="col" class="number">worst string</th>
       </tr>
@@ -22,11 +22,11 @@
         </th>
         <td class="number middle">{{ mm(mark.middleMm) }}</td>
         <td class="numbers edges">{{ mm(mark.nearEdgeMm) }} – {{ mm(mark.farEdgeMm) }}</td>
-        <td v-if="bench.fit.value" class="number">{{ mm(halfWidth(mark)) }}</td>
-        <td v-if="bench.fit.value" class="number">
+        <td v-if="strings.calibration" class="number">{{ mm(halfWidth(mark)) }}</td>
+        <td v-if="strings.calibration" class="number">
           {{ signedMm(mark.middleMm - (before[index]?.middleMm ?? mark.middleMm)) }}
         </td>
-        <td v-if="bench.pressing.value" class="number">
+        <td v-if="strings.pressing" class="number">
           {{ signedMm(mark.middleMm - (unpressed[index]?.middleMm ?? mark.middleMm)) }}
         </td>
         <td class="number">{{ Math.round(mark.widthCents) }} c</td>
@@ -41,22 +41,25 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { NINETEEN_IN_TWENTY, noteName, sigmaOnBed, type TapeMark } from '#core'
+import { NORMAL_95, noteName, placeSigmaMm, type TapeMark } from '#core'
 import TableExport from '../../files/TableExport.vue'
 import type { DataTable } from '../../files/tables'
-import { useBenchStore } from '../../stores/bench'
+import { useBench } from '../../stores/bench'
 import { mm, signedCents, signedMm } from '../../words/numbers'
 import { markName } from '../../words/trade'
+import { useTapes } from './useTapes'
 
-const { bench } = useBenchStore()
-const marks = computed(() => bench.marks.value)
-const before = computed(() => bench.marksBeforeRings.value)
+const bench = useBench()
+const tapes = useTapes()
+const strings = computed(() => bench.stringing)
+const marks = computed(() => tapes.marks)
+const before = computed(() => tapes.marksBeforeRings)
 /** What one straight tape leaves over is only said where there is something to say. */
 const hasWorst = computed(() => marks.value.some((m) => Math.abs(m.worst.remainderCents) >= 0.5))
-const unpressed = computed(() => bench.marksUnpressed.value)
+const unpressed = computed(() => tapes.marksUnpressed)
 
 function halfWidth(mark: TapeMark): number {
-  return NINETEEN_IN_TWENTY * (sigmaOnBed(bench.bed.value, mark.strings[0]?.cents ?? 0) ?? 0)
+  return NORMAL_95 * (placeSigmaMm(bench.stringing, mark.strings[0]?.cents ?? 0) ?? 0)
 }
 
 const table = computed<DataTable>(() => ({
@@ -77,7 +80,7 @@ const table = computed<DataTable>(() => ({
     Number(mark.nearEdgeMm.toFixed(2)),
     Number(mark.middleMm.toFixed(2)),
     Number(mark.farEdgeMm.toFixed(2)),
-    bench.fit.value ? Number(halfWidth(mark).toFixed(2)) : null,
+    bench.stringing.calibration ? Number(halfWidth(mark).toFixed(2)) : null,
     Number(mark.widthCents.toFixed(1)),
     mark.strings.map((s) => noteName(s.note)).join(' '),
     noteName(mark.worst.open),

@@ -32,25 +32,25 @@
       </tr>
     </thead>
     <tbody>
-      <tr v-for="(row, index) in rings.rows.value" :key="`${row.mark.id} ${row.string}`">
+      <tr v-for="(row, index) in tapes.rows" :key="toneId(row)">
         <th scope="row">
-          <template v-if="rings.rows.value[index - 1]?.mark.id !== row.mark.id">{{
+          <template v-if="tapes.rows[index - 1]?.mark.id !== row.mark.id">{{
             markName(row.mark)
           }}</template>
         </th>
         <td>
-          <strong>{{ row.play }}</strong> on {{ short(row.string) }}
+          <strong>{{ noteName(row.stopped) }}</strong> on {{ shortName(row.open) }}
         </td>
         <td>
-          <span v-for="heard in row.heard" :key="heard.ring.kind + heard.open" class="heard">
+          <span v-for="ring in row.rings" :key="`${ring.kind} ${ring.stringIndex}`" class="heard">
             <span
               class="strength"
-              :class="heard.strength"
-              :title="`${heard.strength} ring`"
+              :class="ringStrength(ring)"
+              :title="`${ringStrength(ring)} ring`"
               aria-hidden="true"
             />
-            open {{ heard.open }}, {{ heard.words
-            }}<span class="visually-hidden">, {{ heard.strength }}</span>
+            open {{ shortName(ring.open) }}, {{ ringWords(ring)
+            }}<span class="visually-hidden">, {{ ringStrength(ring) }}</span>
           </span>
         </td>
         <td>
@@ -58,8 +58,8 @@
             type="button"
             class="tone"
             :aria-pressed="tone.sounding.value === toneId(row)"
-            :aria-label="`Reference tone ${row.play}`"
-            @click="tone.toggle(toneId(row), bench.system.value.centsAboveA4(row.check.stopped))"
+            :aria-label="`Reference tone ${noteName(row.stopped)}`"
+            @click="tone.toggle(toneId(row), bench.stringing.system.centsAboveA4(row.stopped))"
           >
             {{ tone.sounding.value === toneId(row) ? '■' : '▶' }}
           </button>
@@ -69,7 +69,7 @@
           <input
             class="found numbers"
             inputmode="decimal"
-            :aria-label="`${row.play} on the ${short(row.string)} string rings at, mm`"
+            :aria-label="`${noteName(row.stopped)} on the ${shortName(row.open)} string rings at, mm`"
             :value="texts[toneId(row)] ?? ''"
             maxlength="12"
             @input="texts[toneId(row)] = ($event.target as HTMLInputElement).value"
@@ -80,135 +80,73 @@
     </tbody>
   </table>
   <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-  <p v-if="rings.silent.value.length" class="soft silent">
-    Nothing rings at the {{ listed(rings.silent.value.map(markName)) }}{{ silentReason }}
+  <p v-if="tapes.silent.length" class="soft silent">
+    Nothing rings at the {{ listed(tapes.silent.map(markName)) }}{{ silentReason }}
   </p>
-  <TableExport v-if="rings.rows.value.length" :table="table" />
-
-  <section v-if="rings.judgedFinds.value.length" class="fit" aria-label="What the rings say">
-    <h3>
-      The string rings like one of <strong class="numbers">{{ mm(effectiveMm) }} mm</strong>
-      <span class="soft">
-        ({{ signedMm(bench.fit.value!.lengthCorrectionMm) }} on what was measured). Every place lies
-        {{ mm(Math.abs(bench.fit.value!.nutOffsetMm)) }} mm
-        {{ bench.fit.value!.nutOffsetMm < 0 ? 'nearer to' : 'further from' }} where the ruler begins.
-      </span>
-    </h3>
-    <ul>
-      <li v-for="one in rings.judgedFinds.value" :key="one.find.id" :class="{ questioned: one.isQuestioned }">
-        <span>
-          <strong>{{ one.find.note }}</strong> on {{ short(one.find.string) }} rings at
-          <strong class="numbers">{{ mm(one.find.placeMm) }}</strong> mm
-        </span>
-        <span class="off numbers"
-          >{{ signedMm(one.offMm) }} mm from what the rest says, {{ Math.abs(one.sigmas).toFixed(1) }} σ</span
-        >
-        <span class="acts">
-          <ElButton v-if="one.isQuestioned" size="small" @click="store.trustFind(one.find.id, true)"
-            >Rung again: it is so</ElButton
-          >
-          <ElButton v-else-if="one.find.isTrusted" size="small" @click="store.trustFind(one.find.id, false)"
-            >No longer sure</ElButton
-          >
-          <ElButton size="small" @click="remove(one.find.id)">Remove</ElButton>
-        </span>
-        <p v-if="one.isQuestioned" class="why">
-          Is that right? It disagrees with everything else, so it is left out until you ring it again.
-          {{ one.belongs }}
-        </p>
-      </li>
-    </ul>
-    <TableExport :table="findsTable" />
-  </section>
+  <TableExport v-if="tapes.rows.length" :table="table" />
+  <RingFinds v-if="tapes.judgedFinds.length" />
 </template>
 
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
-import { parseLength } from '#core'
+import { noteName, parseLength, ringStrength, type Note, type RingRow } from '#core'
 import { LOUDEST } from '../../audio/tone'
 import { A4_CHOICES, useReferenceTone } from '../../audio/useReferenceTone'
 import TableExport from '../../files/TableExport.vue'
 import type { DataTable } from '../../files/tables'
-import { useBenchStore } from '../../stores/bench'
-import { useNotices } from '../../stores/notices'
-import { listed, mm, signedMm } from '../../words/numbers'
-import { markName } from '../../words/trade'
-import ChoiceSelect from '../shell/ChoiceSelect.vue'
-import FieldRow from '../shell/FieldRow.vue'
-import { useRings, type RingRow } from './useRings'
+import { useBench } from '../../stores/bench'
+import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import FieldRow from '../../ui/FieldRow.vue'
+import { listed, mm } from '../../words/numbers'
+import { markName, ringWords } from '../../words/trade'
+import RingFinds from './RingFinds.vue'
+import { useTapes } from './useTapes'
 
 const A4_OPTIONS = A4_CHOICES.map((value) => ({ value, label: `${value} Hz` }))
 
-const store = useBenchStore()
-const { bench } = store
-const notices = useNotices()
-const rings = useRings()
+const bench = useBench()
+const tapes = useTapes()
 const tone = useReferenceTone()
-
 const texts = reactive<Record<string, string>>({})
 const fault = ref<string>()
 
-const effectiveMm = computed(() => bench.lengthMm.value + (bench.fit.value?.lengthCorrectionMm ?? 0))
 const silentReason = computed(() =>
-  bench.setup.value.systemId === 'fifths'
+  bench.setup.systemId === 'fifths'
     ? ': no open string answers. Compare with an octave, or measure.'
     : ' in this system. Places that follow the ring (fifths) have more to listen for.',
 )
 
-function toneId(row: RingRow): string {
-  return `${row.mark.id} ${row.string}`
-}
-function short(name: string): string {
-  return name.replace(/\d$/, '')
-}
+const toneId = (row: RingRow) => `${row.mark.id} ${noteName(row.open)}`
+const shortName = (open: Note) => noteName(open, { octave: false })
 
 async function add(row: RingRow) {
   const text = texts[toneId(row)] ?? ''
   const parsed = parseLength(text)
   fault.value = undefined
-  if (!parsed.ok || parsed.lengthMm >= bench.lengthMm.value) {
-    fault.value = `“${text}” is no place on this string. Type where ${row.play} rings, in mm from the nut, as in ${mm(row.placeMm)}.`
+  if (!parsed.ok || parsed.lengthMm >= bench.stringing.lengthMm) {
+    fault.value = `“${text}” is no place on this string. Type where ${noteName(row.stopped)} rings, in mm from the nut, as in ${mm(row.placeMm)}.`
     return
   }
-  await store.addFind(row.string, row.play, parsed.lengthMm)
+  await bench.addFind(noteName(row.open), noteName(row.stopped), parsed.lengthMm)
   texts[toneId(row)] = ''
-}
-
-async function remove(id: string) {
-  const undo = await store.removeFind(id)
-  notices.say('The found place is taken out; the places are as they were.', { label: 'Undo', run: undo })
 }
 
 const table = computed<DataTable>(() => ({
   name: 'ring-checks',
   columns: ['tape', 'play', 'on string', 'listen for open', 'interval', 'strength', 'off cents', 'place mm'],
-  rows: rings.rows.value.flatMap((row) =>
-    row.heard.map(({ ring, open, words, strength }) => [
+  rows: tapes.rows.flatMap((row) =>
+    row.rings.map((ring) => [
       markName(row.mark),
-      row.play,
-      row.string,
-      open,
-      words,
-      strength,
+      noteName(row.stopped),
+      noteName(row.open),
+      shortName(ring.open),
+      ringWords(ring),
+      ringStrength(ring),
       Number(ring.offCents.toFixed(1)),
       Number(row.placeMm.toFixed(2)),
     ]),
   ),
 }))
-
-const findsTable = (): DataTable => ({
-  name: 'places-found-by-ring',
-  columns: ['string', 'note', 'place mm', 'off mm', 'sigmas', 'questioned', 'found on'],
-  rows: rings.judgedFinds.value.map(({ find, offMm, sigmas, isQuestioned }) => [
-    find.string,
-    find.note,
-    find.placeMm,
-    Number(offMm.toFixed(2)),
-    Number(sigmas.toFixed(1)),
-    isQuestioned ? 'yes' : 'no',
-    find.foundOn,
-  ]),
-})
 </script>
 
 <style scoped>
@@ -259,10 +197,6 @@ td strong {
   --part: 25%;
 }
 
-.acts :deep(.el-button) {
-  margin: 0;
-}
-
 .tone {
   width: 36px;
   height: 30px;
@@ -294,60 +228,6 @@ td strong {
   font-size: 14.5px;
 }
 
-.fit {
-  margin-top: 14px;
-  padding-top: 12px;
-  border-top: 1px solid var(--line);
-}
-
-.fit h3 {
-  font-size: 18px;
-  font-weight: 500;
-}
-
-.fit h3 strong {
-  color: var(--jade);
-  font-size: 24px;
-}
-
-ul {
-  list-style: none;
-  margin: 8px 0 0;
-  padding: 0;
-}
-
-li {
-  display: grid;
-  grid-template-columns: minmax(220px, auto) 1fr auto;
-  gap: 2px 16px;
-  align-items: center;
-  padding: 6px 10px;
-  border-bottom: 1px solid var(--line);
-}
-
-li.questioned {
-  border-radius: 6px;
-  background: var(--sharp-wash);
-}
-
-.off {
-  color: var(--ink-soft);
-  font-size: 14.5px;
-}
-
-.why {
-  grid-column: 1 / -1;
-  color: var(--sharp);
-  font-weight: 600;
-  font-size: 15px;
-}
-
-.acts {
-  display: flex;
-  gap: 6px;
-  white-space: nowrap;
-}
-
 @media (width <= 900px) {
   .tools {
     grid-template-columns: 110px 1fr;
@@ -355,10 +235,6 @@ li.questioned {
 
   .tools .say {
     grid-column: 1 / -1;
-  }
-
-  li {
-    grid-template-columns: 1fr;
   }
 }
 </style>

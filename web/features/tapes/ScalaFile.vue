@@ -29,37 +29,21 @@ import {
   writeScala,
   note,
   transpose,
-  INTERVALS,
+  CHROMATIC,
 } from '#core'
 import { fileName, saveFile } from '../../files/tables'
-import { useBenchStore } from '../../stores/bench'
+import { useBench } from '../../stores/bench'
 import { scalaFaultWords } from '../../words/scala'
 import { shortSystemName } from '../../words/trade'
-import ChoiceSelect from '../shell/ChoiceSelect.vue'
-import FieldRow from '../shell/FieldRow.vue'
+import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import FieldRow from '../../ui/FieldRow.vue'
 
 const KEYNOTES = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'].map((value) => ({
   value,
   label: value,
 }))
-/** The spelling in which a system's twelve notes are written to a file. */
-const CHROMATIC = [
-  INTERVALS.minorSecond,
-  INTERVALS.majorSecond,
-  INTERVALS.minorThird,
-  INTERVALS.majorThird,
-  INTERVALS.perfectFourth,
-  INTERVALS.augmentedFourth,
-  INTERVALS.perfectFifth,
-  INTERVALS.minorSixth,
-  INTERVALS.majorSixth,
-  INTERVALS.minorSeventh,
-  INTERVALS.majorSeventh,
-  INTERVALS.octave,
-]
-
-const store = useBenchStore()
-const { setup } = storeToRefs(store)
+const bench = useBench()
+const { setup } = storeToRefs(bench)
 const fault = ref<string>()
 const input = ref<HTMLInputElement>()
 
@@ -110,11 +94,11 @@ async function read() {
 
 /** The chosen system's twelve notes on its keynote, for other programs. */
 function write() {
-  const system = store.bench.system.value
+  const { system } = bench.stringing
   const key =
     own.value?.keynote ?? (setup.value.systemId.startsWith('just:') ? setup.value.systemId.slice(5) : 'G')
   const first = note(`${key}4`)
-  const pitches = CHROMATIC.map((interval) => ({
+  const pitches = CHROMATIC.slice(1).map((interval) => ({
     kind: 'cents' as const,
     cents: system.centsAboveA4(transpose(first, interval)) - system.centsAboveA4(first),
   }))

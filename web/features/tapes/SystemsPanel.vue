@@ -4,7 +4,7 @@
       <thead>
         <tr>
           <th scope="col">Places follow</th>
-          <th v-for="mark in bench.chosenMarks.value" :key="mark.id" scope="col" class="number">
+          <th v-for="mark in tapes.chosenMarks" :key="mark.id" scope="col" class="number">
             {{ markName(mark) }}
           </th>
         </tr>
@@ -40,35 +40,29 @@ import { computed } from 'vue'
 import { noteName, systemMoves, tuningSystem, readScaleId } from '#core'
 import TableExport from '../../files/TableExport.vue'
 import type { DataTable } from '../../files/tables'
-import { useBenchStore } from '../../stores/bench'
+import { useBench } from '../../stores/bench'
 import { mm, signedCents, signedMm } from '../../words/numbers'
 import { markName, shortSystemName } from '../../words/trade'
+import { useTapes } from './useTapes'
 
-const store = useBenchStore()
-const { setup } = storeToRefs(store)
-const { bench } = store
+const bench = useBench()
+const tapes = useTapes()
+const { setup } = storeToRefs(bench)
 
 /** The schools' systems, just on each open string, and whatever is chosen now. */
 const systems = computed(() => {
-  const open = bench.tuning.value.map((n) => `just:${noteName(n, { octave: false })}`)
+  const open = bench.tuning.map((n) => `just:${noteName(n, { octave: false })}`)
   const own = readScaleId(setup.value.systemId) ? [setup.value.systemId] : []
   const ids = ['fifths', 'equal', ...new Set([...open, ...own, setup.value.systemId])]
   return [...new Set(ids)].flatMap((id) => tuningSystem(id) ?? [])
 })
-const table = computed(() =>
-  systemMoves(
-    bench.bed.value,
-    bench.tuning.value,
-    bench.chosenMarks.value,
-    bench.system.value,
-    systems.value,
-  ),
-)
+const table = computed(() => systemMoves(bench.stringing, tapes.chosenMarks, systems.value))
+
 const exported = computed<DataTable>(() => ({
   name: 'tapes-by-tuning-system',
   columns: ['system', 'tape', 'place mm', 'move mm', 'move cents', 'left over cents'],
   rows: systems.value.flatMap((system, s) =>
-    bench.chosenMarks.value.map((mark, m) => {
+    tapes.chosenMarks.map((mark, m) => {
       const move = table.value[m]![s]!
       return [
         shortSystemName(system.id),

@@ -1,14 +1,13 @@
 import { computed } from 'vue'
 import type { Instrument } from '#contracts'
 import { call } from '../../api/client'
-import { saveSurely } from '../../api/saving'
-import { useBenchStore } from '../../stores/bench'
+import { useBench } from '../../stores/bench'
 import { useNotices } from '../../stores/notices'
+import { useOutbox } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
-import { isoDay } from '../../words/dates'
 import { listed, mm } from '../../words/numbers'
 import { sizeName } from '../../words/trade'
-import { noteName } from '#core'
+import { isoDay, noteName } from '#core'
 
 const SAME_MM = 0.05
 
@@ -20,22 +19,22 @@ export interface LaidTape {
 
 /** Saves what the bench shows to the instrument on it: its length, its size, its strings, tapes as laid. */
 export function useKeepOnInstrument() {
-  const store = useBenchStore()
-  const { bench } = store
+  const bench = useBench()
+  const outbox = useOutbox()
   const studio = useStudio()
   const notices = useNotices()
 
   /** What is typed is what the instrument has. */
   const isMeasured = computed(() => {
-    const kept = store.instrument?.measurement
-    const typed = bench.lengths.usableMm.value
+    const kept = bench.instrument?.measurement
+    const typed = bench.lengths.usableMm
     if (!kept || !typed) return false
     const has = kept.stringLengthsMm ?? [kept.lengthMm]
     return has.length === typed.length && has.every((mm_, i) => Math.abs(mm_ - (typed[i] ?? NaN)) < SAME_MM)
   })
   /** Every length that is typed suits the size. */
   const suits = computed(() => {
-    const typed = store.setup.method === 'strings' ? bench.lengths.each.value : [bench.lengths.one.value]
+    const typed = bench.setup.method === 'strings' ? bench.lengths.each : [bench.lengths.one]
     return typed.every(({ judgement }) => judgement?.verdict === 'fits')
   })
 
@@ -61,17 +60,21 @@ export function useKeepOnInstrument() {
 
     /** A length that does not suit the size is kept only by `anyway`; the field says why and offers it. */
     async keepLength(anyway: boolean) {
-      const { instrument, setup } = store
-      const lengths = bench.lengths.usableMm.value
+      const { instrument, setup } = bench
+      const lengths = bench.lengths.usableMm
       if (!instrument || !lengths || isMeasured.value || (!suits.value && !anyway)) return
       const measured =
         setup.method === 'strings'
           ? { strings: [...setup.stringTexts] }
           : { length: setup.lengthText, method: setup.method }
-      const saved = await saveSurely('measurements.create', {
-        params: { instrumentId: instrument.id },
-        body: { ...measured, measuredOn: isoDay(new Date()), keepAnyway: anyway },
-      })
+      const saved = await outbox.send(
+        'measurements.create',
+        {
+          params: { instrumentId: instrument.id },
+          body: { ...measured, measuredOn: isoDay(new Date()), keepAnyway: anyway },
+        },
+        { what: `the length of ${instrument.label}` },
+      )
       take(
         saved,
         `${listed(lengths.map(mm))} mm ${lengths.length > 1 ? 'are' : 'is'} kept for ${instrument.label}.`,
@@ -80,20 +83,20 @@ export function useKeepOnInstrument() {
 
     /** The instrument turns out to be another size: corrected there, or only on the bench where there is none. */
     async takeSize(sizeId: string) {
-      const { instrument, setup } = store
+      const { instrument, setup } = bench
       if (!instrument) return void (setup.sizeId = sizeId)
       await change(instrument, { sizeId }, `${instrument.label} is now a ${sizeName(sizeId)}.`)
     },
 
     async keepTuning() {
-      const { instrument } = store
+      const { instrument } = bench
       if (!instrument) return
-      const tuning = bench.tuning.value.map((n) => noteName(n))
+      const tuning = bench.tuning.map((n) => noteName(n))
       await change(instrument, { tuning }, `${instrument.label} is now strung ${tuning.join(' ')}.`)
     },
 
     async keepPressing() {
-      const { instrument, setup } = store
+      const { instrument, setup } = bench
       if (!instrument) return
       const { pressingMode: mode, nutHeightMm, endHeightMm, material } = setup
       const pressing = { mode, nutHeightMm, endHeightMm, material }
@@ -101,19 +104,21 @@ export function useKeepOnInstrument() {
     },
 
     async logLaid(laid: readonly LaidTape[], reason: string) {
-      const { instrument, setup } = store
+      const { instrument, setup } = bench
       if (!instrument) return
-      const saved = await saveSurely('tapeSets.create', {
-        params: { instrumentId: instrument.id },
-        body: {
-          schoolId: setup.schoolId,
-          system: setup.systemId,
-          tapeWidthMm: setup.tapeWidthMm,
-          laidOn: isoDay(new Date()),
-          marks: [...laid],
-          reason,
-        },
-      })
+      const body = {
+        schoolId: setup.schoolId,
+        system: setup.systemId,
+        tapeWidthMm: setup.tapeWidthMm,
+        laidOn: isoDay(new Date()),
+        marks: [...laid],
+        reason,
+      }
+      const saved = await outbox.send(
+        'tapeSets.create',
+        { params: { instrumentId: instrument.id }, body },
+        { what: `the tapes laid on ${instrument.label}` },
+      )
       take(saved, `${listed(laid.map((tape) => mm(tape.placeMm)))} mm logged as laid on ${instrument.label}.`)
     },
   }

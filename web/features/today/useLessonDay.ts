@@ -1,7 +1,6 @@
 import { computed, type Ref } from 'vue'
-import { dueOn, tapesDue, type Due, type TapeDue } from '#core'
+import { isoDay, dueOn, tapesDue, type Due, type TapeDue } from '#core'
 import type { Instrument, Student } from '#contracts'
-import { isoDay } from '../../words/dates'
 
 export interface LessonRow {
   readonly student: Student

@@ -2,12 +2,11 @@ import {
   DEFAULT_SYSTEM_ID,
   DEFAULT_TAPE_WIDTH_MM,
   familyOf,
-  lengthsFor,
   type FamilyId,
   type StringMaterial,
   type TapeContact,
 } from '#core'
-import type { Instrument, Student } from '#contracts'
+import type { Instrument, PressingChoice, Student } from '#contracts'
 
 export type LengthMethod = 'bridge' | 'harmonic' | 'strings'
 
@@ -29,7 +28,7 @@ export interface BenchSetup {
   tapeWidthMm: number
   tapeThicknessMm: number
   contact: TapeContact
-  pressingMode: 'off' | 'typical' | 'measured'
+  pressingMode: PressingChoice['mode']
   nutHeightMm: number
   endHeightMm: number
   material: StringMaterial
@@ -42,7 +41,12 @@ export const BY_HAND = 'by_hand'
 /** A vinyl tape, mm. Common practice, no source. */
 const DEFAULT_THICKNESS_MM = 0.13
 
-export function bareSetup(familyId: FamilyId): BenchSetup {
+/** An empty bench; `student` may have a school of their own. */
+export function bareSetup(
+  familyId: FamilyId,
+  systemId: string = DEFAULT_SYSTEM_ID,
+  student?: Pick<Student, 'tapeSchoolId'>,
+): BenchSetup {
   const family = familyOf(familyId)
   return {
     instrumentId: '',
@@ -52,8 +56,8 @@ export function bareSetup(familyId: FamilyId): BenchSetup {
     lengthText: '',
     stringTexts: family.tuning.map(() => ''),
     tuningText: '',
-    systemId: DEFAULT_SYSTEM_ID,
-    schoolId: family.defaultSchoolId,
+    systemId,
+    schoolId: student?.tapeSchoolId ?? family.defaultSchoolId,
     markIds: [],
     tapeWidthMm: DEFAULT_TAPE_WIDTH_MM,
     tapeThicknessMm: DEFAULT_THICKNESS_MM,
@@ -64,23 +68,21 @@ export function bareSetup(familyId: FamilyId): BenchSetup {
   }
 }
 
-/** What is known of an instrument, and of its player's school, laid out on the bench. */
-export function setupFor(instrument: Instrument | undefined, student: Student | undefined): BenchSetup {
-  const bare = bareSetup(instrument?.family ?? student?.family ?? 'violin')
-  if (!instrument) return { ...bare, schoolId: student?.tapeSchoolId ?? bare.schoolId }
-  const { measurement, tapeSet, pressing } = instrument
-  const lengths = measurement ? lengthsFor(instrument.tuning.length, measurement) : []
-  const isEach = lengths.length > 1
+/** What is known of an instrument, and of its player's school, laid out on the bench in the system that governs it. */
+export function setupFor(instrument: Instrument, student: Student | undefined, systemId: string): BenchSetup {
+  const bare = bareSetup(instrument.family, systemId)
+  const { measurement, tapeSet, pressing, tuning } = instrument
+  const each = measurement?.stringLengthsMm
+  const isEach = each?.length === tuning.length
   return {
     ...bare,
     instrumentId: instrument.id,
     sizeId: instrument.sizeId,
     method: isEach ? 'strings' : 'bridge',
     lengthText: measurement ? shortMm(measurement.lengthMm) : '',
-    stringTexts: isEach ? lengths.map(shortMm) : instrument.tuning.map(() => ''),
+    stringTexts: isEach ? each.map(shortMm) : tuning.map(() => ''),
     schoolId: student?.tapeSchoolId ?? tapeSet?.schoolId ?? bare.schoolId,
     markIds: instrument.tapes.map((tape) => tape.markId),
-    systemId: tapeSet?.system ?? bare.systemId,
     tapeWidthMm: tapeSet?.tapeWidthMm ?? bare.tapeWidthMm,
     ...(pressing
       ? {

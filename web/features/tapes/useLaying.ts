@@ -1,6 +1,6 @@
 import { computed, type Ref } from 'vue'
 import { parseLength, type TapeMark } from '#core'
-import type { LaidTape } from '../tapes/useKeepOnInstrument'
+import type { LaidTape } from './useKeepOnInstrument'
 
 /** What a ruler and an eye can tell apart, mm; with the shift key ten times that. */
 export const FINE_MM = 0.1
@@ -65,6 +65,9 @@ export function useLaying(now: readonly TapeMark[], lengthMm: Ref<number>, state
     step,
     isOver,
     canGoOn,
+    set(what: 'isSquared' | 'isWrapped', to: boolean) {
+      if (step.value) step.value[what] = to
+    },
     nudge: (byMm: number) => find((step.value?.foundMm ?? 0) + byMm),
     /** Takes a place as typed; false when it is none. */
     type(text: string): boolean {

@@ -5,8 +5,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { noteName, readScaleId, type Note } from '#core'
-import { shortSystemName } from '../../words/trade'
-import ChoiceSelect from '../shell/ChoiceSelect.vue'
+import { shortSystemName } from '../words/trade'
+import ChoiceSelect from './ChoiceSelect.vue'
 
 /** The major keys that begin on naturals, and the two flat ones every beginner meets. */
 const OTHER_KEYNOTES = ['C', 'D', 'F', 'G', 'A', 'B♭', 'E♭', 'E']

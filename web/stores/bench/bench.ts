@@ -1,24 +1,22 @@
 import { useSessionStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, markRaw, ref, watch } from 'vue'
-import { familyOf, noteName, parseNote, centsAboveOpen } from '#core'
-import type { RingFind } from '#contracts'
-import { call } from '../api/client'
-import { saveSurely } from '../api/saving'
-import { bareSetup, setupFor, type BenchSetup } from '../features/tapes/setup'
-import { useBench, type BenchFind } from '../features/tapes/useBench'
-import { knownSystem } from '../features/check/useHand'
-import { isoDay } from '../words/dates'
-import { useLesson } from './lesson'
-import { useStudio } from './studio'
+import { computed, watch } from 'vue'
+import { centsAboveOpen, isoDay, knownSystem, noteName, parseNote, type FamilyId } from '#core'
+import type { Instrument, RingFind } from '#contracts'
+import { call } from '../../api/client'
+import { useLesson } from '../lesson'
+import { useOutbox } from '../outbox'
+import { useStudio } from '../studio'
+import { bareSetup, setupFor, type BenchSetup } from './setup'
+import { asManyAs, useBenchStrings, type BenchFind } from './strings'
 
-/** What lies on the bench. It stays while the teacher looks elsewhere, and over a reload. */
-export const useBenchStore = defineStore('bench', () => {
+/** What lies on the bench, and its strings. It stays while the teacher looks elsewhere, and over a reload. */
+export const useBench = defineStore('bench', () => {
   const lesson = useLesson()
   const studio = useStudio()
+  const outbox = useOutbox()
   const setup = useSessionStorage<BenchSetup>('jadefell.bench', bareSetup('violin'), { mergeDefaults: true })
   const looseFinds = useSessionStorage<BenchFind[]>('jadefell.bench.finds', [])
-  const keptFinds = ref<RingFind[]>([])
 
   const student = computed(() => (lesson.instrumentId === '' ? lesson.student : undefined))
   const instrument = computed(() =>
@@ -26,14 +24,8 @@ export const useBenchStore = defineStore('bench', () => {
       ? (lesson.student?.instrument ?? undefined)
       : studio.instruments?.find((i) => i.id === lesson.instrumentId),
   )
-  const finds = computed<readonly BenchFind[]>(() => {
-    if (!instrument.value) return looseFinds.value
-    // A changed bridge makes what rang before it history.
-    const since = instrument.value.bridgeChangedOn ?? ''
-    return keptFinds.value.filter((find) => find.foundOn >= since)
-  })
-  // Its refs stay refs: what the store hands out is not unwrapped.
-  const bench = markRaw(useBench(setup, instrument, finds))
+  const finds = computed<readonly BenchFind[]>(() => instrument.value?.ringFinds ?? looseFinds.value)
+  const strings = useBenchStrings(setup, instrument, finds)
 
   /** Whose bench this was set for: when that changes it is laid out anew, and not because a row was saved. */
   const laidFor = useSessionStorage('jadefell.bench.for', '')
@@ -47,59 +39,69 @@ export const useBenchStore = defineStore('bench', () => {
     (whose) => {
       if (whose === undefined || whose === laidFor.value) return
       laidFor.value = whose
-      if (student.value || instrument.value) setup.value = setupFor(instrument.value, student.value)
-      else setup.value = { ...setup.value, instrumentId: '' }
+      setup.value = setupNow()
     },
     { immediate: true },
   )
+  function setupNow(): BenchSetup {
+    if (instrument.value)
+      return setupFor(instrument.value, student.value, studio.systemOf(instrument.value, student.value))
+    if (student.value)
+      return bareSetup(student.value.family, studio.systemOf(undefined, student.value), student.value)
+    return { ...setup.value, instrumentId: '' }
+  }
   watch(
     () => instrument.value?.sizeId,
     (id) => (setup.value.sizeId = id ?? setup.value.sizeId),
   )
   watch(
-    () => setup.value.familyId,
-    (familyId, before) => {
-      if (familyId === before || instrument.value?.family === familyId) return
-      setup.value = { ...bareSetup(familyId), systemId: setup.value.systemId }
-      looseFinds.value = []
+    () => strings.tuning.value.length,
+    (count) => {
+      const texts = setup.value.stringTexts
+      if (texts.length !== count) setup.value.stringTexts = asManyAs(count, texts)
     },
   )
-  watch(
-    () => instrument.value?.id,
-    async (instrumentId) => {
-      keptFinds.value = []
-      if (instrumentId) keptFinds.value = await call('ringFinds.list', { params: { instrumentId } })
-    },
-    { immediate: true },
-  )
+
+  function replaceFinds(of: Instrument, change: (finds: readonly RingFind[]) => RingFind[]) {
+    const now = studio.instrument(of.id) ?? of
+    studio.takeInstrument({ ...now, ringFinds: change(now.ringFinds) })
+  }
 
   async function addFind(string: string, note: string, placeMm: number): Promise<void> {
     const [open, stopped] = [parseNote(string), parseNote(note)]
     if (!open || !stopped) return
     const foundOn = isoDay(new Date())
     const system = setup.value.systemId
-    if (instrument.value) {
-      const made = await saveSurely('ringFinds.create', {
-        params: { instrumentId: instrument.value.id },
-        body: { string: noteName(open), note: noteName(stopped), system, placeMm, foundOn },
-      })
-      keptFinds.value = [...keptFinds.value, made]
+    const of = instrument.value
+    if (of) {
+      const made = await outbox.send(
+        'ringFinds.create',
+        {
+          params: { instrumentId: of.id },
+          body: { string: noteName(open), note: noteName(stopped), system, placeMm, foundOn },
+        },
+        { what: `${noteName(stopped)} found by ring on ${of.label}` },
+      )
+      replaceFinds(of, (kept) => [...kept, made])
       return
     }
-    const cents = centsAboveOpen(knownSystem(system), open, stopped)
-    const find = {
-      id: crypto.randomUUID(),
-      string: noteName(open),
-      note: noteName(stopped),
-      cents,
-      placeMm,
-      foundOn,
-    }
-    looseFinds.value = [...looseFinds.value, { ...find, isTrusted: false }]
+    looseFinds.value = [
+      ...looseFinds.value,
+      {
+        id: crypto.randomUUID(),
+        string: noteName(open),
+        note: noteName(stopped),
+        cents: centsAboveOpen(knownSystem(system), open, stopped),
+        placeMm,
+        foundOn,
+        isTrusted: false,
+      },
+    ]
   }
 
   async function removeFind(id: string): Promise<() => Promise<void>> {
-    if (!instrument.value) {
+    const of = instrument.value
+    if (!of) {
       const before = looseFinds.value
       looseFinds.value = before.filter((find) => find.id !== id)
       return () => {
@@ -108,31 +110,38 @@ export const useBenchStore = defineStore('bench', () => {
       }
     }
     await call('ringFinds.remove', { params: { findId: id } })
-    keptFinds.value = keptFinds.value.filter((find) => find.id !== id)
+    replaceFinds(of, (kept) => kept.filter((find) => find.id !== id))
     return async () => {
       const restored = await call('ringFinds.restore', { params: { findId: id } })
-      if (restored.instrumentId === instrument.value?.id) keptFinds.value = [...keptFinds.value, restored]
+      replaceFinds(of, (kept) => [...kept, restored])
     }
   }
 
   async function trustFind(id: string, isTrusted: boolean): Promise<void> {
-    if (!instrument.value) {
+    const of = instrument.value
+    if (!of) {
       looseFinds.value = looseFinds.value.map((find) => (find.id === id ? { ...find, isTrusted } : find))
       return
     }
     const changed = await call('ringFinds.update', { params: { findId: id }, body: { isTrusted } })
-    keptFinds.value = keptFinds.value.map((find) => (find.id === id ? changed : find))
+    replaceFinds(of, (kept) => kept.map((find) => (find.id === id ? changed : find)))
   }
 
   return {
-    bench,
     setup,
     student,
     instrument,
     finds,
+    ...strings,
     addFind,
     removeFind,
     trustFind,
+    /** Another family on a bare bench: its own size and school, in the system that was chosen. */
+    chooseFamily(familyId: FamilyId) {
+      if (familyId === setup.value.familyId) return
+      setup.value = bareSetup(familyId, setup.value.systemId)
+      looseFinds.value = []
+    },
     /** Lays an instrument of the cupboard on the bench, whoever has it. */
     async choose(instrumentId: string) {
       if (!studio.instruments) await studio.loadInstruments()
@@ -141,7 +150,7 @@ export const useBenchStore = defineStore('bench', () => {
     /** An empty bench of the same family. */
     clear() {
       lesson.end()
-      setup.value = bareSetup(familyOf(setup.value.familyId).id)
+      setup.value = bareSetup(setup.value.familyId, studio.systemOf(undefined, undefined))
       looseFinds.value = []
     },
   }

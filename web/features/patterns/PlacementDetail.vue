@@ -63,8 +63,8 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { noteName } from '#core'
-import { usePatterns } from '../../stores/patterns'
+import { noteName, placedStops, touchingPairs } from '#core'
+import { useBench } from '../../stores/bench'
 import { mm } from '../../words/numbers'
 import {
   extensionSentence,
@@ -80,10 +80,11 @@ import {
   stopName,
   touchSentence,
 } from '../../words/patterns'
-import { placesOf, touchingsOf } from './places'
+import { usePatterns } from './usePatterns'
 
 const patterns = usePatterns()
-const { atlas, bench } = patterns
+const bench = useBench()
+const { atlas } = patterns
 const family = computed(() => atlas.family.value)
 const cell = computed(() => atlas.cell.value)
 const strings = computed(() => atlas.tuning.value.map((open) => noteName(open, { octave: false })))
@@ -96,16 +97,14 @@ const elsewhere = computed(() =>
     : undefined,
 )
 const places = computed(() =>
-  cell.value.kind === 'placement'
-    ? placesOf(cell.value, bench.bed.value, atlas.tuning.value, bench.system.value)
-    : [],
+  cell.value.kind === 'placement' ? placedStops(bench.stringing, cell.value) : [],
 )
 const first = computed(() => places.value[0])
 const last = computed(() => places.value.at(-1))
 const spanMm = computed(() => (last.value?.placeMm ?? 0) - (first.value?.placeMm ?? 0))
 const touches = computed(() =>
   cell.value.kind === 'placement'
-    ? touchingsOf(cell.value, places.value, patterns.fingertip.widthMm).filter(
+    ? touchingPairs(cell.value, places.value, patterns.fingertip.widthMm).filter(
         ({ touching }) => touching.advice !== 'room',
       )
     : [],

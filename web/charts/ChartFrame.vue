@@ -1,0 +1,117 @@
+<template>
+  <figure ref="frame" class="chart">
+    <figcaption class="eyebrow">{{ caption }}</figcaption>
+    <svg
+      :viewBox="`0 0 ${width} ${height}`"
+      :width="width"
+      :height="height"
+      role="img"
+      :aria-label="label"
+    >
+      <slot name="behind" :x="x" :y="y" :area="area" />
+      <g v-for="tick in y.ticks(yTicks)" :key="tick">
+        <line
+          :x1="area.left"
+          :x2="area.right"
+          :y1="y(tick)"
+          :y2="y(tick)"
+          :class="tick === 0 && hasZero ? 'zero' : 'grid'"
+        />
+        <text :x="area.left - 8" :y="y(tick)" text-anchor="end" dominant-baseline="central">
+          {{ yName(tick) }}
+        </text>
+      </g>
+      <text
+        v-for="tick in xTicks(x, width)"
+        :key="tick.at"
+        :x="tick.at"
+        :y="height - 6"
+        text-anchor="middle"
+      >
+        {{ tick.label }}
+      </text>
+      <slot :x="x" :y="y" :area="area" />
+    </svg>
+    <slot name="key" />
+  </figure>
+</template>
+
+<script setup lang="ts" generic="X">
+import { useElementSize } from '@vueuse/core'
+import type { ScaleLinear } from 'd3-scale'
+import { computed, ref } from 'vue'
+import type { ChartArea, ChartMargins, ChartTick } from './chart'
+
+/** As wide as its place on the page, at least so much. */
+const LEAST_WIDTH_PX = 300
+
+/**
+ * What every chart has: a caption, ruled lines with their values, what is written underneath. The chart itself is drawn by
+ * whoever uses it, with the scales that the slots hand out.
+ */
+const {
+  margins,
+  height,
+  xScale,
+  yScale,
+  yTicks = 5,
+  yName = String,
+  hasZero = false,
+} = defineProps<{
+  caption: string
+  /** What it shows, for who does not see it. */
+  label: string
+  height: number
+  margins: ChartMargins
+  /** Makes a scale for a range in px, from left to right. */
+  xScale: (range: [number, number]) => X
+  /** The same from bottom to top. */
+  yScale: (range: [number, number]) => ScaleLinear<number, number>
+  xTicks: (x: X, width: number) => readonly ChartTick[]
+  /** About how many ruled lines. */
+  yTicks?: number
+  yName?: (value: number) => string
+  /** Whether nought is a line of its own. */
+  hasZero?: boolean
+}>()
+
+const frame = ref<HTMLElement>()
+const { width: measured } = useElementSize(frame)
+const width = computed(() => Math.max(LEAST_WIDTH_PX, Math.floor(measured.value)))
+const area = computed<ChartArea>(() => ({
+  top: margins.top,
+  left: margins.left,
+  right: width.value - margins.right,
+  bottom: height - margins.bottom,
+  width: width.value - margins.left - margins.right,
+  height: height - margins.top - margins.bottom,
+}))
+const x = computed(() => xScale([area.value.left, area.value.right]))
+const y = computed(() => yScale([area.value.bottom, area.value.top]))
+</script>
+
+<style>
+.chart {
+  margin: 0;
+}
+
+.chart svg {
+  display: block;
+  max-width: 100%;
+}
+
+.chart svg text {
+  fill: var(--ink-soft);
+  font: 500 13px var(--font-text);
+  font-variant-numeric: tabular-nums;
+}
+
+.chart .grid {
+  stroke: var(--line);
+}
+
+.chart .zero {
+  stroke: var(--jade);
+  stroke-width: 1.5;
+}
+</style>

@@ -1,0 +1,106 @@
+<template>
+  <section v-if="isShown" class="outbox" role="status" aria-label="On its way">
+    <p class="head">
+      <strong>{{ headline }}</strong>
+      <span v-if="outbox.isAway">The server is away; what you kept is safe on this device and is sent by itself.</span>
+      <button type="button" :aria-expanded="isOpen" @click="isOpen = !isOpen">
+        {{ isOpen ? 'Hide' : 'Show' }}
+      </button>
+    </p>
+    <ul v-if="isOpen">
+      <li v-for="entry in outbox.waiting" :key="entry.id">
+        <span dir="auto">{{ entry.what }}</span> <span class="soft">since {{ time(entry.at) }}, waits</span>
+      </li>
+      <li v-for="entry in outbox.refused" :key="entry.id" class="refused">
+        <span dir="auto">{{ entry.what }}</span>
+        <span class="soft">since {{ time(entry.at) }}, not taken: {{ entry.refusal }}</span>
+        <span class="acts">
+          <ElButton size="small" @click="outbox.tryAgain(entry.id)">Try again</ElButton>
+          <ElButton size="small" @click="outbox.throwAway(entry.id)">Throw away</ElButton>
+        </span>
+      </li>
+      <li v-for="id in outbox.unreadable" :key="id" class="refused">
+        <span>Something kept by another version of this page, which this one cannot read.</span>
+        <span class="soft">Load the page again; if it stays, ask whoever looks after Jadefell.</span>
+        <span class="acts"><ElButton size="small" @click="outbox.throwAway(id)">Throw away</ElButton></span>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useOutbox } from '../../stores/outbox'
+import { count } from '../../words/numbers'
+
+/** What waits to be sent; nothing while everything arrives at once. */
+const outbox = useOutbox()
+const isOpen = ref(false)
+const isShown = computed(
+  () =>
+    (outbox.isAway && outbox.waiting.length > 0) || outbox.refused.length > 0 || outbox.unreadable.length > 0,
+)
+const headline = computed(() => {
+  const { length: waiting } = outbox.waiting
+  const stuck = outbox.refused.length + outbox.unreadable.length
+  return [
+    ...(waiting > 0 ? [`${count(waiting, 'thing')} ${waiting === 1 ? 'waits' : 'wait'} to be sent.`] : []),
+    ...(stuck > 0 ? [`${count(stuck, 'thing')} could not be sent.`] : []),
+  ].join(' ')
+})
+function time(at: number): string {
+  return new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+}
+</script>
+
+<style scoped>
+.outbox {
+  margin-bottom: 14px;
+  padding: 10px 14px;
+  border: 1px solid var(--brass);
+  border-radius: 8px;
+  background: var(--brass-wash);
+}
+
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 4px 12px;
+}
+
+.head button {
+  margin-left: auto;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  font: 600 15px var(--font-text);
+  text-decoration: underline;
+  cursor: pointer;
+}
+
+ul {
+  display: grid;
+  gap: 6px;
+  margin: 8px 0 0;
+  padding: 0;
+  list-style: none;
+}
+
+li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 10px;
+}
+
+.acts {
+  display: flex;
+  gap: 8px;
+  margin-left: auto;
+}
+
+.acts :deep(.el-button) {
+  margin: 0;
+}
+</style>

@@ -1,0 +1,61 @@
+<template>
+  <table class="ledger numbers history">
+    <thead>
+      <tr>
+        <th>Day</th>
+        <th class="number">Comfortable</th>
+        <th class="number">Reached</th>
+        <th class="number">Fingertip</th>
+        <th>Thumb</th>
+        <th>By</th>
+        <th />
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="hand in history" :key="hand.id">
+        <td>{{ shortDay(hand.measuredOn) }}</td>
+        <td class="number strong">{{ mm(hand.comfortableSpanMm) }}</td>
+        <td class="number">{{ hand.reachedSpanMm === null ? '' : mm(hand.reachedSpanMm) }}</td>
+        <td class="number">
+          {{ hand.fingertipWidthMm === null ? '' : mm(hand.fingertipWidthMm) }}
+        </td>
+        <td>{{ hand.thumb === null ? '' : THUMB_NAMES[hand.thumb] }}</td>
+        <td>{{ hand.by }}</td>
+        <td>
+          <ElButton
+            text
+            size="small"
+            :aria-label="`Take out the hand of ${shortDay(hand.measuredOn)}`"
+            @click="emit('remove', hand)"
+            >Take out</ElButton
+          >
+        </td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<script setup lang="ts">
+import type { Thumb } from '#core'
+import type { HandMeasurement } from '#contracts'
+import { shortDay } from '../../words/dates'
+import { mm } from '../../words/numbers'
+
+const THUMB_NAMES: Record<Thumb, string> = { straight: 'straight', double_jointed: 'double-jointed' }
+
+/** Every measurement of a hand, newest first. */
+defineProps<{ history: readonly HandMeasurement[] }>()
+const emit = defineEmits<{ remove: [hand: HandMeasurement] }>()
+</script>
+
+<style scoped>
+.history td,
+.history th {
+  padding: 3px 6px;
+  white-space: nowrap;
+}
+
+.strong {
+  font-weight: 700;
+}
+</style>

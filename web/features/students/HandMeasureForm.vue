@@ -1,0 +1,135 @@
+<template>
+  <form class="card measure" aria-label="Measure the hand" @submit.prevent="keep">
+    <p class="eyebrow">Measure the left hand</p>
+    <div class="fields">
+      <FieldRow
+        v-for="field in MEASURE_FIELDS.slice(0, 3)"
+        :key="field.id"
+        v-slot="{ id }"
+        :label="field.label"
+        :fault="form.faults.value[field.id]"
+        :class="{ wide: field.id === 'comfortable' }"
+      >
+        <ElInput
+          :id="id"
+          :ref="(el: unknown) => field.id === 'comfortable' && (firstField = el as Focusable)"
+          v-model="form.texts[field.id]"
+          inputmode="decimal"
+          @focus="drawn = field.drawing"
+        >
+          <template #suffix>mm</template>
+        </ElInput>
+      </FieldRow>
+      <FieldRow label="Thumb">
+        <ElSegmented
+          v-model="form.thumb.value"
+          :options="THUMBS"
+          aria-label="Thumb"
+          @focusin="drawn = 'thumb'"
+        />
+      </FieldRow>
+    </div>
+    <details>
+      <summary>Finger lengths, and the day</summary>
+      <div class="lengths">
+        <FieldRow
+          v-for="field in MEASURE_FIELDS.slice(3)"
+          :key="field.id"
+          v-slot="{ id }"
+          :label="field.label"
+          :fault="form.faults.value[field.id]"
+        >
+          <ElInput
+            :id="id"
+            v-model="form.texts[field.id]"
+            inputmode="decimal"
+            @focus="drawn = field.drawing"
+          />
+        </FieldRow>
+      </div>
+      <p v-if="form.fingersFault.value" class="fault" role="alert">{{ form.fingersFault.value }}</p>
+      <FieldRow v-slot="{ id }" label="Measured on">
+        <input :id="id" v-model="form.measuredOn.value" type="date" class="day" />
+      </FieldRow>
+    </details>
+    <ElButton type="primary" native-type="submit" :disabled="!form.draft.value"
+      >Keep<kbd class="on-button">⏎</kbd></ElButton
+    >
+    <p class="soft small">
+      Gently, and never into pain. A child’s measures: with a guardian’s consent, kept no longer than needed.
+    </p>
+  </form>
+  <aside class="card"><HandDrawing :shown="drawn" /></aside>
+</template>
+
+<script setup lang="ts">
+import { nextTick, ref } from 'vue'
+import type { HandMeasurementDraft } from '#contracts'
+import FieldRow from '../../ui/FieldRow.vue'
+import HandDrawing, { type HandField } from './HandDrawing.vue'
+import { MEASURE_FIELDS, useHandForm } from './useHandForm'
+
+interface Focusable {
+  focus(): void
+}
+
+const THUMBS = [
+  { value: 'straight', label: 'Straight' },
+  { value: 'double_jointed', label: 'Double-jointed' },
+]
+
+/** What is measured of a hand, and how to measure it; `save` keeps it. */
+const props = defineProps<{ save: (draft: HandMeasurementDraft) => Promise<void> }>()
+const form = useHandForm()
+const drawn = ref<HandField>('span')
+const firstField = ref<Focusable>()
+
+async function keep() {
+  if (!form.draft.value) return
+  await props.save(form.draft.value)
+  form.clear()
+  await nextTick()
+  firstField.value?.focus()
+}
+
+defineExpose({ begin: () => firstField.value?.focus() })
+</script>
+
+<style scoped>
+.measure,
+.fields {
+  display: grid;
+  gap: 10px;
+}
+
+.wide :deep(.el-input__inner) {
+  height: 44px;
+  font-size: 24px;
+  font-weight: 700;
+}
+
+.lengths {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  gap: 8px;
+  margin: 8px 0;
+}
+
+summary {
+  cursor: pointer;
+  font-weight: 600;
+}
+
+.day {
+  padding: 6px 10px;
+  border: 1px solid var(--line-strong);
+  border-radius: 6px;
+  background: var(--card);
+  color: var(--ink);
+  font: inherit;
+}
+
+.small {
+  font-size: 13.5px;
+}
+</style>

@@ -1,0 +1,197 @@
+<template>
+  <section class="step" aria-live="polite">
+    <p class="name">{{ markName(mark) }}</p>
+    <p class="figure numbers">{{ mm(step.foundMm) }}<small> mm</small></p>
+    <p class="from soft numbers">
+      <template v-if="Math.abs(step.foundMm - mark.middleMm) < 0.06">
+        from the nut to the tape’s middle; edges {{ mm(mark.nearEdgeMm) }} and
+        {{ mm(mark.farEdgeMm) }}
+      </template>
+      <template v-else>
+        computed {{ mm(mark.middleMm) }}, found
+        {{ signedMm(step.foundMm - mark.middleMm) }} mm from it
+      </template>
+    </p>
+    <p class="do">{{ playWords }}</p>
+    <div class="found" role="group" aria-label="Found at">
+      <ElButton size="large" aria-label="Half a millimetre towards the nut" @click="emit('nudge', -COARSE_MM)"
+        >−0.5</ElButton
+      >
+      <ElButton size="large" aria-label="A tenth towards the nut" @click="emit('nudge', -FINE_MM)"
+        >−0.1</ElButton
+      >
+      <label class="visually-hidden" for="found-at">Found at, mm</label>
+      <input
+        id="found-at"
+        v-model="typed"
+        class="numbers"
+        inputmode="decimal"
+        maxlength="12"
+        :placeholder="mm(step.foundMm)"
+        :aria-invalid="isUnreadable"
+        @keydown.enter.stop.prevent="takeTyped"
+        @blur="takeTyped"
+      />
+      <ElButton size="large" aria-label="A tenth towards the bridge" @click="emit('nudge', FINE_MM)"
+        >+0.1</ElButton
+      >
+      <ElButton size="large" aria-label="Half a millimetre towards the bridge" @click="emit('nudge', COARSE_MM)"
+        >+0.5</ElButton
+      >
+      <ElButton
+        v-if="best"
+        size="large"
+        :aria-pressed="tone.sounding.value === noteName(best.stopped)"
+        @click="toggleTone"
+      >
+        {{ tone.sounding.value === noteName(best.stopped) ? '■' : '▶' }} {{ noteName(best.stopped) }}<kbd class="on-button">T</kbd>
+      </ElButton>
+    </div>
+    <p v-if="isUnreadable" class="fault" role="alert">
+      “{{ typed }}” is no place on this string: type mm from the nut, as in
+      {{ mm(mark.middleMm) }}.
+    </p>
+    <div class="checks">
+      <ElCheckbox v-model="isSquared" size="large">
+        squared to the strings<kbd class="on-button">S</kbd>
+      </ElCheckbox>
+      <ElCheckbox v-model="isWrapped" size="large">
+        pressed and wrapped round the neck<kbd class="on-button">W</kbd>
+      </ElCheckbox>
+    </div>
+    <div class="go">
+      <ElButton size="large" @click="emit('back')">Back<kbd class="on-button">B</kbd></ElButton>
+      <ElButton size="large" @click="emit('skip')">Leave this one off</ElButton>
+      <ElButton type="primary" size="large" :disabled="!canGoOn" @click="emit('next')">
+        Next<kbd class="on-button">⏎</kbd>
+      </ElButton>
+    </div>
+  </section>
+</template>
+
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { noteName, type TapeMark } from '#core'
+import { useReferenceTone } from '../../audio/useReferenceTone'
+import { useBench } from '../../stores/bench'
+import { useShortcuts } from '../../ui/useShortcuts'
+import { mm, signedMm } from '../../words/numbers'
+import { markName, ringWords } from '../../words/trade'
+import { COARSE_MM, FINE_MM, type LayStep } from './useLaying'
+import { useTapes } from './useTapes'
+
+/** One tape: where it belongs, where it rang, and what is done with it. */
+const props = defineProps<{
+  mark: TapeMark
+  step: LayStep
+  canGoOn: boolean
+  /** Takes a place as typed; false when it is none. */
+  take: (text: string) => boolean
+}>()
+const emit = defineEmits<{
+  nudge: [byMm: number]
+  next: []
+  back: []
+  skip: []
+  set: [what: 'isSquared' | 'isWrapped', to: boolean]
+}>()
+const bench = useBench()
+const tapes = useTapes()
+const tone = useReferenceTone()
+
+const isSquared = computed({ get: () => props.step.isSquared, set: (to) => emit('set', 'isSquared', to) })
+const isWrapped = computed({ get: () => props.step.isWrapped, set: (to) => emit('set', 'isWrapped', to) })
+
+const best = computed(() => tapes.rowsOf(props.mark)[0])
+const playWords = computed(() => {
+  const row = best.value
+  const [ring] = row?.rings ?? []
+  if (!row || !ring)
+    return 'No open string rings here: compare with a note an octave away, or trust the ruler.'
+  const [string, open] = [row.open, ring.open].map((n) => noteName(n, { octave: false }))
+  return `Bow ${noteName(row.stopped)} on the ${string} string and slide until open ${open} rings, ${ringWords(ring)}.`
+})
+function toggleTone() {
+  const row = best.value
+  if (row) void tone.toggle(noteName(row.stopped), bench.stringing.system.centsAboveA4(row.stopped))
+}
+
+const typed = ref('')
+const isUnreadable = ref(false)
+function takeTyped() {
+  isUnreadable.value = typed.value.trim() !== '' && !props.take(typed.value)
+  if (isUnreadable.value) return
+  typed.value = ''
+  if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
+}
+watch(
+  () => props.mark.id,
+  () => {
+    typed.value = ''
+    isUnreadable.value = false
+    tone.stop()
+  },
+)
+
+useShortcuts('This tape', [
+  { key: 'ArrowLeft', does: 'Found a tenth nearer to the nut', run: () => emit('nudge', -FINE_MM) },
+  { key: 'ArrowRight', does: 'Found a tenth nearer to the bridge', run: () => emit('nudge', FINE_MM) },
+  { key: 'ArrowDown', does: 'Found half a millimetre nearer to the nut', run: () => emit('nudge', -COARSE_MM) },
+  { key: 'ArrowUp', does: 'Found half a millimetre nearer to the bridge', run: () => emit('nudge', COARSE_MM) },
+  { key: 's', does: 'Squared', run: () => (isSquared.value = !isSquared.value) },
+  { key: 'w', does: 'Wrapped', run: () => (isWrapped.value = !isWrapped.value) },
+  { key: 't', does: 'Reference tone', run: toggleTone },
+])
+</script>
+
+<style scoped>
+.name {
+  font: 500 30px/1.1 var(--font-title);
+}
+
+/* 96 points: read from a chair, with the instrument in both hands. */
+.figure {
+  font: 700 96pt/1 var(--font-text);
+  color: var(--jade);
+  font-variant-numeric: tabular-nums;
+}
+
+.figure small {
+  font-size: 36pt;
+  font-weight: 600;
+}
+
+.from {
+  font-size: 17px;
+}
+
+.found {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: center;
+  gap: 8px;
+}
+
+.found :deep(.el-button) {
+  margin: 0;
+  min-width: 68px;
+  font-variant-numeric: tabular-nums;
+}
+
+.found input {
+  width: 120px;
+  border: 1px solid var(--line-strong);
+  border-radius: 6px;
+  background: var(--card);
+  color: var(--ink);
+  font: 700 20px var(--font-text);
+  text-align: center;
+}
+
+.checks {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: center;
+  gap: 6px 26px;
+}
+</style>

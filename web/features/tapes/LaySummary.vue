@@ -1,0 +1,94 @@
+<template>
+  <section class="step" aria-live="polite">
+    <h1>{{ laid.length ? `${count(laid.length, 'tape')} laid.` : 'No tape laid.' }}</h1>
+    <table v-if="laid.length" class="ledger sum">
+      <tbody>
+        <tr v-for="{ mark, placeMm } in summary" :key="mark.id">
+          <th scope="row">{{ markName(mark) }}</th>
+          <td class="number big">{{ mm(placeMm) }} mm</td>
+          <td class="soft number">{{ signedMm(placeMm - mark.middleMm) }} mm from computed</td>
+        </tr>
+      </tbody>
+    </table>
+    <ElCheckbox v-if="rungCount > 0" v-model="isData" size="large">
+      {{ rungCount === 1 ? 'The place' : 'The places' }} that rang elsewhere than computed
+      {{ rungCount === 1 ? 'corrects' : 'correct' }} the other places
+    </ElCheckbox>
+    <p class="do">
+      Tapes guide; the ear decides. Play each once more with the bow and listen for its ring.
+    </p>
+    <FieldRow v-if="bench.instrument" label="Why, or anything to remember">
+      <template #default="{ id }">
+        <ElInput
+          :id="id"
+          v-model="reason"
+          maxlength="400"
+          placeholder="new strings; first tapes; last one came off"
+        />
+      </template>
+    </FieldRow>
+    <p v-else class="soft">
+      No instrument of the studio is on the bench, so there is no log to keep this in.
+    </p>
+    <div class="go">
+      <ElButton size="large" @click="emit('back')">Back<kbd class="on-button">B</kbd></ElButton>
+      <ElButton
+        v-if="bench.instrument"
+        type="primary"
+        size="large"
+        :disabled="laid.length === 0 || isSaving"
+        @click="emit('log')"
+      >
+        Log as laid on {{ bench.instrument.label }}<kbd class="on-button">⏎</kbd>
+      </ElButton>
+      <ElButton v-else type="primary" size="large" @click="emit('done')"
+        >Done<kbd class="on-button">⏎</kbd></ElButton
+      >
+    </div>
+  </section>
+</template>
+
+<script setup lang="ts">
+import type { TapeMark } from '#core'
+import { useBench } from '../../stores/bench'
+import FieldRow from '../../ui/FieldRow.vue'
+import { count, mm, signedMm } from '../../words/numbers'
+import { markName } from '../../words/trade'
+import type { LaidTape } from './useKeepOnInstrument'
+
+/** After the last tape: what was laid where, and what becomes of it. */
+defineProps<{
+  laid: readonly LaidTape[]
+  summary: readonly { readonly mark: TapeMark; readonly placeMm: number }[]
+  /** Tapes that rang elsewhere than computed. */
+  rungCount: number
+  isSaving: boolean
+}>()
+const emit = defineEmits<{ back: []; log: []; done: [] }>()
+/** Whether what rang corrects the other places. */
+const isData = defineModel<boolean>('isData', { required: true })
+const reason = defineModel<string>('reason', { required: true })
+const bench = useBench()
+</script>
+
+<style scoped>
+h1 {
+  font-size: 54px;
+}
+
+.sum {
+  width: auto;
+  min-width: 420px;
+}
+
+.sum .big {
+  color: var(--jade);
+  font-size: 26px;
+  font-weight: 700;
+}
+
+.sum th {
+  font-size: 17px;
+  color: var(--ink);
+}
+</style>

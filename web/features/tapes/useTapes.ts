@@ -1,0 +1,124 @@
+import { defineStore, storeToRefs } from 'pinia'
+import { computed, type Ref } from 'vue'
+import {
+  chartTapes,
+  handMarks,
+  marksOfSchool,
+  marksWithIds,
+  noteName,
+  parseLength,
+  parseNote,
+  planTapes,
+  ringRows,
+  schoolOf,
+  shapeExercise,
+  shapeOf,
+  silentMarks,
+  tapePiece,
+  targetsOf,
+  whereabouts,
+  type MarkSpec,
+  type Stringing,
+  type TapeMark,
+  type TapePiece,
+  type TapeShape,
+  type Whereabouts,
+} from '#core'
+import type { BoardTape, BoardTarget } from '../../board/board'
+import { BY_HAND, useBench, type BenchSetup } from '../../stores/bench'
+import { shortMarkName } from '../../words/trade'
+
+/** The tapes that follow from the bench's settings and its strings. */
+export function useTapeChart(setup: Ref<BenchSetup>, stringing: Ref<Stringing>) {
+  const family = computed(() => stringing.value.family)
+  const chosenMarks = computed<MarkSpec[]>(() => {
+    if (setup.value.schoolId === BY_HAND) return marksWithIds(family.value, setup.value.markIds)
+    const school = schoolOf(family.value, setup.value.schoolId)
+    return school ? marksOfSchool(family.value, school) : []
+  })
+  const tape = computed<TapeShape>(() => ({
+    widthMm: setup.value.tapeWidthMm,
+    contact: setup.value.contact,
+  }))
+  /** They hold for every length, so while one is typed they are made once. */
+  const tuned = computed(() => ({ tuning: stringing.value.tuning, system: stringing.value.system }))
+  const plan = computed(() => planTapes(tuned.value, chosenMarks.value))
+  const chartOf = (strings: Stringing) => chartTapes(strings, plan.value, tape.value)
+  const marks = computed(() => chartOf(stringing.value))
+
+  const boardTapes = computed<BoardTape[]>(() =>
+    marks.value.map((mark) => ({ ...mark, label: shortMarkName(mark) })),
+  )
+  const boardTargets = computed<BoardTarget[]>(() => {
+    // The string to lay by: the second from the bottom rings with its upper neighbours on every family.
+    const { tuning } = stringing.value
+    const shape = shapeOf(family.value, family.value.defaultShapeId)
+    if (!shape) return []
+    const exercise = shapeExercise(tuning, Math.min(1, tuning.length - 1), shape)
+    return targetsOf(stringing.value, exercise).flatMap(({ stringIndex, finger, placeMm, note }) =>
+      finger === 0 ? [] : [{ stringIndex, finger, placeMm, note: noteName(note) }],
+    )
+  })
+
+  /** A girth that was measured is that of the first tape. */
+  const girthMm = computed(() => {
+    const parsed = parseLength(setup.value.girthText)
+    return parsed.ok ? parsed.lengthMm : undefined
+  })
+  function pieceOf(mark: TapeMark): TapePiece {
+    const [first] = marks.value
+    const measured =
+      girthMm.value === undefined || !first
+        ? undefined
+        : { girthMm: girthMm.value, placeMm: first.middleMm }
+    return tapePiece(stringing.value.board, mark.middleMm, measured)
+  }
+
+  return {
+    allMarks: computed(() => handMarks(family.value)),
+    chosenMarks,
+    plan,
+    marks,
+    /** Without what rings taught: what removing every find would restore. */
+    marksBeforeRings: computed(() =>
+      stringing.value.calibration ? chartOf({ ...stringing.value, calibration: undefined }) : marks.value,
+    ),
+    /** Without pressing: how much it moves each tape is never kept silent. */
+    marksUnpressed: computed(() =>
+      stringing.value.pressing ? chartOf({ ...stringing.value, pressing: undefined }) : marks.value,
+    ),
+    boardTapes,
+    boardTargets,
+    girthMm,
+    pieceOf,
+  }
+}
+
+/** The tapes of the bench, and what rings at them. */
+export const useTapes = defineStore('tapes', () => {
+  const bench = useBench()
+  const { setup, stringing } = storeToRefs(bench)
+  const chart = useTapeChart(setup, stringing)
+
+  const rowsOf = (mark: TapeMark) => ringRows(stringing.value, mark)
+  const rows = computed(() => chart.marks.value.flatMap(rowsOf))
+
+  /** Finds as the calibration sees them: how far off, whether questioned, and where they may really belong. */
+  const judgedFinds = computed(() =>
+    bench.usedFinds.map((find, i) => {
+      const judged = stringing.value.calibration!.finds[i]!
+      const belongs: Whereabouts | undefined = judged.isQuestioned
+        ? whereabouts(stringing.value, chart.marks.value, find, parseNote(find.note)!)
+        : undefined
+      return { find, ...judged, belongs }
+    }),
+  )
+
+  return {
+    ...chart,
+    rowsOf,
+    rows,
+    silent: computed(() => silentMarks(rows.value, chart.marks.value)),
+    judgedFinds,
+  }
+})
