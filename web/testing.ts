@@ -1,6 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { vi } from 'vitest'
-import type { Instrument, Student } from '#contracts'
+import type { Instrument, Session, Student } from '#contracts'
+import { useSession } from './stores/session'
 
 /** One request as the page sent it. */
 export interface Sent {
@@ -12,6 +13,11 @@ export interface Sent {
 
 /** An answer to give: a status with a body, or undefined for a server that is not reached. */
 export type Reply = { readonly status: number; readonly body?: unknown } | undefined
+
+/** A refusal, or with 503 a database that is away, as the server words it. */
+export function problem(status: number, code: string, detail?: string) {
+  return { status, body: { status, code, title: 'No', ...(detail === undefined ? {} : { detail }) } }
+}
 
 /** Stands in for the server: answers from `replies` in turn, the last one for ever; keeps what was sent. */
 export function fakeServer(...replies: readonly Reply[]): Sent[] {
@@ -31,9 +37,14 @@ export function fakeServer(...replies: readonly Reply[]): Sent[] {
   return sent
 }
 
-/** A fresh set of stores. */
+/** A fresh set of stores: what a reload leaves is only what the browser keeps. */
 export function freshStores(): void {
   setActivePinia(createPinia())
+}
+
+/** A teacher signed in, without asking the server. */
+export function signedIn(userId = 'hester'): void {
+  useSession().session = { user: { id: userId }, studio: { system: 'fifths' } } as Session
 }
 
 export const AN_INSTRUMENT: Instrument = {
@@ -54,6 +65,7 @@ export const AN_INSTRUMENT: Instrument = {
     by: 'Hester Lowe',
     recordedAt: '2026-10-03T09:00:00.000Z',
   },
+  ringFinds: [],
   pressing: null,
   warmHands: false,
   tapeSet: null,
@@ -71,6 +83,7 @@ export const A_STUDENT: Student = {
   family: 'violin',
   toleranceCents: 15,
   tapeSchoolId: null,
+  system: null,
   lesson: { weekday: 6, time: '09:40' },
   note: '',
   removedAt: null,

@@ -1,19 +1,12 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { CSRF_HEADER, IDEMPOTENCY_HEADER } from '#contracts'
-import { A_STUDENT, fakeServer } from '../testing'
-import { ApiProblem, call, callUntilAnswered, setCsrfToken } from './client'
+import { A_STUDENT, fakeServer, problem } from '../testing'
+import { ApiProblem, call, setCsrfToken } from './client'
 
-const problem = (status: number, code: string) => ({
-  status,
-  body: { status, code, title: 'No', detail: 'Because.' },
-})
 const lend = { params: { studentId: A_STUDENT.id }, body: { instrumentId: null, on: '2026-11-28' } }
 
 beforeEach(() => setCsrfToken('token of the session'))
-afterEach(() => {
-  vi.unstubAllGlobals()
-  vi.useRealTimers()
-})
+afterEach(() => void vi.unstubAllGlobals())
 
 describe('a request', () => {
   it('goes to the address of its contract, with what a change needs', async () => {
@@ -44,7 +37,7 @@ describe('a request', () => {
 
   it('throws what the server said, field by field', async () => {
     const fields = [{ path: 'name', message: 'Give the name.' }]
-    fakeServer({ status: 422, body: { ...problem(422, 'invalid_request').body, fields } })
+    fakeServer({ status: 422, body: { ...problem(422, 'invalid_request', 'Because.').body, fields } })
     const error = await call('students.lend', lend).catch((e: unknown) => e)
     expect(error).toBeInstanceOf(ApiProblem)
     const said = error as ApiProblem
@@ -59,37 +52,5 @@ describe('a request', () => {
         code: 'unreachable',
         isPassing: true,
       })
-  })
-})
-
-describe('a save that has to arrive', () => {
-  const options = { idempotencyKey: 'one key for all', isWanted: () => true }
-
-  it('is sent again with its key while the server or its database is away, then gives the answer', async () => {
-    vi.useFakeTimers()
-    const sent = fakeServer(undefined, problem(503, 'database_unavailable'), { status: 200, body: A_STUDENT })
-    const onWaiting = vi.fn()
-    const answer = callUntilAnswered('students.lend', lend, { ...options, onWaiting })
-    await vi.runAllTimersAsync()
-    expect(await answer).toEqual(A_STUDENT)
-    expect(onWaiting).toHaveBeenCalledTimes(2)
-    expect(sent.map((s) => s.headers[IDEMPOTENCY_HEADER])).toEqual(Array(3).fill('one key for all'))
-  })
-
-  it('is not sent again when it was refused', async () => {
-    const sent = fakeServer(problem(422, 'invalid_request'))
-    await expect(
-      callUntilAnswered('students.lend', lend, { ...options, onWaiting: () => {} }),
-    ).rejects.toMatchObject({ code: 'invalid_request' })
-    expect(sent).toHaveLength(1)
-  })
-
-  it('is given up when nobody wants it any more', async () => {
-    const sent = fakeServer(undefined)
-    const giveUp = { ...options, isWanted: () => false, onWaiting: () => {} }
-    await expect(callUntilAnswered('students.lend', lend, giveUp)).rejects.toMatchObject({
-      code: 'unreachable',
-    })
-    expect(sent).toHaveLength(1)
   })
 })

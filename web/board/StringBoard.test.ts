@@ -1,11 +1,11 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it } from 'vitest'
-import { boardFor, familyOf } from '#core'
+import { note } from '#core'
+import { strung } from '../../core/testing'
 import { mounted } from '../mounting'
 import StringBoard from './StringBoard.vue'
 
-const violin = familyOf('violin')
-const instrument = { shape: boardFor(violin, 328), tuning: violin.tuning }
+const stringing = strung('violin', 328)
 const tape = (id: string, middleMm: number) => ({
   id,
   label: id,
@@ -17,7 +17,7 @@ const target = (finger: 1 | 3, placeMm: number) => ({ stringIndex: 1, finger, pl
 
 function board(props: Record<string, unknown> = {}) {
   return mounted(StringBoard, {
-    instrument,
+    stringing,
     label: 'Fingerboard',
     tapes: [tape('1', 36.44), tape('3', 82)],
     targets: [target(1, 36.44), target(3, 82)],
@@ -93,8 +93,8 @@ describe('what is drawn', () => {
   })
 
   it('draws five and six strings as well as four', async () => {
-    const tuning = [...violin.tuning, { letter: 'B', accidental: 0, octave: 5 }]
-    await board({ instrument: { ...instrument, tuning } })
+    const tuning = [...stringing.tuning, note('B5')]
+    await board({ stringing: strung('violin', 328, undefined, { tuning }) })
     expect(labels()).toContain('B')
   })
 })

@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { Note as TonalNote } from 'tonal'
 import { describe, expect, it } from 'vitest'
-import { boardFor, FAMILY_IDS, familyOf, noteName, placeOfCents, type FamilyId } from '#core'
-import { boardScale, reachMm, readPlace, ZOOMS, type BoardInstrument, type BoardLayout } from './board'
+import { FAMILY_IDS, familyOf, noteName, placeOfCents, type FamilyId } from '#core'
+import { strung } from '../../core/testing'
+import { boardScale, reachMm, readPlace, ZOOMS, type BoardLayout } from './board'
 
 const LAYOUT: BoardLayout = {
   width: 1000,
@@ -13,8 +14,8 @@ const LAYOUT: BoardLayout = {
   isFlipped: false,
 }
 
-function instrument(id: FamilyId, lengthMm = familyOf(id).board.stringLengthMm): BoardInstrument {
-  return { shape: boardFor(familyOf(id), lengthMm), tuning: familyOf(id).tuning }
+function instrument(id: FamilyId, size = 1) {
+  return strung(id, familyOf(id).board.stringLengthMm * size)
 }
 
 const anyBoard = fc.record({
@@ -29,10 +30,10 @@ describe('the board', () => {
   it('keeps its proportion: a millimetre is as long across as along, for any instrument, zoom and width', () => {
     fc.assert(
       fc.property(anyBoard, ({ id, size, zoom, width, isFlipped }) => {
-        const drawn = instrument(id, familyOf(id).board.stringLengthMm * size)
+        const drawn = instrument(id, size)
         const scale = boardScale(drawn, reachMm(drawn, zoom, 100 * size), { ...LAYOUT, width, isFlipped })
         const along = Math.abs(scale.along(30) - scale.along(20)) / 10
-        const across = (2 * scale.halfWidthAt(0)) / drawn.shape.nutWidthMm
+        const across = (2 * scale.halfWidthAt(0)) / drawn.board.nutWidthMm
         expect(along).toBeCloseTo(scale.pxPerMm, 9)
         expect(across).toBeCloseTo(scale.pxPerMm, 9)
         expect(scale.bottom - scale.top).toBeLessThanOrEqual(LAYOUT.maxBoardHeight + 1e-6)
@@ -75,7 +76,7 @@ describe('the board', () => {
     const last = placeOfCents(690, 500)
     expect(reachMm(cello, 'playing', last)).toBeGreaterThan(last)
     expect(reachMm(cello, 'octave', last)).toBeGreaterThan(690 / 2)
-    expect(reachMm(cello, 'board', last)).toBe(cello.shape.lengthMm)
+    expect(reachMm(cello, 'board', last)).toBe(cello.board.lengthMm)
   })
 })
 
@@ -85,7 +86,7 @@ describe('what lies at a place', () => {
       familyOf(id).tuning.forEach((open, index) => {
         for (let semitones = 0; semitones <= 12; semitones++) {
           const drawn = instrument(id)
-          const read = readPlace(drawn, index, placeOfCents(drawn.shape.stringLengthMm, 100 * semitones + 7))
+          const read = readPlace(drawn, index, placeOfCents(drawn.lengthMm, 100 * semitones + 7))
           const midi = (TonalNote.midi(noteName(open).replace('♭', 'b').replace('♯', '#')) ?? NaN) + semitones
           const plain = (read?.note ?? '').replaceAll('♯', '#').replaceAll('♭', 'b')
           expect(TonalNote.chroma(plain), `${id} ${noteName(open)} + ${semitones}: ${read?.note}`).toBe(

@@ -1,13 +1,7 @@
 <template>
   <figure ref="frame" class="chart">
     <figcaption class="eyebrow">{{ caption }}</figcaption>
-    <svg
-      :viewBox="`0 0 ${width} ${height}`"
-      :width="width"
-      :height="height"
-      role="img"
-      :aria-label="label"
-    >
+    <svg :viewBox="`0 0 ${width} ${height}`" :width="width" :height="height" role="img" :aria-label="label">
       <slot name="behind" :x="x" :y="y" :area="area" />
       <g v-for="tick in y.ticks(yTicks)" :key="tick">
         <line
@@ -21,13 +15,7 @@
           {{ yName(tick) }}
         </text>
       </g>
-      <text
-        v-for="tick in xTicks(x, width)"
-        :key="tick.at"
-        :x="tick.at"
-        :y="height - 6"
-        text-anchor="middle"
-      >
+      <text v-for="tick in xTicks(x, width)" :key="tick.at" :x="tick.at" :y="height - 6" text-anchor="middle">
         {{ tick.label }}
       </text>
       <slot :x="x" :y="y" :area="area" />

@@ -29,7 +29,5 @@ export function dateTicks(
   stepPx: number,
 ): ChartTick[] {
   const name = utcFormat(format)
-  return x
-    .ticks(Math.max(2, Math.floor(width / stepPx)))
-    .map((date) => ({ at: x(date), label: name(date) }))
+  return x.ticks(Math.max(2, Math.floor(width / stepPx))).map((date) => ({ at: x(date), label: name(date) }))
 }

@@ -159,9 +159,7 @@ const longer = computed(() =>
 )
 const moves = computed(() => (from.value && to.value ? markMoves(from.value.marks, to.value.marks) : []))
 const frames = computed(() =>
-  from.value && to.value
-    ? frameMoves(from.value.stringing, to.value.stringing)
-    : [],
+  from.value && to.value ? frameMoves(from.value.stringing, to.value.stringing) : [],
 )
 
 function boardTapes({ marks }: { marks: readonly TapeMark[] }): BoardTape[] {

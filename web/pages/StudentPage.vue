@@ -26,11 +26,7 @@
       </aside>
       <section class="card checks" aria-label="Checks">
         <template v-if="checks?.length">
-          <LandingChart
-            v-if="checks.length > 1"
-            :checks="checks"
-            :tolerance-cents="student.toleranceCents"
-          />
+          <LandingChart v-if="checks.length > 1" :checks="checks" :tolerance-cents="student.toleranceCents" />
           <p class="eyebrow">Checks, newest first</p>
           <CheckHistory :checks="checks" @remove="file.removeCheck" />
         </template>

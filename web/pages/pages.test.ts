@@ -3,9 +3,8 @@ import { flushPromises } from '@vue/test-utils'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { nextTick } from 'vue'
 import type { Instrument, TapeEvent } from '#contracts'
-import { bareSetup } from '../features/tapes/setup'
 import { mounted } from '../mounting'
-import { useBenchStore } from '../stores/bench'
+import { bareSetup, useBench } from '../stores/bench'
 import { useStudio } from '../stores/studio'
 import { AN_INSTRUMENT, fakeServer, freshStores, type Reply } from '../testing'
 import ComparePage from './ComparePage.vue'
@@ -61,7 +60,7 @@ describe('laying, on a music stand', () => {
       ok(TAPED),
       ok({ ...find, placeMm: 31.8, isTrusted: false, foundOn: '2026-11-25', by: 'Hester Lowe' }),
     )
-    const store = useBenchStore()
+    const store = useBench()
     await store.choose(TAPED.id)
     await flushPromises()
     store.setup = { ...store.setup, schoolId: 'first' }
@@ -91,7 +90,7 @@ describe('laying, on a music stand', () => {
   })
 
   it('has nothing to lay before a string is measured', async () => {
-    useBenchStore().setup = bareSetup('violin')
+    useBench().setup = bareSetup('violin')
     const { router } = await mounted(LayPage)
     await flushPromises()
     expect(router.currentRoute.value.name).toBe('tapes')

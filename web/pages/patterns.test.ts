@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
 import type { HandMeasurement, Student } from '#contracts'
 import { mounted, type Mounted } from '../mounting'
+import { useBench } from '../stores/bench'
 import { useLesson } from '../stores/lesson'
 import { usePatterns } from '../features/patterns/usePatterns'
 import { useStudio } from '../stores/studio'
@@ -48,7 +49,7 @@ function serve(...replies: Reply[]) {
       id: '01900000-0000-7000-8000-000000000009',
       label: 'own violin',
       sizeId: '4/4',
-      measurement: { ...AN_INSTRUMENT.measurement!, lengthMm: 340 },
+      measurement: { ...AN_INSTRUMENT.measurement!, lengthMm: 345 },
     },
   ]
 }
@@ -68,19 +69,19 @@ describe('the frame and who it fits', () => {
     const text = page.text()
     expect(text).toContain('comfortable, 62.0 mm')
     expect(text).toContain('reached, 68.0 mm')
-    // 63.6 mm in first position, 60.0 from three semitones on.
+    // By the ring B to E on an A string is 8:9 less 2:3 of 284.5 mm, 63.2 mm; from three semitones on it is less than 62.
     expect(text).toContain('The frame is comfortable from 3 semitones on, 2nd position.')
     expect(text).toContain('Never stretch 4 upwards')
     const half = [...document.querySelectorAll('tr.own')].map((row) => row.textContent.replace(/\s+/g, ' '))
     expect(half[0]).toContain('Reach back with 1')
     expect(half[0]).toContain('284.5 mm, measured')
-    expect(half[0]).toContain('−1.6')
+    expect(half[0]).toContain('−1.2')
   })
 
   it('asks for a hand where there is none, and for a cello finds no frame for the octave', async () => {
     serve(ok([]))
     page = await mounted(FramePage)
-    usePatterns().benchStore.setup.familyId = 'cello'
+    useBench().setup.familyId = 'cello'
     await nextTick()
     const text = page.text()
     expect(text).toContain('With a student in the lesson whose hand is measured')
@@ -132,7 +133,7 @@ describe('scales and drills', () => {
     usePatterns().choice.positionId = 'half'
     await nextTick()
     expect(page.text()).toContain('The key has no hand on this string in this position')
-    usePatterns().benchStore.setup.familyId = 'bass'
+    useBench().setup.familyId = 'bass'
     await nextTick()
     await page.press('ArrowDown')
     expect(page.text()).toContain('A major')

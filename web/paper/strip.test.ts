@@ -5,10 +5,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import {
-  boardFor,
   chartTapes,
   familyOf,
-  fifths,
   handMarks,
   marksOfSchool,
   planTapes,
@@ -20,6 +18,7 @@ import {
   type PageItem,
   type Page,
 } from '#core'
+import { strung } from '../../core/testing'
 import { pagesToPdf } from './pdf'
 import { stripWords } from './sheet'
 
@@ -33,9 +32,8 @@ const fonts = {
 }
 
 function pagesOf(familyId: FamilyId, lengthMm: number, paper: 'a4' | 'letter', marks: MarkSpec[]): Page[] {
-  const family = familyOf(familyId)
-  const bed = { lengthsMm: [lengthMm], boardLengthMm: boardFor(family, lengthMm).lengthMm }
-  const chart = chartTapes(planTapes({ tuning: family.tuning, system: fifths, marks }), bed)
+  const strings = strung(familyId, lengthMm)
+  const chart = chartTapes(strings, planTapes(strings, marks))
   return stripPages({
     title: 'Orla Venn · no. 7 ♯♭',
     subtitle: `${familyId}, ${lengthMm} mm`,

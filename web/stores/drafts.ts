@@ -53,7 +53,10 @@ export const useDrafts = defineStore('drafts', () => {
         }
         const { string, shapeId, ...body } = draft.pending.body
         const [studentId = ''] = sheet.split(' ')
-        const input = { params: { studentId }, body: { ...body, exercise: { kind: 'shape', string, shapeId } } }
+        const input = {
+          params: { studentId },
+          body: { ...body, exercise: { kind: 'shape', string, shapeId } },
+        }
         take({
           version: 1,
           id: draft.pending.key,

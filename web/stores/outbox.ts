@@ -34,7 +34,7 @@ export const useOutbox = defineStore('outbox', () => {
   const session = useSession()
   const drafts = useDrafts()
   const notices = useNotices()
-  /** Of whoever is signed in, in order. */
+  /** In order, whoever made them. */
   const entries = shallowRef<readonly OutboxEntry[]>([])
   /** Left by another version of the page, in a form that this one cannot read. */
   const unreadable = ref<readonly string[]>([])
@@ -43,11 +43,14 @@ export const useOutbox = defineStore('outbox', () => {
   const unwanted = new Set<string>()
   /** Who wants to know when something arrived that nobody waited for. */
   const listeners = new Set<() => void>()
-  let pumping: Promise<void> | undefined
+  let isPumping = false
   let wake = () => {}
 
-  const waiting = computed(() => entries.value.filter((entry) => entry.refusal === undefined))
-  const refused = computed(() => entries.value.filter((entry) => entry.refusal !== undefined))
+  /** Nobody else's are shown or sent. */
+  const own = computed(() => entries.value.filter((entry) => entry.userId === userId()))
+  const waiting = computed(() => own.value.filter((entry) => entry.refusal === undefined))
+  const refused = computed(() => own.value.filter((entry) => entry.refusal !== undefined))
+  const userId = () => session.session?.user.id ?? ''
 
   /** Saves once, however long it takes. What is refused is thrown as {@link ApiProblem}. */
   function send<K extends RouteName>(route: K, input: ClientInput<K>, sending: Sending): Promise<Answer<K>> {
@@ -55,7 +58,7 @@ export const useOutbox = defineStore('outbox', () => {
       version: 1,
       id: crypto.randomUUID(),
       at: Date.now(),
-      userId: session.session?.user.id ?? '',
+      userId: userId(),
       route,
       input,
       what: sending.what,
@@ -70,28 +73,28 @@ export const useOutbox = defineStore('outbox', () => {
 
   /** Takes up what an earlier page left; called once it is known who is signed in. */
   function resume() {
-    const userId = session.session?.user.id
-    if (userId === undefined) return
-    drafts.upgrade((entry) => writeEntry({ ...entry, userId }))
+    if (!session.session) return
+    drafts.upgrade((entry) => writeEntry({ ...entry, userId: userId() }))
     const kept = readEntries()
     unreadable.value = kept.unreadable
     const known = new Set(entries.value.map((entry) => entry.id))
-    entries.value = [
-      ...entries.value.filter((entry) => entry.userId === userId),
-      ...kept.entries.filter((entry) => entry.userId === userId && !known.has(entry.id)),
-    ].sort((a, b) => a.at - b.at)
+    const found = kept.entries.filter((entry) => !known.has(entry.id))
+    entries.value = [...entries.value, ...found].sort((a, b) => a.at - b.at)
     pump()
   }
 
   function pump() {
     wake()
-    pumping ??= (async () => {
-      try {
-        for (let entry = waiting.value[0]; entry; entry = waiting.value[0]) if (!(await attempt(entry))) return
-      } finally {
-        pumping = undefined
-      }
-    })()
+    if (!isPumping) void sendAll()
+  }
+
+  async function sendAll() {
+    isPumping = true
+    try {
+      for (let entry = waiting.value[0]; entry; entry = waiting.value[0]) if (!(await attempt(entry))) return
+    } finally {
+      isPumping = false
+    }
   }
 
   /** Tries one save; false where it makes no sense to go on now. */
@@ -105,7 +108,8 @@ export const useOutbox = defineStore('outbox', () => {
       const problem = error instanceof ApiProblem ? error : undefined
       if (problem?.isPassing) {
         isAway.value = true
-        if (!unwanted.has(entry.id)) await new Promise<void>((resolve) => (setTimeout(resolve, RETRY_MS), (wake = resolve)))
+        if (!unwanted.has(entry.id))
+          await new Promise<void>((resolve) => (setTimeout(resolve, RETRY_MS), (wake = resolve)))
         return true
       }
       isAway.value = false

@@ -19,7 +19,11 @@ export const useStudio = defineStore('studio', () => {
   const isNewer = (id: string, asked: number) => (savedAt.get(id) ?? 0) > asked
 
   /** A list that was asked for at `asked`, with the rows in it that were saved since. */
-  function upToDate<Row extends { readonly id: string }>(list: readonly Row[], own: readonly Row[], asked: number): Row[] {
+  function upToDate<Row extends { readonly id: string }>(
+    list: readonly Row[],
+    own: readonly Row[],
+    asked: number,
+  ): Row[] {
     const newer = own.filter((row) => isNewer(row.id, asked))
     return [...list.filter((row) => !isNewer(row.id, asked)), ...newer]
   }

@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import {
   familyOf,
+  frameWidthMm,
   keyOf,
   note,
   patternsOf,
-  touchingAt,
+  touching,
   placementAt,
   placementContext,
   handMeasureFault,
@@ -58,7 +59,9 @@ describe('the words of patterns', () => {
     const lies = (keyText: string, string: number, position: number) => {
       const parsed = parseKey(keyText)
       const cell = parsed.ok && placementAt(context, parsed.key, string, cello.positions[position]!)
-      return cell && cell.kind === 'placement' && cell.extension === 'none' ? lowerPlaceSentence(cello, cell) : '–'
+      return cell && cell.kind === 'placement' && cell.extension === 'none'
+        ? lowerPlaceSentence(cello, cell)
+        : '–'
     }
     expect(lies('A♭', 3, 1)).toBe('The hand lies in half position.')
     expect(lies('C', 0, 1)).toBeUndefined()
@@ -66,10 +69,10 @@ describe('the words of patterns', () => {
   })
 
   it('say by how much fingertips overlap, and what players do', () => {
-    expect(touchSentence([2, 3], touchingAt(197, 4, 1, 11))).toMatch(
+    expect(touchSentence([2, 3], touching(frameWidthMm(197, 4, 1), 11))).toMatch(
       /^2–3: 8\.8 mm, 2\.2 mm too narrow: lift/,
     )
-    expect(touchSentence([2, 3], touchingAt(690, 3, 1, 14))).toContain('room between them')
+    expect(touchSentence([2, 3], touching(frameWidthMm(690, 3, 1), 14))).toContain('room between them')
   })
 
   it('say what is wrong with a key or a hand, and what to do', () => {

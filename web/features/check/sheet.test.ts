@@ -1,27 +1,26 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it } from 'vitest'
 import { nextTick } from 'vue'
-import { checkFromMeter, familyOf, fifths, handTargets, judgeHand, note, shapeOf } from '#core'
+import { judgeHand, landingFromMeter, shownByMeter, targetsOf } from '#core'
+import { landed, shaped, strung } from '../../../core/testing'
 import { mounted } from '../../mounting'
 import { freshStores } from '../../testing'
 import ReadingSheet from './ReadingSheet.vue'
 import type { ReadingRow } from './useReadings'
 import VerdictCard from './VerdictCard.vue'
 
-const LENGTH_MM = 284.5
-const open = note('A4')
-const shape = shapeOf(familyOf('violin'), 'first')!
-const targets = handTargets(LENGTH_MM, open, shape, fifths)
+const stringing = strung('violin', 284.5)
+const exercise = shaped('violin')
+const targets = targetsOf(stringing, exercise)
 
-/** What a meter shows for a hand whose fingers land `cents` off. */
+/** What a meter, which shows whole cents, makes of a hand whose first fingers land `cents` off. */
 function verdictOf(...cents: readonly number[]) {
-  const shown = cents.map((off, i) => ({
-    finger: targets[i]!.finger,
-    shownCents: Math.round(off + targets[i]!.meterCents),
-  }))
-  return judgeHand(
-    checkFromMeter({ lengthMm: LENGTH_MM, open, shape, system: fifths, shown, toleranceCents: 15 }),
+  const exact = landed(
+    { stringing, exercise },
+    cents.map((off, i) => [exercise.notes[i + 1]!.finger, off]),
   )
+  const landings = exact.map((l) => landingFromMeter(stringing, l, Math.round(shownByMeter(stringing, l))))
+  return judgeHand({ stringing, exercise, landings, toleranceCents: 15 })
 }
 
 const row = (finger: ReadingRow['finger'], more: Partial<ReadingRow> = {}): ReadingRow => ({
@@ -37,8 +36,6 @@ function sheet(props: Record<string, unknown> = {}) {
   return mounted(ReadingSheet, {
     rows: ROWS,
     targets,
-    open,
-    system: fifths,
     verdict: undefined,
     toleranceCents: 15,
     ...props,

@@ -1,36 +1,48 @@
 // @vitest-environment happy-dom
+import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { effectScope, ref } from 'vue'
-import { IDEMPOTENCY_HEADER, type CheckDraft, type Student } from '#contracts'
+import type { CheckDraft, Student } from '#contracts'
 import { useNotices } from '../../stores/notices'
-import { A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, type Reply } from '../../testing'
+import { useOutbox } from '../../stores/outbox'
+import {
+  A_STUDENT,
+  AN_INSTRUMENT,
+  fakeServer,
+  freshStores,
+  problem,
+  signedIn,
+  type Reply,
+} from '../../testing'
 import { useKeepCheck } from './useKeepCheck'
 import { useReadings } from './useReadings'
 
 const DRAFT: CheckDraft = {
   instrumentId: AN_INSTRUMENT.id,
   takenAt: '2026-11-28T09:41:00.000Z',
-  string: 'A4',
-  shapeId: 'first',
+  exercise: { kind: 'shape', string: 'A4', shapeId: 'first' },
   system: 'fifths',
   readings: [{ finger: 1, shownCents: 5 }],
 }
 const KEPT = { status: 200, body: { id: 'the check', studentId: A_STUDENT.id } }
-const AWAY = { status: 503, body: { status: 503, code: 'database_unavailable', title: 'Away' } }
+const AWAY = problem(503, 'database_unavailable')
 
 function open(...replies: Reply[]) {
   const sent = fakeServer(...replies)
   const student = ref<Student | undefined>(A_STUDENT)
+  const name = ref('on A')
   const scope = effectScope()
-  const sheet = scope.run(() => useReadings(ref([0, 1, 2, 3, 4] as const), ref('the sheet')))!
-  const keeping = scope.run(() => useKeepCheck(student, sheet))!
+  const sheet = scope.run(() => useReadings(ref([0, 1, 2, 3, 4] as const), name))!
+  const keeping = scope.run(() => useKeepCheck(student, name))!
   sheet.type(1, '5')
-  return { sent, student, sheet, ...keeping }
+  return { sent, student, name, sheet, ...keeping }
 }
+const checksOf = (sent: ReturnType<typeof fakeServer>) => sent.filter((s) => s.path.endsWith('/checks'))
 
 beforeEach(() => {
   localStorage.clear()
   freshStores()
+  signedIn()
   vi.useFakeTimers()
 })
 afterEach(() => {
@@ -54,22 +66,22 @@ it('clears the sheet only once the server has said that the check is kept, and o
   })
 })
 
-it('sends the same save with the same key after a reload, even minutes later', async () => {
-  const first = open(undefined)
-  void first.keep(DRAFT).catch(() => {})
+it('clears its own sheet, not the one that is looked at when the answer comes', async () => {
+  const { name, sheet, keep, state } = open(AWAY, KEPT)
+  const kept = keep(DRAFT)
   await vi.advanceTimersByTimeAsync(100)
-  const again = open(KEPT)
-  again.sheet.setPending({ key: first.sent[0]?.headers[IDEMPOTENCY_HEADER] ?? '', body: DRAFT })
-  await again.keep({ ...DRAFT, takenAt: '2026-11-28T10:00:00.000Z' })
-  expect(again.sent[0]?.headers[IDEMPOTENCY_HEADER]).toBe(first.sent[0]?.headers[IDEMPOTENCY_HEADER])
-  expect(again.sent[0]?.body).toEqual(DRAFT)
+  name.value = 'on D'
+  sheet.type(1, '-9')
+  expect(state.value).toBe('idle')
+  await vi.runAllTimersAsync()
+  await kept
+  expect(sheet.rows.value[1]?.text).toBe('-9')
+  name.value = 'on A'
+  expect(sheet.readings.value).toEqual([])
 })
 
 it('keeps the readings when the server refuses them', async () => {
-  const { sheet, keep, state } = open({
-    status: 409,
-    body: { status: 409, code: 'instrument_not_measured', title: 'No' },
-  })
+  const { sheet, keep, state } = open(problem(409, 'instrument_not_measured'))
   await expect(keep(DRAFT)).rejects.toMatchObject({ code: 'instrument_not_measured' })
   expect(sheet.readings.value).toHaveLength(1)
   expect(state.value).toBe('idle')
@@ -77,17 +89,33 @@ it('keeps the readings when the server refuses them', async () => {
 
 it('does not send twice while one is under way', async () => {
   const { sent, keep } = open(undefined)
-  void keep(DRAFT).catch(() => {})
+  void keep(DRAFT)
   expect(await keep(DRAFT)).toBeUndefined()
   expect(sent).toHaveLength(1)
 })
 
-it('stops trying when the lesson has gone on to somebody else', async () => {
-  const { student, keep, sent } = open(undefined)
-  const kept = keep(DRAFT).catch((e: unknown) => e)
+it('takes the save back when its sheet is changed while the server is away', async () => {
+  const { sheet, keep, change, sent } = open(AWAY)
+  const kept = keep(DRAFT)
   await vi.advanceTimersByTimeAsync(100)
-  student.value = undefined
-  await vi.advanceTimersByTimeAsync(5000)
-  expect(await kept).toMatchObject({ code: 'unreachable' })
-  expect(sent.length).toBeLessThanOrEqual(2)
+  change()
+  sheet.type(1, '6')
+  expect(await kept).toBeUndefined()
+  await vi.runAllTimersAsync()
+  expect(checksOf(sent)).toHaveLength(1)
+  expect(sheet.rows.value[1]?.text).toBe('6')
+})
+
+it('is kept though the lesson has gone on to somebody else, in the file of whose hand it was', async () => {
+  const { student, keep, sent } = open(AWAY, KEPT)
+  const kept = keep(DRAFT)
+  await vi.advanceTimersByTimeAsync(100)
+  student.value = { ...A_STUDENT, id: 'another', name: 'Finn Aske' }
+  await vi.runAllTimersAsync()
+  await kept
+  await flushPromises()
+  expect(new Set(checksOf(sent).map((s) => s.path))).toEqual(
+    new Set([`/api/v1/students/${A_STUDENT.id}/checks`]),
+  )
+  expect(useOutbox().waiting).toEqual([])
 })

@@ -1,7 +1,8 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it } from 'vitest'
 import { effectScope, nextTick, ref } from 'vue'
-import { parseCents, useReadings, type PendingSave } from './useReadings'
+import { freshStores } from '../../testing'
+import { parseCents, useReadings } from './useReadings'
 
 describe('cents as typed', () => {
   it.each([
@@ -32,15 +33,14 @@ describe('cents as typed', () => {
 })
 
 describe('the reading sheet', () => {
-  const pending: PendingSave = {
-    key: 'a-key-of-its-own',
-    body: { instrumentId: '', takenAt: '', string: 'A4', shapeId: 'first', system: 'fifths', readings: [] },
-  }
   const open = (storageKey = ref('student A4 first')) => {
     const fingers = ref([0, 1, 2, 3, 4] as const)
     return { sheet: effectScope().run(() => useReadings(fingers, storageKey))!, storageKey }
   }
-  beforeEach(() => localStorage.clear())
+  beforeEach(() => {
+    localStorage.clear()
+    freshStores()
+  })
 
   it('gives every note of every finger in finger order, and none of a row that has a fault', () => {
     const { sheet } = open()
@@ -68,16 +68,6 @@ describe('the reading sheet', () => {
     await nextTick()
     expect(open().sheet.readings.value).toEqual([])
     expect(open(ref('student D4 first')).sheet.rows.value[1]?.text).toBe('-9')
-  })
-
-  it('remembers a save under way with its key, and forgets it when anything is changed', async () => {
-    const { sheet } = open()
-    sheet.type(1, '5')
-    sheet.setPending(pending)
-    await nextTick()
-    expect(open().sheet.pending.value).toEqual(pending)
-    sheet.type(1, '6')
-    expect(sheet.pending.value).toBeNull()
   })
 
   it('leaves nothing behind in the browser once it is empty', async () => {

@@ -103,7 +103,9 @@ function handOf({ frameId, spread }: Pattern): string {
 
 function askedBy(pattern: Pattern): Asked[] {
   return keyRows.value.flatMap(({ id, cells }) => {
-    const strings = cells.flatMap((cell, i) => (cell.kind === 'placement' && cell.pattern === pattern ? [i] : []))
+    const strings = cells.flatMap((cell, i) =>
+      cell.kind === 'placement' && cell.pattern === pattern ? [i] : [],
+    )
     const [first] = strings
     if (first === undefined) return []
     const names = strings.map((i) => noteName(atlas.tuning.value[i]!, { octave: false }))

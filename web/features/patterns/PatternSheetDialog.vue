@@ -71,9 +71,7 @@ const page = computed(() =>
     : undefined,
 )
 const title = computed(() =>
-  ['Patterns', bench.setup.familyId, keyName(atlas.key.value), positionName(atlas.position.value)].join(
-    ' ',
-  ),
+  ['Patterns', bench.setup.familyId, keyName(atlas.key.value), positionName(atlas.position.value)].join(' '),
 )
 
 function savePdf() {

@@ -23,7 +23,5 @@ const bench = useBench()
 const { setup, instrument } = storeToRefs(bench)
 const familyId = computed({ get: () => setup.value.familyId, set: (id) => bench.chooseFamily(id) })
 const families = FAMILY_IDS.map((id) => ({ value: id, label: FAMILY_NAMES[id] }))
-const sizes = computed(() =>
-  bench.family.sizes.map(({ id }) => ({ value: id, label: sizeName(id) })),
-)
+const sizes = computed(() => bench.family.sizes.map(({ id }) => ({ value: id, label: sizeName(id) })))
 </script>

@@ -23,7 +23,7 @@ beforeEach(() => {
   )
 })
 
-const glyphs = () => atlas.hands.value.map(glyphOf)
+const glyphs = () => atlas.cells.value.map(glyphOf)
 const chooseFamily = (id: FamilyId) => {
   familyId.value = id
   tuning.value = familyOf(id).tuning
@@ -104,11 +104,13 @@ describe('the atlas', () => {
     chooseFamily('bass')
     expect(atlas.position.value.id).toBe('first')
     choice.value.frameId = 'four_finger'
-    expect(atlas.hands.value.some((h) => h.kind === 'placement' && h.stops.some((s) => s.finger === 3))).toBe(true)
+    expect(atlas.cells.value.some((h) => h.kind === 'placement' && h.stops.some((s) => s.finger === 3))).toBe(
+      true,
+    )
     tuning.value = ['B0', 'E1', 'A1', 'D2', 'G2', 'C3'].map(note)
-    expect(atlas.hands.value).toHaveLength(6)
+    expect(atlas.cells.value).toHaveLength(6)
     tuning.value = familyOf('violin').tuning
     familyId.value = 'violin'
-    expect(() => atlas.hands.value).not.toThrow()
+    expect(() => atlas.cells.value).not.toThrow()
   })
 })

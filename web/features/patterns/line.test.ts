@@ -1,10 +1,11 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it } from 'vitest'
 import { nextTick, ref } from 'vue'
-import { usePatterns } from '../../stores/patterns'
+import { placedStops, touchingPairs } from '#core'
+import { useBench } from '../../stores/bench'
 import { fakeServer, freshStores } from '../../testing'
-import { placesOf, touchingsOf } from './places'
 import { FIRST_LINE, useLine, type LineChoice } from './useLine'
+import { usePatterns } from './usePatterns'
 
 const choice = ref<LineChoice>({ ...FIRST_LINE })
 let patterns: ReturnType<typeof usePatterns>
@@ -21,12 +22,12 @@ beforeEach(() => {
 
 describe('fingertips on the bench', () => {
   it('are judged by the places of the tuning system, not by equal steps', () => {
-    const { atlas, bench } = patterns
+    const { atlas } = patterns
     patterns.choice.keyId = 'A:harmonic_minor'
-    const hand = atlas.hands.value[1]!
-    if (hand.kind === 'none') throw new Error(hand.reason)
-    const places = placesOf(hand, bench.bed.value, atlas.tuning.value, bench.system.value)
-    const found = touchingsOf(hand, places, 12)
+    const cell = atlas.cells.value[1]!
+    if (cell.kind === 'none') throw new Error(cell.reason)
+    const places = placedStops(useBench().stringing, cell)
+    const found = touchingPairs(cell, places, 12)
     expect(found.map((t) => t.pair)).toEqual([
       [1, 2],
       [3, 4],
@@ -51,7 +52,7 @@ describe('a line to practise', () => {
 
   it('sounds in the tuning system of the bench: a ring is not equal', async () => {
     const rung = line.pitches.value[2]!
-    patterns.benchStore.setup.systemId = 'equal'
+    useBench().setup.systemId = 'equal'
     await nextTick()
     const equal = line.pitches.value[2]!
     // F♯ as a major third of pure fifths is 407.8 cents above D, less the two cents that D hangs lower: published, 81:64.
@@ -73,7 +74,7 @@ describe('a line to practise', () => {
     patterns.choice.positionId = 'half'
     expect(line.run.value.fault).toContain('no hand')
     expect(line.drills.value.map((d) => d.id)).not.toContain('bass_roll')
-    patterns.benchStore.setup.familyId = 'bass'
+    useBench().setup.familyId = 'bass'
     await nextTick()
     expect(line.drills.value.map((d) => d.id)).toContain('bass_roll')
     choice.value.figure = 'scale'

@@ -5,7 +5,7 @@ import { mounted, type Mounted } from '../../mounting'
 import PatternsPage from '../../pages/PatternsPage.vue'
 import ShiftsPage from '../../pages/ShiftsPage.vue'
 import { useLesson } from '../../stores/lesson'
-import { usePatterns } from '../../stores/patterns'
+import { useBench } from '../../stores/bench'
 import { useStudio } from '../../stores/studio'
 import { A_STUDENT, fakeServer, freshStores } from '../../testing'
 
@@ -73,7 +73,7 @@ describe('the atlas on the page', () => {
     useStudio().students = [A_STUDENT]
     useLesson().begin(A_STUDENT.id)
     await nextTick()
-    expect(usePatterns().bench.lengthMm.value).toBe(284.5)
+    expect(useBench().stringing.lengthMm).toBe(284.5)
     expect(text()).not.toContain('Drawn for a typical')
   })
 })

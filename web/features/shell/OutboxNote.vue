@@ -2,7 +2,9 @@
   <section v-if="isShown" class="outbox" role="status" aria-label="On its way">
     <p class="head">
       <strong>{{ headline }}</strong>
-      <span v-if="outbox.isAway">The server is away; what you kept is safe on this device and is sent by itself.</span>
+      <span v-if="outbox.isAway"
+        >The server is away; what you kept is safe on this device and is sent by itself.</span
+      >
       <button type="button" :aria-expanded="isOpen" @click="isOpen = !isOpen">
         {{ isOpen ? 'Hide' : 'Show' }}
       </button>

@@ -94,9 +94,9 @@ describe('a hand over time', () => {
   it('tells the growth with its interval, and about when the next size will fit', async () => {
     const { file } = await fileOf(history)
     expect(file.growthSentence.value).toMatch(/grows 3\.\d mm a year \(four times in five/)
-    // A half-size in hand: the three-quarter asks for the frame of 308 mm in first position.
+    // A half-size in hand: the three-quarter asks for a frame of 8:9 less 2:3 of 308 mm, by the ring.
     expect(file.next.value?.sizeId).toBe('3/4')
-    expect(file.nextSentence.value).toMatch(/The ¾ \(frame 68\.8 mm\) will probably fit about .* 202[78]/)
+    expect(file.nextSentence.value).toMatch(/The ¾ \(frame 68\.4 mm\) will probably fit about .* 202[78]/)
   })
 
   it('keeps a measurement and reads the file anew', async () => {

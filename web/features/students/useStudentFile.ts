@@ -52,7 +52,11 @@ export function useStudentFile(studentId: Ref<string>) {
     async add(sizeId: string, label: string) {
       if (!student.value) return
       const body = { family: student.value.family, sizeId, label }
-      const instrument = await outbox.send('instruments.create', { body }, { what: `the instrument ${label}` })
+      const instrument = await outbox.send(
+        'instruments.create',
+        { body },
+        { what: `the instrument ${label}` },
+      )
       await lend(instrument.id)
       notices.say(`${instrument.label} is in the cupboard, and lent.`)
     },

@@ -1,9 +1,18 @@
-import { afterEach, expect, it, vi } from 'vitest'
+// @vitest-environment happy-dom
+import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { IDEMPOTENCY_HEADER } from '#contracts'
-import { A_STUDENT, fakeServer } from '../../testing'
-import { AS_USUAL, useStudentForm } from './useStudentForm'
+import { A_STUDENT, fakeServer, freshStores, signedIn } from '../../testing'
+import { AS_STUDIO, AS_USUAL, useStudentForm } from './useStudentForm'
 
-afterEach(() => vi.unstubAllGlobals())
+beforeEach(() => {
+  localStorage.clear()
+  freshStores()
+  signedIn()
+})
+afterEach(() => {
+  vi.useRealTimers()
+  vi.unstubAllGlobals()
+})
 
 const refused = {
   status: 422,
@@ -22,7 +31,7 @@ it('turns a file into fields and back without changing it', async () => {
   form.open(A_STUDENT)
   expect(form.fields).toMatchObject({ birthYear: '2017', tapeSchoolId: AS_USUAL, weekday: 6, time: '09:40' })
   await form.save()
-  const { name, birthYear, family, toleranceCents, tapeSchoolId, lesson, note, version } = A_STUDENT
+  const { name, birthYear, family, toleranceCents, tapeSchoolId, system, lesson, note, version } = A_STUDENT
   expect(sent[0]).toMatchObject({ method: 'PATCH', path: `/api/v1/students/${A_STUDENT.id}` })
   expect(sent[0]?.body).toEqual({
     name,
@@ -30,6 +39,7 @@ it('turns a file into fields and back without changing it', async () => {
     family,
     toleranceCents,
     tapeSchoolId,
+    system,
     lesson,
     note,
     version,
@@ -53,14 +63,19 @@ it('says what is wrong beside the field, keeps what was typed, and sends a corre
 })
 
 it('sends an enrolment again under the same key when nobody answered: enrolled once', async () => {
+  vi.useFakeTimers()
   const sent = fakeServer(undefined, { status: 200, body: A_STUDENT })
-  const form = useStudentForm(vi.fn())
+  const onSaved = vi.fn()
+  const form = useStudentForm(onSaved)
   form.open(undefined)
   form.fields.name = 'Orla Venn'
-  await form.save()
-  expect(form.generalFault.value).toBe('The server is not reached.')
-  await form.save()
+  const saved = form.save()
+  await vi.advanceTimersByTimeAsync(100)
+  expect([form.busy.value, form.fields.name]).toEqual([true, 'Orla Venn'])
+  await vi.runAllTimersAsync()
+  await saved
   expect(sent[1]?.headers[IDEMPOTENCY_HEADER]).toBe(sent[0]?.headers[IDEMPOTENCY_HEADER])
+  expect(onSaved).toHaveBeenCalledTimes(1)
 })
 
 it('shows what somebody else saved meanwhile, and lets the teacher keep either', async () => {
@@ -95,4 +110,19 @@ it('offers the tape schools of the family that is chosen', () => {
   form.fields.family = 'bass'
   expect(ids()).toContain('half_and_first')
   expect(ids()).not.toContain('first_and_third')
+})
+
+it('lets a student have a tuning system, and keeps one that the list does not name', async () => {
+  const sent = fakeServer({ status: 200, body: A_STUDENT })
+  const form = useStudentForm(vi.fn())
+  form.open({ ...A_STUDENT, system: 'just:F' })
+  expect(form.fields.system).toBe('just:F')
+  expect(form.systems.value.map((s) => s.value)).toEqual(
+    expect.arrayContaining([AS_STUDIO, 'fifths', 'equal', 'just:G', 'just:F']),
+  )
+  expect(form.systems.value[0]?.label).toBe('As the studio: Ring')
+  await form.save()
+  form.fields.system = AS_STUDIO
+  await form.save()
+  expect(sent.map((s) => (s.body as { system: unknown }).system)).toEqual(['just:F', null])
 })

@@ -91,7 +91,12 @@ export function useStudentForm(onSaved: (student: Student) => void) {
     }),
     systems: computed(() => {
       const open = familyOf(fields.family).tuning.map((n) => `just:${noteName(n, { octave: false })}`)
-      const ids = new Set(['fifths', 'equal', ...open, ...(fields.system === AS_STUDIO ? [] : [fields.system])])
+      const ids = new Set([
+        'fifths',
+        'equal',
+        ...open,
+        ...(fields.system === AS_STUDIO ? [] : [fields.system]),
+      ])
       return [
         {
           value: AS_STUDIO,

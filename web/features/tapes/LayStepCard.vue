@@ -8,8 +8,7 @@
         {{ mm(mark.farEdgeMm) }}
       </template>
       <template v-else>
-        computed {{ mm(mark.middleMm) }}, found
-        {{ signedMm(step.foundMm - mark.middleMm) }} mm from it
+        computed {{ mm(mark.middleMm) }}, found {{ signedMm(step.foundMm - mark.middleMm) }} mm from it
       </template>
     </p>
     <p class="do">{{ playWords }}</p>
@@ -35,7 +34,10 @@
       <ElButton size="large" aria-label="A tenth towards the bridge" @click="emit('nudge', FINE_MM)"
         >+0.1</ElButton
       >
-      <ElButton size="large" aria-label="Half a millimetre towards the bridge" @click="emit('nudge', COARSE_MM)"
+      <ElButton
+        size="large"
+        aria-label="Half a millimetre towards the bridge"
+        @click="emit('nudge', COARSE_MM)"
         >+0.5</ElButton
       >
       <ElButton
@@ -44,12 +46,12 @@
         :aria-pressed="tone.sounding.value === noteName(best.stopped)"
         @click="toggleTone"
       >
-        {{ tone.sounding.value === noteName(best.stopped) ? '■' : '▶' }} {{ noteName(best.stopped) }}<kbd class="on-button">T</kbd>
+        {{ tone.sounding.value === noteName(best.stopped) ? '■' : '▶' }} {{ noteName(best.stopped)
+        }}<kbd class="on-button">T</kbd>
       </ElButton>
     </div>
     <p v-if="isUnreadable" class="fault" role="alert">
-      “{{ typed }}” is no place on this string: type mm from the nut, as in
-      {{ mm(mark.middleMm) }}.
+      “{{ typed }}” is no place on this string: type mm from the nut, as in {{ mm(mark.middleMm) }}.
     </p>
     <div class="checks">
       <ElCheckbox v-model="isSquared" size="large">
@@ -136,8 +138,16 @@ watch(
 useShortcuts('This tape', [
   { key: 'ArrowLeft', does: 'Found a tenth nearer to the nut', run: () => emit('nudge', -FINE_MM) },
   { key: 'ArrowRight', does: 'Found a tenth nearer to the bridge', run: () => emit('nudge', FINE_MM) },
-  { key: 'ArrowDown', does: 'Found half a millimetre nearer to the nut', run: () => emit('nudge', -COARSE_MM) },
-  { key: 'ArrowUp', does: 'Found half a millimetre nearer to the bridge', run: () => emit('nudge', COARSE_MM) },
+  {
+    key: 'ArrowDown',
+    does: 'Found half a millimetre nearer to the nut',
+    run: () => emit('nudge', -COARSE_MM),
+  },
+  {
+    key: 'ArrowUp',
+    does: 'Found half a millimetre nearer to the bridge',
+    run: () => emit('nudge', COARSE_MM),
+  },
   { key: 's', does: 'Squared', run: () => (isSquared.value = !isSquared.value) },
   { key: 'w', does: 'Wrapped', run: () => (isWrapped.value = !isWrapped.value) },
   { key: 't', does: 'Reference tone', run: toggleTone },

@@ -14,9 +14,7 @@
       {{ rungCount === 1 ? 'The place' : 'The places' }} that rang elsewhere than computed
       {{ rungCount === 1 ? 'corrects' : 'correct' }} the other places
     </ElCheckbox>
-    <p class="do">
-      Tapes guide; the ear decides. Play each once more with the bow and listen for its ring.
-    </p>
+    <p class="do">Tapes guide; the ear decides. Play each once more with the bow and listen for its ring.</p>
     <FieldRow v-if="bench.instrument" label="Why, or anything to remember">
       <template #default="{ id }">
         <ElInput

@@ -34,9 +34,7 @@
     <tbody>
       <tr v-for="(row, index) in tapes.rows" :key="toneId(row)">
         <th scope="row">
-          <template v-if="tapes.rows[index - 1]?.mark.id !== row.mark.id">{{
-            markName(row.mark)
-          }}</template>
+          <template v-if="tapes.rows[index - 1]?.mark.id !== row.mark.id">{{ markName(row.mark) }}</template>
         </th>
         <td>
           <strong>{{ noteName(row.stopped) }}</strong> on {{ shortName(row.open) }}

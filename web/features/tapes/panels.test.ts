@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { nextTick } from 'vue'
 import { beforeEach, describe, expect, it } from 'vitest'
-import { useBenchStore } from '../../stores/bench'
+import { bareSetup, useBench, BY_HAND, type BenchSetup } from '../../stores/bench'
 import { mounted } from '../../mounting'
 import { fakeServer, freshStores } from '../../testing'
 import AcrossPanel from './AcrossPanel.vue'
@@ -11,7 +11,7 @@ import MarkChoice from './MarkChoice.vue'
 import PlaceTable from './PlaceTable.vue'
 import RingPanel from './RingPanel.vue'
 import SystemsPanel from './SystemsPanel.vue'
-import { BY_HAND, bareSetup, type BenchSetup } from './setup'
+import { useTapes } from './useTapes'
 
 beforeEach(() => {
   sessionStorage.clear()
@@ -20,7 +20,7 @@ beforeEach(() => {
 })
 
 function lay(changes: Partial<BenchSetup> = {}) {
-  const store = useBenchStore()
+  const store = useBench()
   store.setup = { ...bareSetup(changes.familyId ?? 'violin'), lengthText: '328', ...changes }
   return store
 }
@@ -89,12 +89,12 @@ describe('a length', () => {
 })
 
 it('marks by hand are chosen and left again, low and high forms by name', async () => {
-  const store = lay({ schoolId: BY_HAND })
+  lay({ schoolId: BY_HAND })
   const { named } = await mounted(MarkChoice)
   for (const name of ['low 2', 'high 3', 'octave']) (named(name) as HTMLElement).click()
   ;(named('octave') as HTMLElement).click()
   await nextTick()
-  expect(store.bench.marks.value.map((mark) => mark.id)).toEqual(['2.3', '3.6'])
+  expect(useTapes().marks.map((mark) => mark.id)).toEqual(['2.3', '3.6'])
   expect(named('low 2').getAttribute('aria-pressed')).toBe('true')
 })
 

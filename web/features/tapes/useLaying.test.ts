@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { ref } from 'vue'
-import { chartTapes, familyOf, fifths, marksWithIds, planTapes } from '#core'
+import { chartTapes, marksWithIds, planTapes } from '#core'
+import { strung } from '../../../core/testing'
 import { NOT_BEGUN, useLaying, type LayState } from './useLaying'
 
-const violin = familyOf('violin')
-const plan = planTapes({ tuning: violin.tuning, system: fifths, marks: marksWithIds(violin, ['1.2', '3.5']) })
-const marks = chartTapes(plan, { lengthsMm: [284.5], boardLengthMm: 234 })
+const strings = strung('violin', 284.5)
+const marks = chartTapes(strings, planTapes(strings, marksWithIds(strings.family, ['1.2', '3.5'])))
 
 function laying(state = ref<LayState>({ ...NOT_BEGUN })) {
   const lay = useLaying(marks, ref(284.5), state, 'no. 7')

@@ -68,9 +68,7 @@ export function useTapeChart(setup: Ref<BenchSetup>, stringing: Ref<Stringing>) 
   function pieceOf(mark: TapeMark): TapePiece {
     const [first] = marks.value
     const measured =
-      girthMm.value === undefined || !first
-        ? undefined
-        : { girthMm: girthMm.value, placeMm: first.middleMm }
+      girthMm.value === undefined || !first ? undefined : { girthMm: girthMm.value, placeMm: first.middleMm }
     return tapePiece(stringing.value.board, mark.middleMm, measured)
   }
 

@@ -36,8 +36,7 @@ describe('the lesson day', () => {
       ({
         id: 'c',
         takenAt,
-        string: 'A4',
-        shapeId: 'first',
+        exercise: { kind: 'shape', string: 'A4', shapeId: 'first' },
         verdict: { outcome: 'string_out_of_tune', cents: 9 },
       }) as const
     const students = ref([

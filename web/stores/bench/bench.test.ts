@@ -1,12 +1,12 @@
 // @vitest-environment happy-dom
-import { flushPromises } from '@vue/test-utils'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { nextTick } from 'vue'
-import type { Instrument, RingFind } from '#contracts'
-import { A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores } from '../testing'
-import { useBenchStore } from './bench'
-import { useLesson } from './lesson'
-import { useStudio } from './studio'
+import { note, placeOfNote } from '#core'
+import type { Instrument, RingFind, Student } from '#contracts'
+import { A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores } from '../../testing'
+import { useBench } from './bench'
+import { useLesson } from '../lesson'
+import { useStudio } from '../studio'
 
 const ANOTHER: Instrument = {
   ...AN_INSTRUMENT,
@@ -30,13 +30,15 @@ const FIND: RingFind = {
   by: 'Hester Lowe',
 }
 
-function lesson(student = A_STUDENT, finds: readonly RingFind[] = []) {
-  const sent = fakeServer({ status: 200, body: finds })
+function lesson(student = A_STUDENT) {
+  fakeServer({ status: 200, body: [] })
   useStudio().students = [student]
   useStudio().instruments = [AN_INSTRUMENT, ANOTHER]
   useLesson().begin(student.id)
-  return { store: useBenchStore(), sent }
+  return useBench()
 }
+/** Where the D string of the bench has its E. */
+const placeOfE = () => placeOfNote(useBench().stringing, 1, note('E4'))
 
 beforeEach(() => {
   sessionStorage.clear()
@@ -45,7 +47,7 @@ beforeEach(() => {
 
 describe('what lies on the bench', () => {
   it('is the student’s instrument, then one from the cupboard, then the student’s again when the lesson goes on', async () => {
-    const { store } = lesson()
+    const store = lesson()
     expect([store.setup.lengthText, store.student?.name]).toEqual(['284.5', 'Orla Venn'])
     await store.choose(ANOTHER.id)
     await nextTick()
@@ -56,7 +58,7 @@ describe('what lies on the bench', () => {
   })
 
   it('is laid anew when the instrument changes, and not when its row is saved', async () => {
-    const { store } = lesson()
+    const store = lesson()
     store.setup.lengthText = '286'
     useStudio().takeInstrument({ ...AN_INSTRUMENT, version: 2, sizeId: '3/4' })
     await nextTick()
@@ -70,22 +72,22 @@ describe('what lies on the bench', () => {
 
   it('stays over a reload, typed words and loose finds included', async () => {
     fakeServer({ status: 200, body: [] })
-    const before = useBenchStore()
+    const before = useBench()
     before.setup.lengthText = '327.5'
     await before.addFind('D4', 'E4', 37)
     await nextTick()
     freshStores()
-    const after = useBenchStore()
+    const after = useBench()
     expect(after.setup.lengthText).toBe('327.5')
     expect(after.finds.map((find) => find.placeMm)).toEqual([37])
   })
 
   it('stays over a reload with somebody in the lesson, though their name comes later than the page', async () => {
-    lesson().store.setup.lengthText = '286.5'
+    lesson().setup.lengthText = '286.5'
     await nextTick()
     freshStores()
     fakeServer({ status: 200, body: [] })
-    const after = useBenchStore()
+    const after = useBench()
     expect(after.instrument).toBeUndefined()
     useStudio().students = [A_STUDENT]
     await nextTick()
@@ -93,26 +95,66 @@ describe('what lies on the bench', () => {
   })
 })
 
-describe('places found by ring', () => {
-  it('come with the instrument, and count no more once its bridge was changed', async () => {
-    const { store } = lesson(A_STUDENT, [FIND])
-    await flushPromises()
-    expect(store.finds).toHaveLength(1)
-    useStudio().takeInstrument({ ...AN_INSTRUMENT, version: 2, bridgeChangedOn: '2026-11-14' })
+describe('a student’s own school and tuning system', () => {
+  const own: Student = { ...A_STUDENT, tapeSchoolId: 'every', system: 'equal' }
+  const unlent: Student = { ...own, instrument: null, family: 'cello', tapeSchoolId: 'first_third_fourth' }
+
+  it('are laid out once: what the teacher changes after that stays', async () => {
+    const store = lesson(own)
+    expect([store.setup.schoolId, store.setup.systemId]).toEqual(['every', 'equal'])
+    store.setup.schoolId = 'first'
+    useStudio().takeStudent({ ...own, version: 4, note: 'saved meanwhile' })
     await nextTick()
-    expect(store.finds).toHaveLength(0)
-    expect(store.bench.fit.value).toBeUndefined()
+    expect(store.setup.schoolId).toBe('first')
+  })
+
+  it('hold before there is an instrument, of whatever family', () => {
+    const store = lesson(unlent)
+    expect(store.setup).toMatchObject({
+      familyId: 'cello',
+      schoolId: 'first_third_fourth',
+      systemId: 'equal',
+    })
+  })
+
+  it('give way to the tapes that lie on the instrument, where it comes to the system', () => {
+    const tapeSet = { schoolId: 'first', system: 'just:G', tapeWidthMm: 2 } as Instrument['tapeSet']
+    const store = lesson({ ...own, instrument: { ...AN_INSTRUMENT, tapeSet } })
+    expect([store.setup.schoolId, store.setup.systemId]).toEqual(['every', 'just:G'])
+  })
+})
+
+describe('places found by ring', () => {
+  it('come with the instrument, and count no more once the server says that its bridge was changed', async () => {
+    const store = lesson({ ...A_STUDENT, instrument: { ...AN_INSTRUMENT, ringFinds: [FIND] } })
+    const rung = placeOfE()
+    expect([store.finds.length, store.stringing.calibration === undefined]).toEqual([1, false])
+    useStudio().takeInstrument({ ...AN_INSTRUMENT, version: 2, bridgeChangedOn: '2026-11-14', ringFinds: [] })
+    await nextTick()
+    expect([store.finds.length, store.stringing.calibration]).toEqual([0, undefined])
+    expect(placeOfE()).not.toBe(rung)
+  })
+
+  it('are kept with the instrument, and move its places in every room at once', async () => {
+    const store = lesson()
+    const before = placeOfE()
+    const sent = fakeServer({ status: 201, body: FIND })
+    await store.addFind('D4', 'E4', 32.4)
+    expect(sent[0]).toMatchObject({ body: { string: 'D4', note: 'E4', system: 'fifths', placeMm: 32.4 } })
+    const inRooms = useStudio().stringingOf(useStudio().students![0]!.instrument!)
+    expect(placeOfNote(inRooms, 1, note('E4'))).toBe(placeOfE())
+    expect(placeOfE()).toBeGreaterThan(before)
   })
 
   it('are taken out and put back, and the places with them', async () => {
     fakeServer({ status: 200, body: [] })
-    const store = useBenchStore()
+    const store = useBench()
     store.setup.lengthText = '328'
     await store.addFind('D4', 'E4', 37)
-    const moved = store.bench.marks.value[0]!.middleMm
+    const moved = placeOfE()
     const undo = await store.removeFind(store.finds[0]!.id)
-    expect(store.bench.marks.value[0]!.middleMm).toBeCloseTo(328 / 9, 9)
+    expect(placeOfE()).toBeCloseTo(328 / 9, 9)
     await undo()
-    expect(store.bench.marks.value[0]!.middleMm).toBe(moved)
+    expect(placeOfE()).toBe(moved)
   })
 })
