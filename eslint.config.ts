@@ -1,3 +1,5 @@
+import { readdirSync } from 'node:fs'
+import { join } from 'node:path'
 import js from '@eslint/js'
 import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript'
 import importX from 'eslint-plugin-import-x'
@@ -12,6 +14,24 @@ const BOUNDARIES = [
   { target: './server', from: ['./web', './scripts'] },
   { target: './web', from: ['./server', './scripts'] },
 ].map((zone) => ({ ...zone, message: 'See docs/decisions/0002-layout.md: which folder may import which.' }))
+
+/** Of the page, each row may import the rows below it, and of its own row only itself. */
+const ROOMS: readonly (readonly string[])[] = [
+  ['pages'],
+  readdirSync(join(import.meta.dirname, 'web/features')).map((name) => `features/${name}`),
+  ['stores', 'board', 'charts', 'audio', 'notation', 'paper'],
+  ['ui', 'files'],
+  ['api', 'words'],
+]
+const WALLS = ROOMS.flatMap((row, at) =>
+  row.map((room) => ({
+    target: `./web/${room}/**/!(*.test).{ts,vue}`,
+    from: [...ROOMS.slice(0, at).flat(), ...row]
+      .filter((other) => other !== room)
+      .map((other) => `./web/${other}`),
+    message: 'See docs/decisions/0002-layout.md: no room of the page leans on one above it or beside it.',
+  })),
+).filter(({ from }) => from.length > 0)
 
 export default tseslint.config(
   { ignores: ['dist', 'node_modules', 'test-results', 'playwright-report', '.jadefell'] },
@@ -30,6 +50,9 @@ export default tseslint.config(
     },
     plugins: { 'import-x': importX },
     settings: {
+      // Without these, circles are looked for in JavaScript alone.
+      'import-x/extensions': ['.ts', '.vue'],
+      'import-x/parsers': { '@typescript-eslint/parser': ['.ts'], 'vue-eslint-parser': ['.vue'] },
       'import-x/resolver-next': [
         createTypeScriptImportResolver({ project: ['./tsconfig.json', './web/tsconfig.json'] }),
       ],
@@ -37,8 +60,8 @@ export default tseslint.config(
     rules: {
       '@typescript-eslint/no-floating-promises': 'error',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
-      'import-x/no-restricted-paths': ['error', { zones: BOUNDARIES }],
-      'import-x/no-cycle': 'error',
+      'import-x/no-restricted-paths': ['error', { zones: [...BOUNDARIES, ...WALLS] }],
+      'import-x/no-cycle': ['error', { ignoreExternal: true }],
     },
   },
   {

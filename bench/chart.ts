@@ -1,17 +1,15 @@
 import {
-  boardFor,
   chartTapes,
   DEFAULT_TAPE_WIDTH_MM,
   familyOf,
   fifths,
-  fitRings,
   handMarks,
   marksOfSchool,
   placeOfCents,
   planTapes,
-  pressShiftMm,
   schoolOf,
-  type StringBed,
+  stringingOf,
+  type PressingChoice,
 } from '#core'
 import { ratioOf, type Ratio } from './ratio'
 
@@ -25,13 +23,15 @@ export function chartAgainstLoop(): Ratio {
   const family = familyOf('violin')
   const school = schoolOf(family, 'every')!
   const { tuning } = family
+  const strung = (lengthsMm: readonly number[]) =>
+    stringingOf({ family, sizeId: '4/4', system: fifths, lengthsMm })
   const lengths = Float64Array.from({ length: CHARTS }, (_, i) => 178 + (150 * i) / CHARTS)
-  const plan = planTapes({ tuning, system: fifths, marks: marksOfSchool(family, school) })
+  const plan = planTapes({ tuning, system: fifths }, marksOfSchool(family, school))
 
   const ours = () => {
     let sum = 0
     for (const lengthMm of lengths)
-      for (const mark of chartTapes(plan, { lengthsMm: [lengthMm], boardLengthMm: family.board.lengthMm })) {
+      for (const mark of chartTapes(strung([lengthMm]), plan)) {
         sum += mark.nearEdgeMm + mark.middleMm + mark.farEdgeMm + mark.widthCents
         for (const string of mark.strings) sum += string.placeMm + string.remainderCents
       }
@@ -62,6 +62,7 @@ export function chartAgainstLoop(): Ratio {
 const INSTRUMENTS = 1000
 const MARKS = 7
 const RINGS = 6
+const PRESSED: PressingChoice = { mode: 'typical', nutHeightMm: 0, endHeightMm: 0, material: 'steel' }
 
 /**
  * A cupboard of instruments: seven marks on four strings of unequal length, pressing reckoned with, corrected by a fit of
@@ -71,26 +72,21 @@ export function benchAgainstLoop(): Ratio {
   const family = familyOf('violin')
   const { tuning } = family
   const marks = handMarks(family).slice(0, MARKS)
-  const plan = planTapes({ tuning, system: fifths, marks })
+  const plan = planTapes({ tuning, system: fifths }, marks)
   const lengths = Array.from({ length: INSTRUMENTS }, (_, i) => 178 + (150 * i) / INSTRUMENTS)
 
   const ours = () => {
     let sum = 0
     for (const length of lengths) {
-      const even: StringBed = {
-        lengthsMm: [length, length + 0.4, length + 0.8, length + 1.2],
-        boardLengthMm: boardFor(family, length).lengthMm,
-        pressing: family.typicalPressing,
-      }
-      const fit = fitRings(
-        plan.slice(0, RINGS).map(({ strings }, i) => {
-          const { cents } = strings[i % 4]!
-          const lengthMm = even.lengthsMm[i % 4]!
-          const placeMm = placeOfCents(lengthMm + 0.6, cents) + 0.2
-          return { lengthMm, cents, placeMm, pressShiftMm: pressShiftMm(even, i % 4, cents) }
-        }),
-      )
-      for (const mark of chartTapes(plan, { ...even, fit }))
+      const lengthsMm = [length, length + 0.4, length + 0.8, length + 1.2]
+      const finds = plan.slice(0, RINGS).map(({ strings }, i) => {
+        const stringIndex = i % 4
+        const { cents } = strings[stringIndex]!
+        const placeMm = placeOfCents(lengthsMm[stringIndex]! + 0.6, cents) + 0.2
+        return { stringIndex, cents, placeMm, isTrusted: false }
+      })
+      const facts = { family, sizeId: '4/4', system: fifths, lengthsMm, pressing: PRESSED, finds }
+      for (const mark of chartTapes(stringingOf(facts), plan))
         for (const string of mark.strings) sum += string.placeMm
     }
     return sum

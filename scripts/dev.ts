@@ -16,7 +16,7 @@ const data = openDataDirectory(process.env['JADEFELL_DATA'] ?? '.jadefell')
 const lock = lockDirectory(data)
 const server = await startPrivateServer(data, databasePrograms, say)
 const database = openDatabase(server.url)
-await migrate(database.sequelize)
+await migrate(database.sequelize, say)
 await seedDemo(database, new Date())
 await database.close()
 

@@ -73,7 +73,7 @@ async function databaseOf(
 async function prepareSchema(url: string): Promise<void> {
   const database = openDatabase(url)
   try {
-    const ran = await migrate(database.sequelize)
+    const ran = await migrate(database.sequelize, step)
     if (ran.length > 0) step(`migrated: ${ran.join(', ')}`)
     if (process.env['JADEFELL_DEMO'] !== 'off' && (await seedDemo(database, new Date())))
       step('made the demo studio')

@@ -72,7 +72,7 @@ export function stringingOf(facts: StringingFacts): Stringing {
   const { family, system, finds = [] } = facts
   const tuning = facts.tuning ?? family.tuning
   const isMeasured = facts.lengthsMm !== undefined && facts.lengthsMm.length > 0
-  const known = isMeasured ? facts.lengthsMm! : [typicalLengthMm(family, facts.sizeId)]
+  const known = isMeasured ? facts.lengthsMm : [typicalLengthMm(family, facts.sizeId)]
   const lengthMm = known.reduce((a, b) => a + b) / known.length
   const bare: Stringing = {
     family,

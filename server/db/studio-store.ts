@@ -11,7 +11,7 @@ export function columnsOf<Row extends object>(table: Table<Row>, alias: string, 
 
 /** A part of a joined row, or undefined where the join found none. */
 export function partOf<Row extends { id: string }>(part: Row | { id: null }): Row | undefined {
-  return part.id === null ? undefined : (part as Row)
+  return part.id === null ? undefined : part
 }
 
 type Picked<Row extends object> = Pick<FindOptions<Row>, 'order' | 'limit' | 'group'>

@@ -39,7 +39,7 @@ export interface UploadCall extends Call {
    * Ends the upload in one transaction, once for each idempotency key; `fingerprint` tells what was sent. A second upload
    * with the key gets the first one's answer.
    */
-  once<T>(fingerprint: readonly string[], work: (store: StudioStore) => Promise<T>): Promise<T>
+  readonly once: <T>(fingerprint: readonly string[], work: (store: StudioStore) => Promise<T>) => Promise<T>
 }
 
 /** A file on its way out. */

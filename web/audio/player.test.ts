@@ -1,30 +1,32 @@
 // @vitest-environment happy-dom
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { effectScope, type EffectScope } from 'vue'
+import type { PlayerParts } from './tone'
 import { usePlayer } from './usePlayer'
+import { useReferenceTone } from './useReferenceTone'
 
 let scope: EffectScope
 let player: ReturnType<typeof usePlayer>
 let heard: { hz: number; atMs: number; stoppedMs?: number }[]
+/** A browser that takes a moment before it lets a page sound. */
+const context = {
+  resume: () => Promise.resolve(),
+  close: () => Promise.resolve(),
+} as unknown as AudioContext
+const parts: PlayerParts = {
+  newContext: () => context,
+  play: (_context, hz) => {
+    const note: (typeof heard)[number] = { hz, atMs: performance.now() }
+    heard.push(note)
+    return { stop: () => (note.stoppedMs ??= performance.now()) }
+  },
+}
 
 beforeEach(() => {
   vi.useFakeTimers()
   heard = []
   scope = effectScope()
-  const context = {
-    resume: () => Promise.resolve(),
-    close: () => Promise.resolve(),
-  } as unknown as AudioContext
-  player = scope.run(() =>
-    usePlayer({
-      newContext: () => context,
-      play: (_context, hz) => {
-        const note: (typeof heard)[number] = { hz, atMs: performance.now() }
-        heard.push(note)
-        return { stop: () => (note.stoppedMs ??= performance.now()) }
-      },
-    }),
-  )!
+  player = scope.run(() => usePlayer(parts))!
 })
 afterEach(() => {
   scope.stop()
@@ -64,4 +66,26 @@ it('follows a tempo and a tuning that change while it plays', async () => {
   vi.advanceTimersByTime(1000 + 250)
   expect(heard.map((n) => n.hz)).toEqual([440, 220, 220])
   expect(heard[2]!.atMs - heard[1]!.atMs).toBeCloseTo(250, 0)
+})
+
+it('runs one loop however often it is started, and none once it is stopped before the sound came', async () => {
+  await Promise.all([player.start(line(true)), player.start(line(true))])
+  vi.advanceTimersByTime(1700)
+  expect(heard.map((n) => Math.round(n.hz))).toEqual([440, 880, 660, 440])
+  const stopped = player.start(line(true))
+  player.stop()
+  await stopped
+  vi.advanceTimersByTime(5000)
+  expect(heard).toHaveLength(4)
+  expect(heard.every((n) => n.stoppedMs !== undefined)).toBe(true)
+})
+
+it('sounds one reference tone, though two are pressed before the first is there', async () => {
+  const tone = scope.run(() => useReferenceTone(parts))!
+  await Promise.all([tone.toggle('A4', 0), tone.toggle('E5', 702)])
+  expect([tone.sounding.value, heard.map((n) => Math.round(n.hz))]).toEqual(['E5', [660]])
+  await tone.toggle('E5', 702)
+  await Promise.all([tone.toggle('A4', 0), tone.toggle('A4', 0)])
+  expect([tone.sounding.value, heard.length]).toEqual([undefined, 1])
+  expect(heard[0]!.stoppedMs).toBeDefined()
 })

@@ -10,6 +10,12 @@ export interface Tone {
   stop(): void
 }
 
+/** What plays tones; handed in by tests. */
+export interface PlayerParts {
+  readonly newContext: () => AudioContext
+  readonly play: typeof playTone
+}
+
 /** A reference tone of `frequencyHz` until it is stopped; needs a key press or click before it, as browsers ask. */
 export function playTone(context: BaseAudioContext, frequencyHz: number, loudness: number): Tone {
   const oscillator = context.createOscillator()

@@ -1,16 +1,10 @@
 import { useLocalStorage } from '@vueuse/core'
 import { onScopeDispose, ref } from 'vue'
 import { A4_HZ, frequencyHz } from '#core'
-import { playTone, QUIET, type Tone } from './tone'
+import { playTone, QUIET, type PlayerParts, type Tone } from './tone'
 
 /** A tone ends a little before the next begins, so that two of the same pitch are two. */
 const SOUNDING_SHARE = 0.92
-
-/** What plays tones; handed in by tests. */
-export interface PlayerParts {
-  readonly newContext: () => AudioContext
-  readonly play: typeof playTone
-}
 
 /** Plays a line of pitches one after the other in tempo, and tells which one sounds. */
 export function usePlayer(
@@ -23,8 +17,11 @@ export function usePlayer(
   let context: AudioContext | undefined
   let tone: Tone | undefined
   let timer: number | undefined
+  /** Counts starts and stops: only the newest start goes on once the sound is there. */
+  let newest = 0
 
   function stop() {
+    newest++
     window.clearTimeout(timer)
     tone?.stop()
     tone = undefined
@@ -43,8 +40,10 @@ export function usePlayer(
     },
   ) {
     stop()
+    const own = newest
     context ??= newContext()
     await context.resume()
+    if (own !== newest) return
     let due = performance.now()
     const step = (index: number) => {
       const { centsAboveA4, noteMs, isLoop } = line()

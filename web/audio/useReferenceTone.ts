@@ -1,32 +1,40 @@
 import { useLocalStorage } from '@vueuse/core'
 import { onScopeDispose, ref } from 'vue'
 import { A4_HZ, frequencyHz } from '#core'
-import { playTone, QUIET, type Tone } from './tone'
+import { playTone, QUIET, type PlayerParts, type Tone } from './tone'
 
 /** Pitches of A4 that people tune to, Hz; the first is ISO 16:1975. */
 export const A4_CHOICES = [440, 442, 443, 415, 432] as const
 
 /** One reference tone at a time; pressing the one that sounds stops it. */
-export function useReferenceTone() {
+export function useReferenceTone(
+  { newContext, play }: PlayerParts = { newContext: () => new AudioContext(), play: playTone },
+) {
   const a4Hz = useLocalStorage('jadefell.a4', A4_HZ)
   const loudness = useLocalStorage('jadefell.loudness', QUIET)
   const sounding = ref<string>()
   let context: AudioContext | undefined
   let tone: Tone | undefined
+  /** What was asked for last, while the sound is awaited. */
+  let wanted: string | undefined
 
   function stop() {
+    wanted = undefined
     tone?.stop()
     tone = undefined
     sounding.value = undefined
   }
 
   async function toggle(id: string, centsAboveA4: number) {
-    const wasSounding = sounding.value === id
+    const wasSounding = (wanted ?? sounding.value) === id
     stop()
     if (wasSounding) return
-    context ??= new AudioContext()
+    wanted = id
+    context ??= newContext()
     await context.resume()
-    tone = playTone(context, frequencyHz(centsAboveA4, a4Hz.value), loudness.value)
+    if (wanted !== id) return
+    wanted = undefined
+    tone = play(context, frequencyHz(centsAboveA4, a4Hz.value), loudness.value)
     sounding.value = id
   }
 
