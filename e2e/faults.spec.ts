@@ -90,8 +90,13 @@ test('a new student: a fault beside the field, any script in the name, and an un
   await expect(page.getByRole('heading', { name: 'נועה 🎻' })).toBeVisible()
 })
 
-test('a session that ended leads to signing in and back, with nothing lost', async ({ page }) => {
+test('a session that ended leads to signing in and back, and the check that was kept then is kept once', async ({
+  page,
+}) => {
   await openFile(page, 'Tamsin Reed')
+  const checks = page.getByRole('region', { name: 'Checks' }).getByRole('listitem')
+  await expect(checks.first()).toBeVisible()
+  const before = await checks.count()
   await page.keyboard.press('c')
   await page.getByLabel('Finger 1, cents').fill('3')
   await page.getByLabel('Finger 2, cents').fill('4')
@@ -99,7 +104,51 @@ test('a session that ended leads to signing in and back, with nothing lost', asy
   await page.keyboard.press('Control+Enter')
   await expect(page).toHaveURL(/sign-in/)
   await signIn(page)
+  await expect(page.getByText('Sent at last: the check of Tamsin Reed.')).toBeVisible()
   await page.goto('/check')
-  await expect(page.getByLabel('Finger 2, cents')).toHaveValue('4')
-  await page.getByRole('button', { name: 'Clear' }).click()
+  await expect(page.getByLabel('Finger 2, cents')).toHaveValue('')
+  await openFile(page, 'Tamsin Reed')
+  await expect(checks).toHaveCount(before + 1)
+})
+
+test('what is kept while the server is away waits in sight, over a reload, and is sent in order', async ({
+  page,
+}) => {
+  await openFile(page, 'Jory Pellam')
+  await expect(page.getByText('3 things wait')).toHaveCount(0)
+  const away = (url: URL) => url.pathname.startsWith('/api/v1/students/')
+  await page.route(away, (route) =>
+    route.request().method() === 'POST'
+      ? route.fulfill({ status: 503, json: { status: 503, code: 'database_unavailable', title: 'Away' } })
+      : route.continue(),
+  )
+  await page.keyboard.press('c')
+  for (const cents of ['3', '5']) {
+    await page.getByLabel('Finger 1, cents').fill(cents)
+    await page.keyboard.press('Control+Enter')
+    await expect(page.getByText('Not kept yet: the server is away.')).toBeVisible()
+    await page
+      .getByRole('radiogroup', { name: 'String' })
+      .getByText(cents === '3' ? 'D' : 'G')
+      .click()
+  }
+  await page.getByLabel('Finger 1, cents').fill('8')
+  await page.keyboard.press('Control+Enter')
+  const note = page.getByRole('status', { name: 'On its way' })
+  await expect(note).toContainText('3 things wait to be sent.')
+  await page.reload()
+  await expect(note).toContainText('3 things wait to be sent.')
+  await note.getByRole('button', { name: 'Show' }).click()
+  await expect(note.getByRole('listitem')).toHaveText(
+    Array(3).fill(/the check of Jory Pellam since \d\d:\d\d, waits/),
+  )
+  const sent: string[] = []
+  page.on('request', (request) => {
+    const body =
+      request.method() === 'POST' ? (request.postDataJSON() as { exercise?: { string: string } }) : {}
+    if (body.exercise) sent.push(body.exercise.string)
+  })
+  await page.unroute(away)
+  await expect(note).toBeHidden()
+  expect(sent).toEqual(['A4', 'D4', 'G3'])
 })
