@@ -12,6 +12,8 @@ import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import AppShell from './features/shell/AppShell.vue'
 import NoticeStack from './features/shell/NoticeStack.vue'
+import { useMastery } from './stores/mastery'
+import { useNotices } from './stores/notices'
 import { useOutbox } from './stores/outbox'
 import { useSession } from './stores/session'
 import { useStudio } from './stores/studio'
@@ -21,12 +23,20 @@ useTheme()
 const route = useRoute()
 const { session } = storeToRefs(useSession())
 const outbox = useOutbox()
-// Once it is known who is signed in, what an earlier page left is sent; what is shown follows.
+const studio = useStudio()
+const mastery = useMastery()
+const notices = useNotices()
+/** No name stays on the page when its session has ended: the next to sign in may be of another studio. */
+function forget() {
+  studio.forget()
+  mastery.forget()
+  notices.clear()
+}
 watch(
   () => session.value?.user.id,
-  (id) => id !== undefined && outbox.resume(),
+  (id) => (id === undefined ? forget() : outbox.resume()),
   { immediate: true },
 )
-outbox.onArrival(() => void useStudio().loadStudents())
+outbox.onArrival(() => void studio.loadStudents())
 const isBare = computed(() => route.meta['open'] === true)
 </script>

@@ -11,6 +11,7 @@ const ROUTES = [
   'tapes',
   'lay',
   'compare',
+  'students',
   'student',
   'hand',
   'patterns',

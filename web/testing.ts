@@ -19,17 +19,19 @@ export function problem(status: number, code: string, detail?: string) {
   return { status, body: { status, code, title: 'No', ...(detail === undefined ? {} : { detail }) } }
 }
 
-/** Stands in for the server: answers from `replies` in turn, the last one for ever; keeps what was sent. */
-export function fakeServer(...replies: readonly Reply[]): Sent[] {
+/** Stands in for the server: answers from `replies` in turn, the last one for ever, or as one sees fit; keeps what was sent. */
+export function fakeServer(...replies: readonly (Reply | ((request: Sent) => Reply))[]): Sent[] {
   const sent: Sent[] = []
   vi.stubGlobal('fetch', (path: string, init: RequestInit) => {
-    const reply = replies[Math.min(sent.length, replies.length - 1)]
-    sent.push({
+    const next = replies[Math.min(sent.length, replies.length - 1)]
+    const request: Sent = {
       method: init.method ?? 'GET',
       path,
       headers: init.headers as Record<string, string>,
       body: typeof init.body === 'string' ? (JSON.parse(init.body) as unknown) : undefined,
-    })
+    }
+    sent.push(request)
+    const reply = typeof next === 'function' ? next(request) : next
     if (!reply) return Promise.reject(new TypeError('fetch failed'))
     const text = reply.body === undefined ? null : JSON.stringify(reply.body)
     return Promise.resolve(new Response(text, { status: reply.status }))

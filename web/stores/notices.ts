@@ -27,6 +27,7 @@ export const useNotices = defineStore('notices', () => {
   return {
     notices,
     dismiss,
+    clear: () => (notices.value = []),
     say: (text: string, action?: Notice['action']) =>
       show({ text, isFault: false, ...(action ? { action } : {}) }),
     fault: (error: unknown) =>

@@ -1,7 +1,7 @@
 <template>
   <ChartFrame
     caption="The life of its tapes, mm from the nut"
-    :label="`${lives.length} tapes and ${events.length} entries; the list below says each`"
+    :label="`${count(lives.length, 'tape')}, ${count(events.length, 'note')} in its log; the list below says each`"
     :height="250"
     :margins="MARGINS"
     :x-scale="scales.x"
@@ -61,6 +61,7 @@ import { daysBetween, familyOf, marksWithIds, tapeLives, type FamilyId, type Tap
 import type { TapeEvent } from '#contracts'
 import { dateTicks } from '../../charts/chart'
 import ChartFrame from '../../charts/ChartFrame.vue'
+import { count } from '../../words/numbers'
 import { EVENT_NAMES, shortMarkName } from '../../words/trade'
 import { timelineOf, timelineScales } from './timeline'
 

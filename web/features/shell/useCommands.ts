@@ -97,7 +97,6 @@ export function useCommands() {
       run: async () => {
         await session.signOut()
         lesson.end()
-        studio.forget()
         await router.push({ name: 'sign-in' })
       },
     },

@@ -1,0 +1,148 @@
+// @vitest-environment happy-dom
+import { flushPromises } from '@vue/test-utils'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { nextTick } from 'vue'
+import App from './App.vue'
+import { mounted, type Mounted } from './mounting'
+import { useNotices } from './stores/notices'
+import { useSession } from './stores/session'
+import { useStudio } from './stores/studio'
+import { A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, problem, signedIn, type Reply } from './testing'
+
+let app: Mounted
+const ok = (body: unknown): Reply => ({ status: 200, body })
+
+async function opened(...replies: Parameters<typeof fakeServer>) {
+  const sent = fakeServer(...replies)
+  freshStores()
+  signedIn()
+  app = await mounted(App)
+  await flushPromises()
+  return { ...app, sent }
+}
+
+const openPalette = () => {
+  document.dispatchEvent(new KeyboardEvent('keydown', { key: 'k', ctrlKey: true, cancelable: true }))
+  return nextTick()
+}
+async function find(text: string) {
+  const field = document.querySelector<HTMLInputElement>('#palette-field')!
+  field.value = text
+  field.dispatchEvent(new Event('input'))
+  await nextTick()
+  return field
+}
+const found = () => [...document.querySelectorAll('[role="option"]')].map((option) => option.textContent)
+
+beforeEach(() => {
+  sessionStorage.clear()
+  localStorage.clear()
+})
+afterEach(() => {
+  app.wrapper.unmount()
+  vi.unstubAllGlobals()
+})
+
+describe('the shell', () => {
+  it('leads to every room by its number, and tells all keys that work', async () => {
+    const { press, router, text } = await opened(ok([A_STUDENT]))
+    await press('3')
+    await flushPromises()
+    expect(router.currentRoute.value.name).toBe('tapes')
+    await press('?')
+    expect(text()).toContain('This list of keys')
+    // What belongs to a dialog is not for the page.
+    await press('2')
+    await flushPromises()
+    expect(router.currentRoute.value.name).toBe('tapes')
+  })
+
+  it('finds students, what to do with them, and instruments by parts of their names', async () => {
+    const { press, router } = await opened(ok([A_STUDENT]))
+    useStudio().instruments = [AN_INSTRUMENT]
+    await openPalette()
+    const field = await find('venn')
+    expect(found()).toEqual([
+      'Orla Vennviolin',
+      'Hand of Orla Vennmeasures, growth, fit',
+      'Check Orla Venncheck',
+    ])
+    await press('ArrowUp', field)
+    await press('Enter', field)
+    await flushPromises()
+    expect(router.currentRoute.value.name).toBe('check')
+    await openPalette()
+    await find('no. 7')
+    expect(found()).toEqual(['no. 7violin ½'])
+    await find('zzz')
+    expect(found()).toEqual([])
+    expect(app.text()).toContain('Nothing is called that')
+  })
+})
+
+describe('when the session has ended', () => {
+  it('no name stays for whoever signs in next', async () => {
+    const { sent } = await opened(ok([A_STUDENT]))
+    const [studio, session] = [useStudio(), useSession()]
+    useNotices().say('Kept in the file of Orla Venn.')
+    await openPalette()
+    expect(document.body.textContent).toContain('Orla Venn')
+    session.lose()
+    await nextTick()
+    expect([studio.students, studio.instruments, useNotices().notices]).toEqual([undefined, undefined, []])
+    expect(document.body.textContent).not.toContain('Orla Venn')
+    signedIn('a teacher of another studio')
+    await nextTick()
+    expect(document.body.textContent).not.toContain('Orla Venn')
+    await flushPromises()
+    expect(sent.filter((s) => s.path.startsWith('/api/v1/students'))).toHaveLength(2)
+  })
+})
+
+describe('what waits to be sent', () => {
+  const entry = (id: string, more: Record<string, unknown> = {}) =>
+    localStorage.setItem(
+      `jadefell.outbox.${id}`,
+      JSON.stringify({
+        version: 1,
+        id,
+        at: Date.parse('2026-11-28T09:41:00'),
+        userId: 'hester',
+        route: 'hands.create',
+        input: { params: { studentId: A_STUDENT.id }, body: {} },
+        what: `the hand of ${id}`,
+        draft: null,
+        ...more,
+      }),
+    )
+
+  it('is not mentioned while everything arrives', async () => {
+    const { text } = await opened(ok([A_STUDENT]))
+    expect(text()).not.toContain('to be sent')
+  })
+
+  it('is counted and listed while the server is away, with what was refused and what cannot be read', async () => {
+    entry('Orla Venn')
+    entry('Finn Aske')
+    entry('Beck Tarn', { refusal: 'The file is off the roster.' })
+    localStorage.setItem('jadefell.outbox.newer', '{"version":9}')
+    const { text, named } = await opened(({ method }) =>
+      method === 'GET' ? ok([A_STUDENT]) : problem(503, 'database_unavailable'),
+    )
+    expect(text()).toContain('2 things wait to be sent. 2 things could not be sent.')
+    ;(named('Show') as HTMLElement).click()
+    await nextTick()
+    expect(text()).toContain('the hand of Orla Venn since 09:41, waits')
+    expect(text()).toContain('the hand of Beck Tarnsince 09:41, not taken: The file is off the roster.')
+    expect(text()).toContain('Something kept by another version of this page')
+    const [refused, unreadable] = [...document.querySelectorAll('button')].filter(
+      (b) => b.textContent === 'Throw away',
+    )
+    unreadable!.click()
+    refused!.click()
+    await nextTick()
+    expect(text()).toContain('2 things wait to be sent.')
+    expect(text()).not.toContain('could not be sent')
+    expect(localStorage.getItem('jadefell.outbox.newer')).toBeNull()
+  })
+})
