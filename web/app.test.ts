@@ -7,12 +7,12 @@ import { mounted, type Mounted } from './mounting'
 import { useNotices } from './stores/notices'
 import { useSession } from './stores/session'
 import { useStudio } from './stores/studio'
-import { A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, problem, signedIn, type Reply } from './testing'
+import { A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, problem, signedIn, type Reply, type Sent } from './testing'
 
 let app: Mounted
 const ok = (body: unknown): Reply => ({ status: 200, body })
 
-async function opened(...replies: Parameters<typeof fakeServer>) {
+async function opened(...replies: (Reply | ((request: Sent) => Reply))[]) {
   const sent = fakeServer(...replies)
   freshStores()
   signedIn()

@@ -2,7 +2,6 @@
 import fc from 'fast-check'
 import { scaleLinear, scaleUtc } from 'd3-scale'
 import { describe, expect, it } from 'vitest'
-import { h } from 'vue'
 import { growthOf, dayNumber, noteName } from '#core'
 import type { Check, HandMeasurement, TapeEvent } from '#contracts'
 import { landed, shaped, strung } from '../../core/testing'

@@ -49,7 +49,7 @@ const ODD: Instrument = {
       by: 'Hester Lowe',
     },
   ],
-  holder: { studentId: A_STUDENT.id, name: A_STUDENT.name, since: '2026-10-03' },
+  holder: { studentId: A_STUDENT.id, name: A_STUDENT.name },
 }
 
 const HAND: HandMeasurement = {

@@ -1,0 +1,262 @@
+// @vitest-environment happy-dom
+import { flushPromises } from '@vue/test-utils'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { nextTick } from 'vue'
+import { judgeHand, noteName, snapshotOf, type Finger } from '#core'
+import type { Check, KeptVerdict, Student } from '#contracts'
+import { landed, shaped, strung } from '../../core/testing'
+import { mounted, type Mounted } from '../mounting'
+import { useLesson } from '../stores/lesson'
+import { useNotices } from '../stores/notices'
+import { useStudio } from '../stores/studio'
+import {
+  A_STUDENT,
+  AN_INSTRUMENT,
+  fakeServer,
+  freshStores,
+  problem,
+  signedIn,
+  type Reply,
+  type Sent,
+} from '../testing'
+import CheckPage from './CheckPage.vue'
+import StudentPage from './StudentPage.vue'
+import StudentsPage from './StudentsPage.vue'
+import TodayPage from './TodayPage.vue'
+
+const ok = (body: unknown): Reply => ({ status: 200, body })
+const TODAY = new Date()
+
+let page: Mounted
+let sent: Sent[]
+function serve(...replies: (Reply | ((request: Sent) => Reply))[]) {
+  sent = fakeServer(...replies)
+  freshStores()
+  signedIn()
+}
+beforeEach(() => {
+  sessionStorage.clear()
+  localStorage.clear()
+})
+afterEach(() => {
+  page.wrapper.unmount()
+  vi.unstubAllGlobals()
+})
+
+const student = (name: string, more: Partial<Student> = {}): Student => ({
+  ...A_STUDENT,
+  id: name,
+  name,
+  lesson: { weekday: TODAY.getDay(), time: '09:40' },
+  ...more,
+})
+
+/** A check as it was kept of a violin, of fingers that landed so many cents off. */
+function check(id: string, takenAt: string, ...heard: readonly (readonly [Finger, number])[]): Check {
+  const take = { stringing: strung('violin', 284.5), exercise: shaped('violin') }
+  const landings = landed(take, heard)
+  const written = <N extends { readonly note: Parameters<typeof noteName>[0] }>(n: N) => ({
+    ...n,
+    note: noteName(n.note),
+  })
+  return {
+    id,
+    studentId: A_STUDENT.id,
+    instrumentId: AN_INSTRUMENT.id,
+    takenAt,
+    exercise: { kind: 'shape', string: 'A4', shapeId: 'first', notes: take.exercise.notes.map(written) },
+    stringing: snapshotOf(take.stringing) as Check['stringing'],
+    landings: landings.map(written),
+    verdict: judgeHand({ ...take, landings, toleranceCents: 15 }) as KeptVerdict,
+    toleranceCents: 15,
+    unreadable: null,
+    note: '',
+    by: 'Hester Lowe',
+    removedAt: null,
+  }
+}
+
+describe('the day’s lessons', () => {
+  it('are walked by the arrows, and C does what the row needs first', async () => {
+    serve(ok([]))
+    useStudio().students = [
+      student('Orla Venn', { lesson: { weekday: TODAY.getDay(), time: '09:00' } }),
+      student('Finn Aske', { instrument: { ...AN_INSTRUMENT, measurement: null } }),
+      student('Beck Tarn', { instrument: null, lesson: { weekday: TODAY.getDay(), time: '10:20' } }),
+    ]
+    page = await mounted(TodayPage)
+    const { press, router, text } = page
+    expect(text()).toMatch(/09:00\s?Orla Venn.*09:40\s?Finn Aske.*10:20\s?Beck Tarn/)
+    const rooms: unknown[] = []
+    for (const key of ['c', 'ArrowDown', 'c', 'ArrowDown', 'ArrowDown', 'c', 'ArrowUp', 'Enter']) {
+      await press(key)
+      await flushPromises()
+      if (!key.startsWith('Arrow')) rooms.push(router.currentRoute.value.name)
+    }
+    expect(rooms).toEqual(['check', 'tapes', 'student', 'student'])
+    expect(router.currentRoute.value.params['studentId']).toBe('Finn Aske')
+    expect(useLesson().studentId).toBe('Beck Tarn')
+  })
+
+  it('are none until somebody has a time', async () => {
+    serve(ok([]))
+    useStudio().students = [student('Orla Venn', { lesson: null })]
+    page = await mounted(TodayPage)
+    expect(page.text()).toContain('No lessons in the week yet')
+  })
+})
+
+describe('the students', () => {
+  it('are found by parts of a name or an instrument, and opened by Enter', async () => {
+    serve(ok([]))
+    useStudio().students = [student('Orla Venn'), student('נועה'), student('Finn Aske', { instrument: null })]
+    page = await mounted(StudentsPage)
+    const { named, press, router, text } = page
+    const search = named('Search students') as HTMLInputElement
+    const find = async (words: string) => {
+      search.value = words
+      search.dispatchEvent(new Event('input'))
+      await nextTick()
+      return [...document.querySelectorAll('tbody a')].map((a) => a.textContent)
+    }
+    expect(await find('no. 7')).toEqual(['Orla Venn', 'נועה'])
+    expect(await find('violin asKE')).toEqual(['Finn Aske'])
+    expect(await find('nobody')).toEqual([])
+    expect(text()).toContain('Nobody is called that')
+    await find('')
+    await press('ArrowDown')
+    await press('Enter')
+    await flushPromises()
+    expect(router.currentRoute.value.params['studentId']).toBe('נועה')
+  })
+})
+
+describe('a student’s file', () => {
+  const reading =
+    (checks: Check[], of: Student) =>
+    ({ path }: Sent) =>
+      path.endsWith('/checks') ? ok(checks) : path.endsWith(`/students/${of.id}`) ? ok(of) : ok([])
+
+  it('tells each check as it was judged, newest first, and takes one out and back', async () => {
+    const checks = [
+      check('new', '2026-11-21T09:40:00Z', [1, 0], [2, -1], [3, 1], [4, -26]),
+      check('old', '2026-11-07T09:40:00Z', [1, 20], [2, 19], [3, 21], [4, 20]),
+    ]
+    serve(reading(checks, A_STUDENT))
+    page = await mounted(StudentPage, { studentId: A_STUDENT.id })
+    await flushPromises()
+    const items = () => [...document.querySelectorAll('.history li')].map((li) => li.textContent)
+    expect(items()[0]).toMatch(/21 Nov.*The frame is .* narrow.*A string, first position.*4 −26.*4 notes/s)
+    expect(items()[1]).toMatch(/whole hand/i)
+    expect(page.text()).toContain('Landings over time')
+    ;(page.named('Take out the check of 21 Nov 2026') as HTMLElement).click()
+    await flushPromises()
+    expect(sent.find((s) => s.method === 'DELETE')?.path).toBe('/api/v1/checks/new')
+    expect(items()).toHaveLength(1)
+    await useNotices().notices.at(-1)?.action?.run()
+    expect(sent.some((s) => s.path === '/api/v1/checks/new/restore')).toBe(true)
+  })
+
+  it('stays as it was when the student has moved from a violin to a bass', async () => {
+    const onBass = { ...A_STUDENT, family: 'bass' as const, instrument: null }
+    serve(reading([check('old', '2026-11-07T09:40:00Z', [1, 0], [2, 1], [3, 26], [4, 0])], onBass))
+    page = await mounted(StudentPage, { studentId: A_STUDENT.id })
+    await flushPromises()
+    // a bass in 1-2-4 has no third finger, nor an A string that high
+    expect(page.text()).toMatch(/A string, first position · 1 02 \+13 \+264 0/)
+  })
+
+  it('shows the verdict alone where a check was kept in a way that is no longer read', async () => {
+    const kept = check('old', '2026-11-07T09:40:00Z', [1, 0], [2, -1], [3, 1], [4, -26])
+    const lost = {
+      ...kept,
+      exercise: null,
+      stringing: null,
+      landings: [],
+      unreadable: 'a scale that is no scale',
+    }
+    serve(reading([lost as unknown as Check], A_STUDENT))
+    page = await mounted(StudentPage, { studentId: A_STUDENT.id })
+    await flushPromises()
+    expect(page.text()).toMatch(/The frame is .* narrow/)
+    expect(page.text()).toContain('only the verdict can be read: a scale that is no scale')
+  })
+})
+
+describe('a check', () => {
+  const type = async (label: string, text: string) => {
+    const field = page.named(label) as HTMLInputElement
+    field.focus()
+    field.value = text
+    field.dispatchEvent(new Event('input'))
+    await nextTick()
+    return field
+  }
+  async function checkOf(of: Student, ...replies: (Reply | ((request: Sent) => Reply))[]) {
+    serve(...replies)
+    useStudio().students = [of]
+    useLesson().begin(of.id)
+    page = await mounted(CheckPage)
+    await flushPromises()
+  }
+
+  it('is read, judged while it is typed, and kept by one key with where the cursor was', async () => {
+    const kept = check('kept', '2026-11-28T09:40:00Z', [1, 0], [4, -26])
+    await checkOf(A_STUDENT, (request) => (request.method === 'POST' ? ok(kept) : ok(A_STUDENT)))
+    expect(document.activeElement).toBe(page.named('Finger 1, cents'))
+    expect(page.text()).toContain('Not enough notes yet')
+    let last: Element | undefined
+    for (const [finger, shown] of [
+      [1, '+4'],
+      [2, '+7'],
+      [3, '−1'],
+      [4, '-24'],
+    ] as const)
+      last = await type(`Finger ${finger}, cents`, shown)
+    expect(page.text()).toMatch(/The frame is \d\.\d mm narrow: the fourth finger lands 26 cents flat/)
+    await page.press('Enter', last)
+    await flushPromises()
+    expect(sent.find((s) => s.method === 'POST')).toMatchObject({
+      path: `/api/v1/students/${A_STUDENT.id}/checks`,
+      body: {
+        instrumentId: AN_INSTRUMENT.id,
+        exercise: { kind: 'shape', string: 'A4', shapeId: 'first' },
+        system: 'fifths',
+        readings: [
+          { finger: 1, shownCents: 4 },
+          { finger: 2, shownCents: 7 },
+          { finger: 3, shownCents: -1 },
+          { finger: 4, shownCents: -24 },
+        ],
+      },
+    })
+    expect((page.named('Finger 4, cents') as HTMLInputElement).value).toBe('')
+    expect(document.activeElement).toBe(page.named('Finger 1, cents'))
+  })
+
+  it('is not kept while a row cannot be read', async () => {
+    await checkOf(A_STUDENT, ok([]))
+    await type('Finger 1, cents', '4')
+    await page.press('Enter', await type('Finger 4, cents', '900'))
+    expect(sent).toEqual([])
+    expect(page.text()).toContain('900 cents is another note')
+  })
+
+  it('says that the server is away, and that nothing is lost', async () => {
+    await checkOf(A_STUDENT, problem(503, 'database_unavailable'))
+    await page.press('Enter', await type('Finger 4, cents', '-24'))
+    await flushPromises()
+    expect(page.text()).toContain(
+      'Not kept yet: the server is away. Trying again; your readings are safe here.',
+    )
+    expect((page.named('Finger 4, cents') as HTMLInputElement).value).toBe('-24')
+  })
+
+  it('needs an instrument, and its length', async () => {
+    await checkOf({ ...A_STUDENT, instrument: null }, ok([]))
+    expect(page.text()).toContain('Orla Venn has no instrument yet')
+    page.wrapper.unmount()
+    await checkOf({ ...A_STUDENT, instrument: { ...AN_INSTRUMENT, measurement: null } }, ok([]))
+    expect(page.text()).toContain('The string is not measured yet')
+  })
+})
