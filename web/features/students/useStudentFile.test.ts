@@ -1,0 +1,104 @@
+// @vitest-environment happy-dom
+import { flushPromises } from '@vue/test-utils'
+import { beforeEach, expect, it } from 'vitest'
+import { defineComponent, ref } from 'vue'
+import type { Student } from '#contracts'
+import { mounted } from '../../mounting'
+import { useNotices } from '../../stores/notices'
+import { useStudio } from '../../stores/studio'
+import {
+  A_STUDENT,
+  AN_INSTRUMENT,
+  fakeServer,
+  freshStores,
+  signedIn,
+  type Reply,
+  type Sent,
+} from '../../testing'
+import { useStudentFile } from './useStudentFile'
+
+const ok = (body: unknown): Reply => ({ status: 200, body })
+const OTHER = { ...AN_INSTRUMENT, id: '01900000-0000-7000-8000-000000000008', label: 'no. 8' }
+
+async function opened(answer: (request: Sent) => Reply | undefined, of: Student = A_STUDENT) {
+  const sent = fakeServer((request) => answer(request) ?? (request.path.endsWith(of.id) ? ok(of) : ok([])))
+  freshStores()
+  signedIn()
+  useStudio().students = [of]
+  let file!: ReturnType<typeof useStudentFile>
+  const page = await mounted(
+    defineComponent({
+      setup() {
+        file = useStudentFile(ref(of.id))
+        return () => null
+      },
+    }),
+  )
+  await flushPromises()
+  return { file, page, sent, posts: () => sent.filter((s) => s.method !== 'GET') }
+}
+const notice = () => useNotices().notices.at(-1)
+
+beforeEach(() => localStorage.clear())
+
+it('lends, takes back and, with the next one lent, leads to old and new places', async () => {
+  const lent = (instrument: Student['instrument']) => ok({ ...A_STUDENT, version: 4, instrument })
+  const { file, page, posts } = await opened(({ path, body }) =>
+    path.endsWith('/loans')
+      ? lent((body as { instrumentId: string | null }).instrumentId === null ? null : OTHER)
+      : undefined,
+  )
+  await file.lend(null)
+  expect(file.student.value?.instrument).toBeNull()
+  expect(notice()).toBeUndefined()
+  await file.lend(OTHER.id)
+  expect(posts().map((s) => (s.body as { instrumentId: string | null }).instrumentId)).toEqual([
+    null,
+    OTHER.id,
+  ])
+  expect([file.student.value?.instrument?.label, notice()?.text]).toEqual([
+    'no. 8',
+    'Every tape moves with the new instrument.',
+  ])
+  await notice()?.action?.run()
+  await flushPromises()
+  expect(page.router.currentRoute.value).toMatchObject({
+    name: 'compare',
+    query: { from: AN_INSTRUMENT.id, to: OTHER.id },
+  })
+})
+
+it('writes down a new instrument and lends it', async () => {
+  const without = { ...A_STUDENT, instrument: null }
+  const { file, posts } = await opened(
+    ({ method, path }) =>
+      method === 'GET'
+        ? undefined
+        : path.endsWith('/loans')
+          ? ok({ ...A_STUDENT, instrument: OTHER })
+          : ok(OTHER),
+    without,
+  )
+  await file.add('1/2', 'no. 8')
+  expect(posts().map((s) => s.body)).toEqual([
+    { family: 'violin', sizeId: '1/2', label: 'no. 8' },
+    expect.objectContaining({ instrumentId: OTHER.id }) as unknown,
+  ])
+  expect(notice()?.text).toBe('no. 8 is in the cupboard, and lent.')
+})
+
+it('takes a student off the roster and back', async () => {
+  const { file, page, posts } = await opened(({ path }) =>
+    path.endsWith('/restore') ? ok(A_STUDENT) : path.endsWith('/students?') ? ok([]) : undefined,
+  )
+  await file.removeStudent()
+  await flushPromises()
+  expect([page.router.currentRoute.value.name, useStudio().students]).toEqual(['students', []])
+  await notice()?.action?.run()
+  await flushPromises()
+  expect(posts().map((s) => `${s.method} ${s.path.split('/').at(-1)}`)).toEqual([
+    `DELETE ${A_STUDENT.id}`,
+    'POST restore',
+  ])
+  expect(page.router.currentRoute.value.params['studentId']).toBe(A_STUDENT.id)
+})
