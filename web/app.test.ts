@@ -7,7 +7,16 @@ import { mounted, type Mounted } from './mounting'
 import { useNotices } from './stores/notices'
 import { useSession } from './stores/session'
 import { useStudio } from './stores/studio'
-import { A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, problem, signedIn, type Reply, type Sent } from './testing'
+import {
+  A_STUDENT,
+  AN_INSTRUMENT,
+  fakeServer,
+  freshStores,
+  problem,
+  signedIn,
+  type Reply,
+  type Sent,
+} from './testing'
 
 let app: Mounted
 const ok = (body: unknown): Reply => ({ status: 200, body })

@@ -1,6 +1,6 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { vi } from 'vitest'
-import type { Instrument, Session, Student } from '#contracts'
+import type { HandMeasurement, Instrument, RingFind, Session, Student } from '#contracts'
 import { useSession } from './stores/session'
 
 /** One request as the page sent it. */
@@ -92,4 +92,29 @@ export const A_STUDENT: Student = {
   instrument: AN_INSTRUMENT,
   lastCheck: null,
   hand: null,
+}
+
+export const A_HAND: HandMeasurement = {
+  id: '01900000-0000-7000-8000-000000000091',
+  measuredOn: '2026-11-07',
+  comfortableSpanMm: 62,
+  reachedSpanMm: 68,
+  fingerLengthsMm: null,
+  fingertipWidthMm: 11,
+  thumb: 'straight',
+  by: 'Hester Lowe',
+}
+
+/** E on the D string, a ninth up by the ring. */
+export const A_FIND: RingFind = {
+  id: '01900000-0000-7000-8000-000000000099',
+  instrumentId: AN_INSTRUMENT.id,
+  string: 'D4',
+  note: 'E4',
+  system: 'fifths',
+  cents: 203.91,
+  placeMm: 32.4,
+  isTrusted: false,
+  foundOn: '2026-10-03',
+  by: 'Hester Lowe',
 }

@@ -2,13 +2,13 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
-import type { HandMeasurement, Student } from '#contracts'
+import type { Student } from '#contracts'
 import { mounted, type Mounted } from '../mounting'
 import { useBench } from '../stores/bench'
 import { useLesson } from '../stores/lesson'
 import { usePatterns } from '../features/patterns/usePatterns'
 import { useStudio } from '../stores/studio'
-import { A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, type Reply, type Sent } from '../testing'
+import { A_HAND, A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, type Reply, type Sent } from '../testing'
 import FramePage from './FramePage.vue'
 import HandPage from './HandPage.vue'
 import ScalesPage from './ScalesPage.vue'
@@ -16,17 +16,7 @@ import ScalesPage from './ScalesPage.vue'
 // Notes are drawn by a browser: what is drawn is tested in `notation/score.test.ts`, that it is drawn end to end.
 vi.mock('../notation/draw', () => ({ drawScore: () => Promise.resolve([]) }))
 
-const HAND: HandMeasurement = {
-  id: '01900000-0000-7000-8000-000000000091',
-  measuredOn: '2026-11-07',
-  comfortableSpanMm: 62,
-  reachedSpanMm: 68,
-  fingerLengthsMm: null,
-  fingertipWidthMm: 11,
-  thumb: 'straight',
-  by: 'Hester Lowe',
-}
-const PLAYER: Student = { ...A_STUDENT, hand: HAND }
+const PLAYER: Student = { ...A_STUDENT, hand: A_HAND }
 const ok = (body: unknown): Reply => ({ status: 200, body })
 
 let page: Mounted
@@ -92,7 +82,7 @@ describe('the frame and who it fits', () => {
 
 describe('a hand in its file', () => {
   it('is kept by keys alone, and the file is read anew', async () => {
-    serve(ok([]), ok([HAND]), ok({ ...HAND, comfortableSpanMm: 63 }), ok([HAND]), ok(PLAYER))
+    serve(ok([]), ok([A_HAND]), ok({ ...A_HAND, comfortableSpanMm: 63 }), ok([A_HAND]), ok(PLAYER))
     page = await mounted(HandPage, { studentId: PLAYER.id })
     await flushPromises()
     await page.press('m')
@@ -109,7 +99,7 @@ describe('a hand in its file', () => {
   })
 
   it('names what in the studio the hand can hold, largest first, and nothing too big', async () => {
-    serve(ok([]), ok([HAND]))
+    serve(ok([]), ok([A_HAND]))
     page = await mounted(HandPage, { studentId: PLAYER.id })
     await flushPromises()
     const section = page.named('Instruments that fit')

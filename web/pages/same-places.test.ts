@@ -16,13 +16,13 @@ import {
   stringingOfInstrument,
   type Stringing,
 } from '#core'
-import type { HandMeasurement, Instrument } from '#contracts'
+import type { Instrument } from '#contracts'
 import { chartOf } from '../features/instruments/tape-chart'
 import { mounted, type Mounted } from '../mounting'
 import { sheetOf } from '../paper/sheet'
 import { useLesson } from '../stores/lesson'
 import { useStudio } from '../stores/studio'
-import { A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, signedIn } from '../testing'
+import { A_FIND, A_HAND, A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, signedIn } from '../testing'
 import { mm } from '../words/numbers'
 import CheckPage from './CheckPage.vue'
 import ComparePage from './ComparePage.vue'
@@ -35,32 +35,8 @@ const ODD: Instrument = {
   ...AN_INSTRUMENT,
   measurement: { ...AN_INSTRUMENT.measurement!, stringLengthsMm: [287, 285.4, 283.8, 282.2] },
   pressing: { mode: 'measured', nutHeightMm: 0.6, endHeightMm: 5.5, material: 'steel' },
-  ringFinds: [
-    {
-      id: '01900000-0000-7000-8000-000000000099',
-      instrumentId: AN_INSTRUMENT.id,
-      string: 'D4',
-      note: 'E4',
-      system: 'fifths',
-      cents: 203.91,
-      placeMm: 32.6,
-      isTrusted: true,
-      foundOn: '2026-10-03',
-      by: 'Hester Lowe',
-    },
-  ],
+  ringFinds: [{ ...A_FIND, placeMm: 32.6, isTrusted: true }],
   holder: { studentId: A_STUDENT.id, name: A_STUDENT.name },
-}
-
-const HAND: HandMeasurement = {
-  id: '01900000-0000-7000-8000-000000000091',
-  measuredOn: '2026-11-07',
-  comfortableSpanMm: 62,
-  reachedSpanMm: 68,
-  fingerLengthsMm: null,
-  fingertipWidthMm: 11,
-  thumb: 'straight',
-  by: 'Hester Lowe',
 }
 
 let page: Mounted | undefined
@@ -76,7 +52,7 @@ afterEach(() => page?.wrapper.unmount())
 
 /** What a room says with a student in the lesson who plays this instrument. */
 async function roomOf(room: Component, system: string | null = null): Promise<Mounted> {
-  useStudio().students = [{ ...A_STUDENT, instrument: ODD, system, hand: HAND }]
+  useStudio().students = [{ ...A_STUDENT, instrument: ODD, system, hand: A_HAND }]
   useStudio().instruments = [ODD]
   useLesson().begin(A_STUDENT.id)
   page = await mounted(room)

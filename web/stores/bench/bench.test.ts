@@ -2,8 +2,8 @@
 import { beforeEach, describe, expect, it } from 'vitest'
 import { nextTick } from 'vue'
 import { note, placeOfNote } from '#core'
-import type { Instrument, RingFind, Student } from '#contracts'
-import { A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores } from '../../testing'
+import type { Instrument, Student } from '#contracts'
+import { A_FIND, A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores } from '../../testing'
 import { useBench } from './bench'
 import { useLesson } from '../lesson'
 import { useStudio } from '../studio'
@@ -16,18 +16,6 @@ const ANOTHER: Instrument = {
   sizeId: '3/4',
   tuning: ['C2', 'G2', 'D3', 'A3'],
   measurement: { ...AN_INSTRUMENT.measurement!, lengthMm: 618 },
-}
-const FIND: RingFind = {
-  id: '01900000-0000-7000-8000-000000000099',
-  instrumentId: AN_INSTRUMENT.id,
-  string: 'D4',
-  note: 'E4',
-  system: 'fifths',
-  cents: 203.91,
-  placeMm: 32.4,
-  isTrusted: false,
-  foundOn: '2026-10-03',
-  by: 'Hester Lowe',
 }
 
 function lesson(student = A_STUDENT) {
@@ -126,7 +114,7 @@ describe('a student’s own school and tuning system', () => {
 
 describe('places found by ring', () => {
   it('come with the instrument, and count no more once the server says that its bridge was changed', async () => {
-    const store = lesson({ ...A_STUDENT, instrument: { ...AN_INSTRUMENT, ringFinds: [FIND] } })
+    const store = lesson({ ...A_STUDENT, instrument: { ...AN_INSTRUMENT, ringFinds: [A_FIND] } })
     const rung = placeOfE()
     expect([store.finds.length, store.stringing.calibration === undefined]).toEqual([1, false])
     useStudio().takeInstrument({ ...AN_INSTRUMENT, version: 2, bridgeChangedOn: '2026-11-14', ringFinds: [] })
@@ -138,7 +126,7 @@ describe('places found by ring', () => {
   it('are kept with the instrument, and move its places in every room at once', async () => {
     const store = lesson()
     const before = placeOfE()
-    const sent = fakeServer({ status: 201, body: FIND })
+    const sent = fakeServer({ status: 201, body: A_FIND })
     await store.addFind('D4', 'E4', 32.4)
     expect(sent[0]).toMatchObject({ body: { string: 'D4', note: 'E4', system: 'fifths', placeMm: 32.4 } })
     const inRooms = useStudio().stringingOf(useStudio().students![0]!.instrument!)
