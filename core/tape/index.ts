@@ -19,7 +19,7 @@ export {
   CHECK_TAPES_WARM_HANDS_AFTER_DAYS,
   TRY_WITHOUT_AFTER_DAYS,
 } from './life'
-export type { TapeEvent, TapeEventKind, TapeLife, TapeDue, TapeFacts } from './life'
+export type { TapeEvent, TapeEventKind, TapeLife, TapeDue, TapedInstrument } from './life'
 export { stripPages } from './strip'
 export type { StripMark, StripRequest, StripWords } from './strip'
 export { ringRows, silentMarks, ringStrength, whereabouts } from './ring-rows'

@@ -43,9 +43,9 @@ describe('what tapes ask for', () => {
   const facts = (events: TapeEvent[], extra = {}) => ({
     tapes: tapesNow(events),
     warmHands: false,
-    measuredOn: '2026-01-10',
-    bridgeChangedOn: undefined,
-    triedWithoutOn: undefined,
+    measurement: { measuredOn: '2026-01-10' },
+    bridgeChangedOn: null,
+    triedWithoutOn: null,
     ...extra,
   })
   const laid = [event('2026-01-10', 'laid', 31.6)]

@@ -108,12 +108,13 @@ export type TapeDue =
   | { readonly code: 'check_tapes'; readonly days: number }
   | { readonly code: 'try_without'; readonly days: number }
 
-export interface TapeFacts {
+/** What is kept of an instrument and its tapes; days as ISO dates, the last on which each happened. */
+export interface TapedInstrument {
   readonly tapes: readonly Pick<TapeLife, 'markId' | 'laidOn' | 'seenOn' | 'laidMm' | 'placeMm'>[]
   readonly warmHands: boolean
-  readonly measuredOn: string | undefined
-  readonly bridgeChangedOn: string | undefined
-  readonly triedWithoutOn: string | undefined
+  readonly measurement: { readonly measuredOn: string } | null
+  readonly bridgeChangedOn: string | null
+  readonly triedWithoutOn: string | null
 }
 
 /** A tape is looked at every eight weeks; under warm hands every three. Common practice, no source. */
@@ -123,21 +124,21 @@ export const CHECK_TAPES_WARM_HANDS_AFTER_DAYS = 21
 export const TRY_WITHOUT_AFTER_DAYS = 150
 
 /** What an instrument's tapes ask for on the day `today` (ISO date), most pressing first. */
-export function tapesDue(today: string, facts: TapeFacts): TapeDue[] {
+export function tapesDue(today: string, instrument: TapedInstrument): TapeDue[] {
   const due: TapeDue[] = []
-  const { bridgeChangedOn, measuredOn } = facts
-  if (bridgeChangedOn !== undefined && (measuredOn === undefined || measuredOn < bridgeChangedOn))
+  const { tapes, measurement, bridgeChangedOn } = instrument
+  if (bridgeChangedOn !== null && (measurement === null || measurement.measuredOn < bridgeChangedOn))
     due.push({ code: 'remeasure_after_bridge', changedOn: bridgeChangedOn })
-  for (const tape of facts.tapes)
+  for (const tape of tapes)
     if (hasCrept(tape)) due.push({ code: 'tape_crept', markId: tape.markId, byMm: creepMm(tape) })
-  const [first] = facts.tapes
+  const [first] = tapes
   if (!first) return due
-  const oldestLook = facts.tapes.reduce((a, b) => (b.seenOn < a.seenOn ? b : a)).seenOn
+  const oldestLook = tapes.reduce((a, b) => (b.seenOn < a.seenOn ? b : a)).seenOn
   const unseen = daysBetween(oldestLook, today)
-  const patience = facts.warmHands ? CHECK_TAPES_WARM_HANDS_AFTER_DAYS : CHECK_TAPES_AFTER_DAYS
+  const patience = instrument.warmHands ? CHECK_TAPES_WARM_HANDS_AFTER_DAYS : CHECK_TAPES_AFTER_DAYS
   if (unseen > patience) due.push({ code: 'check_tapes', days: unseen })
-  const laidOn = facts.tapes.reduce((a, b) => (b.laidOn < a.laidOn ? b : a)).laidOn
-  const since = [laidOn, facts.triedWithoutOn ?? laidOn].reduce((a, b) => (a > b ? a : b))
+  const laidOn = tapes.reduce((a, b) => (b.laidOn < a.laidOn ? b : a)).laidOn
+  const since = [laidOn, instrument.triedWithoutOn ?? laidOn].reduce((a, b) => (a > b ? a : b))
   const days = daysBetween(since, today)
   if (days > TRY_WITHOUT_AFTER_DAYS) due.push({ code: 'try_without', days })
   return due

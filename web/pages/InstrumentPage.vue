@@ -106,12 +106,11 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { isoDay, creepMm, hasCrept } from '#core'
+import { creepMm, hasCrept, isoDay, tapesDue } from '#core'
 import LogForm from '../features/log/LogForm.vue'
 import TapeTimeline from '../features/log/TapeTimeline.vue'
 import { useTapeLog } from '../features/log/useTapeLog'
 import { useShortcuts } from '../ui/useShortcuts'
-import { tapesDueOn } from '../features/today/useLessonDay'
 import TableExport from '../files/TableExport.vue'
 import type { DataTable } from '../files/tables'
 import { useBench } from '../stores/bench'
@@ -140,7 +139,7 @@ watch(
 const log = useTapeLog(instrument)
 const newestFirst = computed(() => [...(log.events.value ?? [])].reverse())
 const dues = computed(() => {
-  const words = instrument.value ? tapesDueOn(instrument.value, today).map(dueWords) : []
+  const words = instrument.value ? tapesDue(today, instrument.value).map(dueWords) : []
   return [...new Set(words)]
 })
 

@@ -28,15 +28,15 @@
       <ElSegmented v-model="family" :options="FAMILIES" aria-label="Family" />
       <ElCheckbox v-model="isDueOnly">Only what is due</ElCheckbox>
     </div>
-    <div v-if="found.length" ref="table" class="scroll">
+    <div v-if="found.length" ref="list" class="scroll">
       <table class="ledger">
         <thead>
           <tr>
             <th scope="col" class="tick">
               <input
                 type="checkbox"
-                :checked="allChosen"
-                :indeterminate="chosen.size > 0 && !allChosen"
+                :checked="areAllChosen"
+                :indeterminate="chosen.size > 0 && !areAllChosen"
                 aria-label="Choose all of these"
                 @change="chooseAll"
               />
@@ -95,7 +95,7 @@
         }}
       </p>
     </div>
-    <TableExport v-if="found.length" :table="exported" />
+    <TableExport v-if="found.length" :table="table" />
   </section>
   <NewInstrument v-model="isAdding" />
   <StripDialog v-model="isPrinting" :sheets="sheets" />
@@ -103,26 +103,20 @@
 
 <script setup lang="ts">
 import type { InputInstance } from 'element-plus'
-import { computed, onMounted, reactive, ref, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { FAMILY_IDS, familyOf, isoDay, marksWithIds, type FamilyId } from '#core'
+import { FAMILY_IDS } from '#core'
 import type { Instrument } from '#contracts'
-import { chartOf } from '../features/instruments/tape-chart'
 import NewInstrument from '../features/instruments/NewInstrument.vue'
+import { SHOWN_AT_ONCE, useCupboard } from '../features/instruments/useCupboard'
 import { useRowKeys } from '../ui/useRowKeys'
 import { useShortcuts } from '../ui/useShortcuts'
-import { tapesDueOn } from '../features/today/useLessonDay'
 import TableExport from '../files/TableExport.vue'
-import type { DataTable } from '../files/tables'
-import { sheetOf } from '../paper/sheet'
 import StripDialog from '../paper/StripDialog.vue'
 import { useStudio } from '../stores/studio'
-import { dueWords } from '../words/due'
 import { count, mm } from '../words/numbers'
-import { FAMILY_NAMES, instrumentKind, shortMarkName } from '../words/trade'
+import { FAMILY_NAMES, instrumentKind } from '../words/trade'
 
-/** A page draws so many rows at once; the rest waits until it is asked for. */
-const SHOWN_AT_ONCE = 100
 const FAMILIES = [
   { value: 'all', label: 'All' },
   ...FAMILY_IDS.map((value) => ({ value, label: FAMILY_NAMES[value] })),
@@ -132,97 +126,37 @@ const router = useRouter()
 const studio = useStudio()
 onMounted(() => studio.loadInstruments())
 
-const today = isoDay(new Date())
-const text = ref('')
-const family = ref<FamilyId | 'all'>('all')
-const isDueOnly = ref(false)
-const limit = ref(SHOWN_AT_ONCE)
-const chosen = reactive(new Set<string>())
+const {
+  text,
+  family,
+  isDueOnly,
+  limit,
+  found,
+  shown,
+  chosen,
+  areAllChosen,
+  sheets,
+  choose,
+  chooseAll,
+  table,
+} = useCupboard()
 const isPrinting = ref(false)
 const isAdding = ref(false)
-watch([text, family, isDueOnly], () => {
-  limit.value = SHOWN_AT_ONCE
-  at.value = 0
-})
 
-const found = computed(() => {
-  const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return (studio.instruments ?? []).filter((i) => {
-    if (family.value !== 'all' && i.family !== family.value) return false
-    if (isDueOnly.value && tapesDueOn(i, today).length === 0) return false
-    const all = `${i.label} ${i.family} ${i.sizeId} ${i.holder?.name ?? ''}`.toLowerCase()
-    return words.every((word) => all.includes(word))
-  })
-})
-const shown = computed(() =>
-  found.value.slice(0, limit.value).map((instrument) => ({
-    instrument,
-    tapes: tapesOf(instrument),
-    due: [...new Set(tapesDueOn(instrument, today).map(dueWords))][0] ?? '',
-  })),
-)
-const allChosen = computed(() => found.value.length > 0 && found.value.every((i) => chosen.has(i.id)))
-
-function tapesOf(instrument: Instrument): string {
-  return instrument.tapes
-    .map(({ markId, placeMm }) => {
-      const [mark] = marksWithIds(familyOf(instrument.family), [markId])
-      return `${mark ? shortMarkName(mark) : markId} at ${mm(placeMm)}`
-    })
-    .join(' · ')
-}
-function choose(id: string) {
-  if (!chosen.delete(id)) chosen.add(id)
-}
-function chooseAll() {
-  const ids = found.value.map((i) => i.id)
-  if (allChosen.value) ids.forEach((id) => chosen.delete(id))
-  else ids.forEach((id) => chosen.add(id))
-}
 function open(instrument: Instrument) {
   void router.push({ name: 'instrument', params: { instrumentId: instrument.id } })
 }
 
-/** Strips of what is chosen and measured; an instrument without a length has none. */
-const sheets = computed(() =>
-  (studio.instruments ?? []).flatMap((instrument) => {
-    if (!chosen.has(instrument.id) || !instrument.measurement) return []
-    const stringing = studio.stringingOf(instrument)
-    const marks = chartOf(instrument, stringing)
-    if (marks.length === 0) return []
-    return [
-      sheetOf({
-        who: instrument.holder?.name,
-        label: instrument.label,
-        kind: instrumentKind(instrument.family, instrument.sizeId),
-        stringing,
-        marks,
-      }),
-    ]
-  }),
-)
-
-const exported = (): DataTable => ({
-  name: 'instruments',
-  columns: ['label', 'family', 'size', 'length', 'tuning', 'measured on', 'tapes', 'with'],
-  rows: found.value.map((i) => [
-    i.label,
-    i.family,
-    i.sizeId,
-    i.measurement ? Number(i.measurement.lengthMm.toFixed(2)) : null,
-    i.tuning.join(' '),
-    i.measurement?.measuredOn ?? null,
-    tapesOf(i),
-    i.holder?.name ?? null,
-  ]),
-})
-
 const search = ref<InputInstance>()
-const table = ref<HTMLElement>()
+const list = ref<HTMLElement>()
 const { at, shortcuts } = useRowKeys(
   computed(() => shown.value.length),
-  table,
+  list,
 )
+watch([text, family, isDueOnly], () => {
+  limit.value = SHOWN_AT_ONCE
+  at.value = 0
+})
 useShortcuts('Instruments', [
   ...shortcuts,
   {

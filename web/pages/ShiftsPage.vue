@@ -80,159 +80,40 @@
 </template>
 
 <script setup lang="ts">
-import { useSessionStorage } from '@vueuse/core'
 import { computed } from 'vue'
-import {
-  noteName,
-  placedStops,
-  shiftBetween,
-  type Finger,
-  type Placement,
-  type Position,
-  type ShiftResult,
-} from '#core'
-import type { BoardFinger } from '../board/board'
+import { noteName } from '#core'
 import StringBoard from '../board/StringBoard.vue'
 import KeyFields from '../features/patterns/KeyFields.vue'
 import PatternsHead from '../features/patterns/PatternsHead.vue'
-import PlainSelect from '../ui/PlainSelect.vue'
-import FieldRow from '../ui/FieldRow.vue'
-import { useShortcuts } from '../ui/useShortcuts'
 import { usePatterns } from '../features/patterns/usePatterns'
+import { useShift } from '../features/patterns/useShift'
 import { useBench } from '../stores/bench'
-import { mm, signedMm } from '../words/numbers'
+import FieldRow from '../ui/FieldRow.vue'
+import PlainSelect from '../ui/PlainSelect.vue'
+import { useShortcuts } from '../ui/useShortcuts'
+import { mm } from '../words/numbers'
 import { keyName, positionName, shortPositionName } from '../words/patterns'
-
-interface ShiftChoice {
-  fromId: string
-  toId: string
-  fromFinger: Finger
-  toFinger: Finger
-}
 
 const patterns = usePatterns()
 const { atlas } = patterns
+const { family } = atlas
 const bench = useBench()
-const family = computed(() => atlas.family.value)
-const choice = useSessionStorage<ShiftChoice>('jadefell.shift', {
-  fromId: 'first',
-  toId: 'third',
-  fromFinger: 1,
-  toFinger: 1,
-})
+const shift = useShift(patterns)
+const { from, fromId, toId, fromFinger, toFinger, stringName, step } = shift
+const { result, faultSentence, arrival, staying, boardFingers, everyShift } = shift
 
-/** Another family has other positions and fingers: the nearest that it has. */
-const positionOf = (id: string, fallback: number): Position =>
-  family.value.positions.find((p) => p.id === id) ?? family.value.positions[fallback]!
-const from = computed(() => positionOf(choice.value.fromId, 1))
-const to = computed(() => positionOf(choice.value.toId, 4))
-const offered = computed(
-  () => Object.keys(family.value.frames[atlas.context.value.frameIndex]!.offsets).map(Number) as Finger[],
-)
-const fingerOf = (finger: Finger) => (offered.value.includes(finger) ? finger : 1)
-
-const fromId = computed({ get: () => from.value.id, set: (id) => (choice.value.fromId = id) })
-const toId = computed({ get: () => to.value.id, set: (id) => (choice.value.toId = id) })
-const fromFinger = computed({
-  get: () => fingerOf(choice.value.fromFinger),
-  set: (f) => (choice.value.fromFinger = f),
-})
-const toFinger = computed({
-  get: () => fingerOf(choice.value.toFinger),
-  set: (f) => (choice.value.toFinger = f),
-})
 const stringIndex = computed({
   get: () => atlas.stringIndex.value,
   set: (i) => (patterns.choice.stringIndex = i),
 })
-
 const strings = computed(() =>
   atlas.tuning.value.map((open, value) => ({ value, label: noteName(open, { octave: false }) })),
 )
 const positions = computed(() =>
   family.value.positions.map((p) => ({ value: p.id, label: shortPositionName(p) })),
 )
-const fingers = computed(() => offered.value.map((value) => ({ value, label: String(value) })))
-const stringName = computed(() => noteName(atlas.tuning.value[stringIndex.value]!, { octave: false }))
+const fingers = computed(() => shift.offered.value.map((value) => ({ value, label: String(value) })))
 
-function shiftTo(position: Position, finger: Finger): ShiftResult {
-  return shiftBetween(atlas.context.value, bench.stringing, {
-    key: atlas.key.value,
-    stringIndex: stringIndex.value,
-    from: from.value,
-    to: position,
-    fromFinger: fromFinger.value,
-    toFinger: finger,
-  })
-}
-const result = computed(() => shiftTo(to.value, toFinger.value))
-const faultSentence = computed(() => {
-  if (result.value.ok) return ''
-  const where = positionName(result.value.position)
-  return result.value.code === 'no_hand'
-    ? `${keyName(atlas.key.value)} has no hand in ${where} on the ${stringName.value} string: choose another string or position.`
-    : `${keyName(atlas.key.value)} has nothing for ${result.value.finger} in ${where} on the ${stringName.value} string: choose another finger.`
-})
-const arrival = computed(() => {
-  if (!result.value.ok) return ''
-  const stop = result.value.shift.to.stops.find((s) => s.finger === toFinger.value)
-  return stop ? noteName(stop.note, { octave: false }) : ''
-})
-const staying = computed(() => {
-  if (!result.value.ok) return []
-  const name = (i: number) => noteName(atlas.tuning.value[i]!, { octave: false })
-  return result.value.shift.staying.map(({ note, before, after }) => ({
-    note: noteName(note),
-    how: `${name(before.stringIndex)} ${before.finger} → ${name(after.stringIndex)} ${after.finger}`,
-  }))
-})
-
-const boardFingers = computed<BoardFinger[]>(() => {
-  if (!result.value.ok) return []
-  const { shift } = result.value
-  const both = [
-    ...fingersOf(shift.from, fromFinger.value, false),
-    ...fingersOf(shift.to, toFinger.value, true),
-  ]
-  // Where both hands have a finger at one place, the one that plays is shown, else the one that arrives.
-  return both.filter(
-    (f, i) => !f.isPale || !both.some((g, j) => i !== j && isSamePlace(f, g) && (!g.isPale || j > i)),
-  )
-})
-const SAME_PLACE_MM = 1.5
-function isSamePlace(a: BoardFinger, b: BoardFinger): boolean {
-  return Math.abs(a.placeMm - b.placeMm) < SAME_PLACE_MM
-}
-
-function fingersOf(placement: Placement, sounding: Finger, isMarked: boolean): BoardFinger[] {
-  return placedStops(bench.stringing, placement).map((stop) => ({
-    stringIndex: placement.stringIndex,
-    finger: stop.finger,
-    placeMm: stop.placeMm,
-    note: noteName(stop.note, { octave: false }),
-    widthMm: patterns.fingertip.widthMm,
-    isResting: false,
-    isMarked,
-    isPale: stop.finger !== sounding,
-  }))
-}
-
-const everyShift = computed(() =>
-  family.value.positions.map((position) => {
-    const shift = shiftTo(position, fromFinger.value)
-    return {
-      id: position.id,
-      name: shortPositionName(position),
-      distance: position.id === from.value.id ? '0' : shift.ok ? signedMm(shift.shift.distanceMm) : '–',
-    }
-  }),
-)
-
-function step(which: 'fromId' | 'toId', by: number) {
-  const list = family.value.positions
-  const at = list.findIndex((p) => p.id === (which === 'fromId' ? from.value : to.value).id)
-  choice.value[which] = list[Math.min(list.length - 1, Math.max(0, at + by))]!.id
-}
 useShortcuts('Shifts', [
   { key: '.', does: 'Shift further', run: () => step('toId', 1) },
   { key: ',', does: 'Shift less far', run: () => step('toId', -1) },

@@ -7,7 +7,7 @@ import { useStudio } from '../stores/studio'
 import { AN_INSTRUMENT, fakeServer, freshStores } from '../testing'
 import ImportPage from './ImportPage.vue'
 
-vi.mock('../workers/instruments.worker?worker', () => ({
+vi.mock('../files/instruments.worker?worker', () => ({
   default: class {
     onmessage: ((event: { data: unknown }) => void) | undefined
     postMessage(bytes: ArrayBuffer) {

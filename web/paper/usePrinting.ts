@@ -1,7 +1,7 @@
 import { onScopeDispose, ref } from 'vue'
 import { fileName, saveFile } from '../files/tables'
-import type { PrintOrder, PrintReport } from '../workers/print.worker'
-import PrintWorker from '../workers/print.worker?worker'
+import type { PrintOrder, PrintReport } from './print.worker'
+import PrintWorker from './print.worker?worker'
 
 /** Makes the PDF in a worker, tells how far it is, and can be stopped; then nothing is left of it. */
 export function usePrinting() {

@@ -8,7 +8,7 @@ import { AN_INSTRUMENT, fakeServer, freshStores } from '../../testing'
 import { useImport } from './useImport'
 
 /** The worker's work, on this thread. */
-vi.mock('../../workers/instruments.worker?worker', () => ({
+vi.mock('../../files/instruments.worker?worker', () => ({
   default: class {
     onmessage: ((event: { data: unknown }) => void) | undefined
     postMessage(bytes: ArrayBuffer) {

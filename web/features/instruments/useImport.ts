@@ -3,7 +3,7 @@ import { IMPORT_BATCH, isoDay, type ImportFault, type ReadRow, type TableFault }
 import { useOutbox, Withdrawn } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
 import type { ParsedTable } from '../../files/parse-instruments'
-import InstrumentsWorker from '../../workers/instruments.worker?worker'
+import InstrumentsWorker from '../../files/instruments.worker?worker'
 
 /** Names the batches under way, so that they can be taken back. */
 const DRAFT = 'instruments.import'

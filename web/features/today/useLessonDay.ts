@@ -1,6 +1,6 @@
 import { computed, type Ref } from 'vue'
-import { isoDay, dueOn, tapesDue, type Due, type TapeDue } from '#core'
-import type { Instrument, Student } from '#contracts'
+import { isoDay, dueOn, tapesDue, type Due } from '#core'
+import type { Student } from '#contracts'
 
 export interface LessonRow {
   readonly student: Student
@@ -38,18 +38,7 @@ export function dueOf(student: Student, today: string): Due[] {
   return dueOn(today, {
     hasInstrument: instrument !== null,
     measuredOn: instrument?.measurement?.measuredOn,
-    tapes: instrument ? tapesDueOn(instrument, today) : [],
+    tapes: instrument ? tapesDue(today, instrument) : [],
     checkedOn: lastCheck ? isoDay(new Date(lastCheck.takenAt)) : undefined,
-  })
-}
-
-/** What an instrument's tapes ask for on a day. */
-export function tapesDueOn(instrument: Instrument, today: string): TapeDue[] {
-  return tapesDue(today, {
-    tapes: instrument.tapes,
-    warmHands: instrument.warmHands,
-    measuredOn: instrument.measurement?.measuredOn,
-    bridgeChangedOn: instrument.bridgeChangedOn ?? undefined,
-    triedWithoutOn: instrument.triedWithoutOn ?? undefined,
   })
 }

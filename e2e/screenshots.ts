@@ -2,9 +2,9 @@
 // (`npm run build`) and Chromium.
 import { chromium, type Page } from '@playwright/test'
 import { mkdirSync, rmSync } from 'node:fs'
-import { newDataPath, removeDataPath, startApp } from '../e2e/app'
-import { openFile, openInstrument, signIn } from '../e2e/fixtures'
-import { findProgram } from './lib/apt'
+import { newDataPath, removeDataPath, startApp } from './app'
+import { openFile, openInstrument, signIn } from './fixtures'
+import { findProgram } from '../scripts/lib/apt'
 
 const FOLDER = 'docs/screenshots'
 

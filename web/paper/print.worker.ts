@@ -1,8 +1,8 @@
 import bold from 'dejavu-fonts-ttf/ttf/DejaVuSansCondensed-Bold.ttf?url'
 import regular from 'dejavu-fonts-ttf/ttf/DejaVuSansCondensed.ttf?url'
 import { stripPages, type Page } from '#core'
-import { pagesToPdf } from '../paper/pdf'
-import { stripWords, type StripSheet } from '../paper/sheet'
+import { pagesToPdf } from './pdf'
+import { stripWords, type StripSheet } from './sheet'
 
 /** What is to be printed: strips that are still to be laid out, or pages as they are. */
 export type PrintOrder =
