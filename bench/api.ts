@@ -1,6 +1,7 @@
 import mariadb, { type Connection } from 'mariadb'
-import { createServer } from 'node:http'
+import { Agent, createServer, request, type IncomingHttpHeaders, type RequestOptions } from 'node:http'
 import type { AddressInfo } from 'node:net'
+import { text } from 'node:stream/consumers'
 import { pino } from 'pino'
 import { v7 as uuid } from 'uuid'
 import { API_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER, type Session, type Student } from '#contracts'
@@ -73,6 +74,7 @@ export async function apiAgainstSql(databaseUrl: string): Promise<Ratio[]> {
       ),
     ]
   } finally {
+    agent.destroy()
     await bare.end()
     server.closeAllConnections()
     server.close()
@@ -108,34 +110,50 @@ function withNewIds(statements: readonly Statement[], known: ReadonlySet<string>
   }))
 }
 
-async function signIn(base: string) {
-  const response = await fetch(`${base}/session`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ email: DEMO_EMAIL, password: DEMO_PASSWORD }),
+/** The barest client: what a browser's own costs on top is not the server's. */
+const agent = new Agent({ keepAlive: true, maxSockets: 1 })
+
+interface Reply {
+  readonly headers: IncomingHttpHeaders
+  readonly body: string
+}
+
+function send(url: string, options: RequestOptions, body = ''): Promise<Reply> {
+  return new Promise((resolve, reject) => {
+    const outgoing = request(url, { ...options, agent }, (incoming) => {
+      text(incoming).then((received) => {
+        if ((incoming.statusCode ?? 500) < 400) resolve({ headers: incoming.headers, body: received })
+        else reject(new Error(`${url}: ${incoming.statusCode} ${received}`))
+      }, reject)
+    })
+    outgoing.once('error', reject)
+    outgoing.end(body)
   })
-  const cookie = response.headers.getSetCookie()[0]?.split(';')[0] ?? ''
-  const session = (await response.json()) as Session
-  async function answer<T>(path: string, init: RequestInit): Promise<T> {
-    const reply = await fetch(`${base}${path}`, init)
-    if (!reply.ok) throw new Error(`${path}: ${reply.status} ${await reply.text()}`)
-    return (await reply.json()) as T
-  }
-  const get = <T>(path: string) => answer<T>(path, { headers: { cookie } })
+}
+
+async function signIn(base: string) {
+  const json = { 'content-type': 'application/json' }
+  const opened = await send(
+    `${base}/session`,
+    { method: 'POST', headers: json },
+    JSON.stringify({ email: DEMO_EMAIL, password: DEMO_PASSWORD }),
+  )
+  const cookie = opened.headers['set-cookie']?.[0]?.split(';')[0] ?? ''
+  const session = JSON.parse(opened.body) as Session
+  const get = async <T>(path: string) =>
+    JSON.parse((await send(base + path, { headers: { cookie } })).body) as T
   return {
     session,
     get,
-    post: (path: string, body: unknown) =>
-      answer(path, {
-        method: 'POST',
-        headers: {
-          cookie,
-          [CSRF_HEADER]: session.csrfToken,
-          [IDEMPOTENCY_HEADER]: uuid(),
-          'content-type': 'application/json',
-        },
-        body: JSON.stringify(body),
-      }),
+    async post(path: string, body: unknown): Promise<unknown> {
+      const headers = {
+        ...json,
+        cookie,
+        [CSRF_HEADER]: session.csrfToken,
+        [IDEMPOTENCY_HEADER]: uuid(),
+      }
+      return JSON.parse((await send(base + path, { method: 'POST', headers }, JSON.stringify(body))).body)
+    },
     async student(name: string): Promise<Student> {
       const student = (await get<Student[]>('/students')).find((s) => s.name === name)
       if (!student) throw new Error(`the demo studio has no ${name}`)

@@ -68,6 +68,8 @@ export function createApp(deps: AppDeps): Express {
   app.disable('x-powered-by')
   app.set('trust proxy', deps.trustProxy)
   app.set('query parser', 'simple')
+  // Answers are not kept (`no-store`): nobody asks whether one has changed.
+  app.set('etag', false)
   app.use(security(deps.cookieSecure), requestLog(logger))
   app.use(UNVERSIONED_BASE, noStore, ownSite, express.json({ limit: BODY_LIMIT, type: 'application/json' }))
   app.use(API_BASE, apiRouter(routerDeps), notFound)

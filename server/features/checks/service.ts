@@ -46,8 +46,10 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
 
     /** Judges the readings with the core, whatever the page thought of them, and keeps both with the strings as they are. */
     async create(studentId: string, draft: Draft): Promise<Check> {
-      const { toleranceCents } = await existingStudent(studentId)
-      const facts = await instrumentRepository(store).stringsOf(draft.instrumentId)
+      const [{ toleranceCents }, facts] = await Promise.all([
+        existingStudent(studentId),
+        instrumentRepository(store).stringsOf(draft.instrumentId),
+      ])
       if (!facts) throw fieldProblem('instrumentId', 'Choose one of the studio’s instruments.')
       const stringing = stringingOfFacts(facts, draft.system)
       const exercise = exerciseOf(stringing, draft)
