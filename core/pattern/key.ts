@@ -83,12 +83,19 @@ export function noteInKey(key: Key, midi: number): Note | undefined {
 
 const SEMITONES_ABOVE_C = LETTERS.map((letter) => midiNumber({ letter, accidental: 0, octave: -1 }))
 
+/** What keys have on their letters is asked for a hundred times by an atlas: each is spelled once. */
+const spelled = new WeakMap<Key, Map<number, readonly Note[]>>()
+
 /** The key's notes on one letter of one octave, lowest first; `number` counted as `diatonicNumber` does. */
-export function notesOnLetter(key: Key, number: number): Note[] {
+export function notesOnLetter(key: Key, number: number): readonly Note[] {
+  let own = spelled.get(key)
+  if (!own) spelled.set(key, (own = new Map()))
+  const known = own.get(number)
+  if (known) return known
   const index = ((number % 7) + 7) % 7
-  const notes: Note[] = []
-  for (const accidental of key.accidentals[index]!)
-    notes.push({ letter: LETTERS[index]!, accidental, octave: Math.floor(number / 7) })
+  const octave = Math.floor(number / 7)
+  const notes = key.accidentals[index]!.map((accidental) => ({ letter: LETTERS[index]!, accidental, octave }))
+  own.set(number, notes)
   return notes
 }
 

@@ -59,7 +59,7 @@ export function threeLetters(
 /** The key's notes on three letters from `number` on. */
 function lettersFrom(key: Key, number: number): Note[] {
   const notes: Note[] = []
-  for (let by = 0; by < 3; by++) notes.push(...notesOnLetter(key, number + by))
+  for (let by = 0; by < 3; by++) for (const n of notesOnLetter(key, number + by)) notes.push(n)
   return notes
 }
 
