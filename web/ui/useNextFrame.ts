@@ -11,3 +11,11 @@ export function useNextFrame<T>(source: () => T): ShallowRef<T> {
   onScopeDispose(() => cancelAnimationFrame(asked))
   return shown
 }
+
+/**
+ * Brings a row into sight once what was drawn with it is laid out: asked at once, the browser would lay out the page a second
+ * time in the frame of the key.
+ */
+export function scrollSoon(row: () => Element | null | undefined): void {
+  requestAnimationFrame(() => requestAnimationFrame(() => row()?.scrollIntoView({ block: 'nearest' })))
+}

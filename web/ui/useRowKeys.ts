@@ -1,4 +1,5 @@
-import { nextTick, ref, type Ref } from 'vue'
+import { ref, type Ref } from 'vue'
+import { scrollSoon } from './useNextFrame'
 import type { Shortcut } from './useShortcuts'
 
 /** A list walked with the arrow keys: which row is meant, and the keys that move it. */
@@ -8,9 +9,7 @@ export function useRowKeys(count: Ref<number>, table: Ref<HTMLElement | undefine
   function move(by: number) {
     if (count.value === 0) return
     at.value = Math.min(count.value - 1, Math.max(0, at.value + by))
-    void nextTick(() =>
-      table.value?.querySelector('[aria-current="true"]')?.scrollIntoView({ block: 'nearest' }),
-    )
+    scrollSoon(() => table.value?.querySelector('[aria-current="true"]'))
   }
 
   const shortcuts: Shortcut[] = [

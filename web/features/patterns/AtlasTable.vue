@@ -39,8 +39,9 @@
 </template>
 
 <script setup lang="ts">
-import { nextTick, ref, watch } from 'vue'
+import { ref, watch } from 'vue'
 import type { AtlasCell } from '#core'
+import { scrollSoon } from '../../ui/useNextFrame'
 import { glyphOf } from './glyph'
 import type { AtlasRow } from './useAtlas'
 
@@ -71,7 +72,7 @@ function onClick({ target }: MouseEvent) {
 const table = ref<HTMLElement>()
 watch(
   () => props.currentId,
-  () => void nextTick(() => table.value?.querySelector('tr.current')?.scrollIntoView({ block: 'nearest' })),
+  () => scrollSoon(() => table.value?.querySelector('tr.current')),
 )
 </script>
 
