@@ -90,10 +90,16 @@
   </figure>
 </template>
 
+<script lang="ts">
+/** How wide the board before it was: mostly so is the next one, and it is drawn once and not twice. */
+let lastWidthPx = 0
+</script>
+
 <script setup lang="ts">
-import { useElementSize, useLocalStorage } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { useLocalStorage } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 import type { Stringing } from '#core'
+import { useWidth } from '../ui/useWidth'
 import { signedCents } from '../words/numbers'
 import {
   boardScale,
@@ -167,7 +173,8 @@ const { isUpright: isTurned, turn } = useTurned(() => isUprightFirst)
 const isUpright = computed(() => canTurn && isTurned.value)
 
 const frame = ref<HTMLElement>()
-const { width: measured } = useElementSize(frame)
+const measured = useWidth(frame, lastWidthPx)
+watch(measured, (px) => (lastWidthPx = px))
 const frameWidth = computed(() => Math.max(320, Math.floor(measured.value)))
 /** Along the strings, before the drawing is turned. */
 const width = computed(() => (isUpright.value ? UPRIGHT_PX : frameWidth.value))

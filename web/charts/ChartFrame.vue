@@ -25,9 +25,9 @@
 </template>
 
 <script setup lang="ts" generic="X">
-import { useElementSize } from '@vueuse/core'
 import type { ScaleLinear } from 'd3-scale'
 import { computed, ref } from 'vue'
+import { useWidth } from '../ui/useWidth'
 import type { ChartArea, ChartMargins, ChartTick } from './chart'
 
 /** As wide as its place on the page, at least so much. */
@@ -64,7 +64,7 @@ const {
 }>()
 
 const frame = ref<HTMLElement>()
-const { width: measured } = useElementSize(frame)
+const measured = useWidth(frame)
 const width = computed(() => Math.max(LEAST_WIDTH_PX, Math.floor(measured.value)))
 const area = computed<ChartArea>(() => ({
   top: margins.top,

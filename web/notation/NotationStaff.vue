@@ -6,15 +6,15 @@
 </template>
 
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
 import { ref, shallowRef, watch } from 'vue'
 import type { NoteValue, Score } from './score'
+import { useWidth } from '../ui/useWidth'
 
 /** A line of music with fingers over the notes; the one that sounds is marked. */
 const props = defineProps<{ score: Score; value: NoteValue; at: number | undefined; label: string }>()
 
 const paper = ref<HTMLDivElement>()
-const { width } = useElementSize(paper)
+const width = useWidth(paper)
 const notes = shallowRef<readonly Element[]>([])
 const fault = ref('')
 let asked = 0
