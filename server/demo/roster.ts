@@ -1,4 +1,4 @@
-import { NO_FAULTS, type FamilyId, type PlayerFaults, type TapeEventKind } from '#core'
+import { NO_FAULTS, type FamilyId, type PlayerFaults, type PressingChoice, type TapeEventKind } from '#core'
 
 /** An instrument of the invented cupboard. */
 export interface DemoInstrument {
@@ -7,6 +7,9 @@ export interface DemoInstrument {
   readonly sizeId: string
   /** As the teacher wrote it; missing where nobody has measured yet. */
   readonly length?: string
+  /** Where it was measured string by string, lowest first. */
+  readonly stringLengths?: readonly string[]
+  readonly pressing?: PressingChoice
   /** A length that does not suit the size and was measured twice. */
   readonly keepAnyway?: boolean
   readonly school?: string
@@ -52,8 +55,12 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
     family: 'violin',
     sizeId: '1/4',
     length: '254',
+    // Its bridge stands a little askew, and its strings high.
+    stringLengths: ['254.9', '254.3', '253.7', '253.1'],
+    pressing: { mode: 'measured', nutHeightMm: 0.6, endHeightMm: 5.5, material: 'steel' },
     school: 'first_and_third',
     tapesLaidWeeksAgo: 10,
+    finds: [{ string: 'D4', note: 'E4', byMm: 0.4 }],
   },
   { label: 'no. 5', family: 'violin', sizeId: '1/4', length: '10 1/16 in' },
   {

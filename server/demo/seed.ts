@@ -71,20 +71,21 @@ type CallAt = (at: Date) => Pick<Call, 'store' | 'now' | 'signedIn'>
 type WeeksAgo = (weeks: number) => Date
 
 async function addInstrument(demo: DemoInstrument, callAt: CallAt, weeksAgo: WeeksAgo): Promise<string> {
-  const { label, family, sizeId, length, school } = demo
+  const { label, family, sizeId, length, stringLengths, pressing, school } = demo
   const start = Math.max(13, (demo.tapesLaidWeeksAgo ?? 0) + 1)
   const service = instrumentService(callAt(weeksAgo(start)))
   const { id, version } = await service.create({ label, family, sizeId })
-  if (demo.warmHands) await service.update(id, { version, warmHands: true })
+  if (demo.warmHands || pressing)
+    await service.update(id, { version, warmHands: demo.warmHands ?? false, ...(pressing && { pressing }) })
   if (length === undefined) return id
-  const measuredOn = dayOf(weeksAgo(start))
-  await service.measure(id, { length, method: 'bridge', measuredOn, keepAnyway: false })
+  const strings = stringLengths && [...stringLengths]
   // A term later the length is measured again, as it should be.
-  if (start > 20)
-    await instrumentService(callAt(weeksAgo(10))).measure(id, {
-      length,
+  for (const weeks of start > 20 ? [start, 10] : [start])
+    await instrumentService(callAt(weeksAgo(weeks))).measure(id, {
+      length: strings ? '' : length,
       method: 'bridge',
-      measuredOn: dayOf(weeksAgo(10)),
+      ...(strings && { strings }),
+      measuredOn: dayOf(weeksAgo(weeks)),
       keepAnyway: false,
     })
   if (school !== undefined) await layTapes(id, demo, callAt, weeksAgo)
