@@ -55,9 +55,9 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
     family: 'violin',
     sizeId: '1/4',
     length: '254',
-    // Its bridge stands a little askew, and its strings high.
+    // Its bridge stands a little askew.
     stringLengths: ['254.9', '254.3', '253.7', '253.1'],
-    pressing: { mode: 'measured', nutHeightMm: 0.6, endHeightMm: 5.5, material: 'steel' },
+    pressing: { mode: 'measured', nutHeightMm: 0.3, endHeightMm: 3.6, material: 'synthetic' },
     school: 'first_and_third',
     tapesLaidWeeksAgo: 10,
     finds: [{ string: 'D4', note: 'E4', byMm: 0.4 }],

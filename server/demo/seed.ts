@@ -1,18 +1,18 @@
 import { randomNormal } from 'd3-random'
 import {
-  centsAboveOpen,
   familyOf,
   fifths,
   noteName,
   note,
   parseLength,
-  placeOfCents,
+  placeOfNote,
   playExercise,
   seededSource,
   shapeExercise,
   shapeOf,
   shownByMeter,
   stringingOf,
+  stringingOfInstrument,
   DEFAULT_SYSTEM_ID,
   type MasteryState,
   type PlayerFaults,
@@ -95,20 +95,21 @@ async function addInstrument(demo: DemoInstrument, callAt: CallAt, weeksAgo: Wee
 async function layTapes(id: string, demo: DemoInstrument, callAt: CallAt, weeksAgo: WeeksAgo): Promise<void> {
   const laidOn = weeksAgo(demo.tapesLaidWeeksAgo ?? 6)
   const tapes = tapeService(callAt(laidOn))
-  const { tapes: laid } = await tapes.lay(id, {
+  const instrument = await tapes.lay(id, {
     schoolId: demo.school ?? '',
     system: DEFAULT_SYSTEM_ID,
     tapeWidthMm: 3,
     laidOn: dayOf(laidOn),
     reason: '',
   })
+  const stringing = stringingOfInstrument(instrument, DEFAULT_SYSTEM_ID)
   for (const { string, note: stopped, byMm } of demo.finds ?? []) {
-    const cents = centsAboveOpen(fifths, note(string), note(stopped))
-    const placeMm = Number((placeOfCents(lengthOf(demo), cents) + byMm).toFixed(1))
+    const stringIndex = stringing.tuning.findIndex((open) => noteName(open) === string)
+    const placeMm = Number((placeOfNote(stringing, stringIndex, note(stopped)) + byMm).toFixed(1))
     await tapes.find(id, { string, note: stopped, system: 'fifths', placeMm, foundOn: dayOf(laidOn) })
   }
   for (const { weeksAgo: weeks, kind, markId = null, byMm, reason = '' } of demo.events ?? []) {
-    const tape = laid.find((t) => t.markId === markId)
+    const tape = instrument.tapes.find((t) => t.markId === markId)
     const placeMm = tape && byMm !== undefined ? Number((tape.placeMm + byMm).toFixed(1)) : null
     const on = weeksAgo(weeks)
     await tapeService(callAt(on)).log(id, { kind, markId, placeMm, on: dayOf(on), reason })

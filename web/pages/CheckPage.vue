@@ -16,9 +16,7 @@
         <template v-if="instrument"> · {{ instrumentKind(instrument.family, instrument.sizeId) }}</template>
       </p>
       <div class="actions">
-        <span v-if="state === 'waiting'" class="fault" role="status">
-          Not kept yet: the server is away. Trying again; your readings are safe here.
-        </span>
+        <span v-if="state === 'waiting'" class="waits" role="status">Not kept yet: it waits to be sent.</span>
         <ElButton :disabled="readings.length === 0" @click="clear">Clear</ElButton>
         <ElButton type="primary" :disabled="!canKeep" :loading="state !== 'idle'" @click="keepNow">
           Keep this verdict<kbd class="on-button">Ctrl ⏎</kbd>
@@ -173,6 +171,12 @@ useShortcuts('Check', [{ key: 'r', does: 'Go to the readings', run: () => sheetV
 
 .shape {
   width: 196px;
+}
+
+.waits {
+  align-self: center;
+  color: var(--brass-ink);
+  font-weight: 600;
 }
 
 @media (width <= 900px) {

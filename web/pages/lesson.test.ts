@@ -246,9 +246,7 @@ describe('a check', () => {
     await checkOf(A_STUDENT, problem(503, 'database_unavailable'))
     await page.press('Enter', await type('Finger 4, cents', '-24'))
     await flushPromises()
-    expect(page.text()).toContain(
-      'Not kept yet: the server is away. Trying again; your readings are safe here.',
-    )
+    expect(page.text()).toContain('Not kept yet: it waits to be sent.')
     expect((page.named('Finger 4, cents') as HTMLInputElement).value).toBe('-24')
   })
 

@@ -108,7 +108,7 @@ async function write() {
 }
 
 .date {
-  height: 34px;
+  height: 36px;
   padding: 0 8px;
   border: 1px solid var(--line-strong);
   border-radius: 6px;

@@ -103,4 +103,11 @@ function seriesOf(x: ScaleTime<number, number>, y: ScaleLinear<number, number>) 
   font-weight: 700;
   font-size: 14px;
 }
+
+/* A line may run behind it. */
+.side {
+  stroke: var(--card);
+  stroke-width: 5px;
+  paint-order: stroke;
+}
 </style>
