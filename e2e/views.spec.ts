@@ -58,7 +58,7 @@ const VIEWS: [string, (page: Page) => Promise<void>][] = [
     'an instrument and the life of its tapes',
     async (page) => {
       await openInstrument(page, 'no. 7')
-      await expect(page.getByRole('img', { name: /tapes and/ })).toBeVisible()
+      await expect(page.getByRole('img', { name: /notes in its log/ })).toBeVisible()
     },
   ],
   [

@@ -88,8 +88,8 @@ const spelled = new WeakMap<Key, Map<number, readonly Note[]>>()
 
 /** The key's notes on one letter of one octave, lowest first; `number` counted as `diatonicNumber` does. */
 export function notesOnLetter(key: Key, number: number): readonly Note[] {
-  let own = spelled.get(key)
-  if (!own) spelled.set(key, (own = new Map()))
+  const own = spelled.get(key) ?? new Map<number, readonly Note[]>()
+  spelled.set(key, own)
   const known = own.get(number)
   if (known) return known
   const index = ((number % 7) + 7) % 7

@@ -175,7 +175,7 @@ describe('a student’s file', () => {
       landings: [],
       unreadable: 'a scale that is no scale',
     }
-    serve(reading([lost as unknown as Check], A_STUDENT))
+    serve(reading([lost], A_STUDENT))
     page = await mounted(StudentPage, { studentId: A_STUDENT.id })
     await flushPromises()
     expect(page.text()).toMatch(/The frame is .* narrow/)
