@@ -26,7 +26,7 @@
       </aside>
       <section class="card checks" aria-label="Checks">
         <template v-if="checks?.length">
-          <LandingChart v-if="checks.length > 1" :checks="checks" :tolerance-cents="student.toleranceCents" />
+          <LandingChart v-if="heard.length > 1" :checks="heard" :tolerance-cents="student.toleranceCents" />
           <p class="eyebrow">Checks, newest first</p>
           <CheckHistory :checks="checks" @remove="file.removeCheck" />
         </template>
@@ -64,6 +64,8 @@ const studio = useStudio()
 const lesson = useLesson()
 const file = useStudentFile(toRef(props, 'studentId'))
 const { student, checks } = file
+/** Of one that can no longer be read only the verdict is left. */
+const heard = computed(() => checks.value?.filter((check) => check.landings.length > 0) ?? [])
 const isEditing = ref(false)
 
 const about = computed(() => {
