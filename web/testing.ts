@@ -45,8 +45,8 @@ export function freshStores(): void {
 }
 
 /** A teacher signed in, without asking the server. */
-export function signedIn(userId = 'hester'): void {
-  useSession().session = { user: { id: userId }, studio: { system: 'fifths' } } as Session
+export function signedIn(userId = 'hester', system = 'fifths'): void {
+  useSession().session = { user: { id: userId }, studio: { system } } as Session
 }
 
 export const AN_INSTRUMENT: Instrument = {

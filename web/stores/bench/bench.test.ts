@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { nextTick } from 'vue'
 import { note, placeOfNote } from '#core'
 import type { Instrument, Student } from '#contracts'
-import { A_FIND, A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores } from '../../testing'
+import { A_FIND, A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, signedIn } from '../../testing'
 import { useBench } from './bench'
 import { useLesson } from '../lesson'
 import { useStudio } from '../studio'
@@ -94,6 +94,16 @@ describe('a student’s own school and tuning system', () => {
     useStudio().takeStudent({ ...own, version: 4, note: 'saved meanwhile' })
     await nextTick()
     expect(store.setup.schoolId).toBe('first')
+  })
+
+  it('are the studio’s own system on a bench where nothing was laid out yet', () => {
+    fakeServer({ status: 200, body: [] })
+    signedIn('hester', 'just:G')
+    const store = useBench()
+    expect(store.setup.systemId).toBe('just:G')
+    store.setup.systemId = 'equal'
+    store.chooseFamily('cello')
+    expect(store.setup).toMatchObject({ familyId: 'cello', systemId: 'equal' })
   })
 
   it('hold before there is an instrument, of whatever family', () => {

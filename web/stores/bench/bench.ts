@@ -38,17 +38,22 @@ export const useBench = defineStore('bench', () => {
     () => (isAwaited.value ? undefined : [student.value?.id ?? '', instrument.value?.id ?? ''].join(' ')),
     (whose) => {
       if (whose === undefined || whose === laidFor.value) return
+      const isFirst = laidFor.value === ''
       laidFor.value = whose
-      setup.value = setupNow()
+      setup.value = setupNow(isFirst)
     },
     { immediate: true },
   )
-  function setupNow(): BenchSetup {
+  /** Where the lesson ends the bench stays as it is; one that was never laid out begins in the studio's system. */
+  function setupNow(isFirst: boolean): BenchSetup {
     if (instrument.value)
       return setupFor(instrument.value, student.value, studio.systemOf(instrument.value, student.value))
     if (student.value)
       return bareSetup(student.value.family, studio.systemOf(undefined, student.value), student.value)
-    return { ...setup.value, instrumentId: '' }
+    const { familyId } = setup.value
+    return isFirst
+      ? bareSetup(familyId, studio.systemOf(undefined, undefined))
+      : { ...setup.value, instrumentId: '' }
   }
   watch(
     () => instrument.value?.sizeId,
