@@ -15,7 +15,7 @@ import {
 import { Mastery, MasteryMarks } from './mastery'
 import type { ProblemCode } from './problems'
 import type { RouteName } from './routes'
-import { Credentials, Session } from './session'
+import { Credentials, OpenSession, PasswordChange, Session } from './session'
 import {
   RingFind,
   RingFindChange,
@@ -247,6 +247,22 @@ export const ENDPOINTS = {
     summary: 'Remove a file for good; there is no way back',
     params: attachmentParams,
     response: Done,
+  },
+  'sessions.list': {
+    summary: 'Where one is signed in, the newest first',
+    response: z.array(OpenSession),
+  },
+  'sessions.end': {
+    summary: 'End one of one’s own sessions',
+    params: z.object({ sessionId: Id }),
+    response: Done,
+  },
+  'sessions.endOthers': { summary: 'End every session but this one', response: Done },
+  'password.change': {
+    summary: 'Change one’s password; every other session ends',
+    body: PasswordChange,
+    response: Done,
+    problems: ['too_many_attempts'],
   },
 } as const satisfies Record<RouteName, Endpoint>
 

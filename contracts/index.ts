@@ -14,6 +14,7 @@ export { contradictoryLengths, heightSentence, tuningSentence, unreadableLength 
 export type { ClientInput, HandlerInput, Answer, Endpoint } from './endpoints'
 
 export type Session = z.output<typeof session.Session>
+export type OpenSession = z.output<typeof session.OpenSession>
 export type Student = z.output<typeof students.Student>
 export type StudentDraft = z.input<typeof students.StudentDraft>
 export type StudentChange = z.input<typeof students.StudentChange>

@@ -2,6 +2,8 @@
 export const PROBLEMS = {
   invalid_request: { status: 422, title: 'Some of this cannot be saved' },
   malformed_json: { status: 400, title: 'The request is not JSON' },
+  malformed_request: { status: 400, title: 'The request cannot be read' },
+  range_unsatisfiable: { status: 416, title: 'There is no such part of this' },
   too_large: { status: 413, title: 'The request is too large' },
   unsupported_type: { status: 415, title: 'This kind of file is not kept here' },
   upload_incomplete: { status: 400, title: 'The file did not arrive whole' },
@@ -13,10 +15,12 @@ export const PROBLEMS = {
   csrf_failed: { status: 403, title: 'This page is out of date' },
   not_found: { status: 404, title: 'There is nothing here' },
   changed_meanwhile: { status: 409, title: 'Somebody changed this meanwhile' },
+  taken_meanwhile: { status: 409, title: 'Somebody was quicker' },
   instrument_not_measured: { status: 409, title: 'The string length is not measured yet' },
   length_doubtful: { status: 422, title: 'This length does not suit the size' },
   length_impossible: { status: 422, title: 'No instrument of this family has this length' },
   database_unavailable: { status: 503, title: 'The database is away' },
+  being_restored: { status: 503, title: 'A backup is being put back' },
   internal: { status: 500, title: 'Something went wrong here' },
 } as const
 

@@ -44,6 +44,10 @@ export const ROUTES = {
   'attachments.create': ['POST', '/attachments/:record/:recordId'],
   'attachments.read': ['GET', '/attachments/:attachmentId'],
   'attachments.remove': ['DELETE', '/attachments/:attachmentId'],
+  'sessions.list': ['GET', '/sessions'],
+  'sessions.end': ['DELETE', '/sessions/:sessionId'],
+  'sessions.endOthers': ['DELETE', '/sessions'],
+  'password.change': ['PATCH', '/password'],
 } as const satisfies Record<string, readonly ['GET' | 'POST' | 'PATCH' | 'DELETE', string]>
 
 export type RouteName = keyof typeof ROUTES

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Id, SystemId } from './common'
+import { Id, Instant, SystemId } from './common'
 
 export const Credentials = z
   .object({
@@ -10,6 +10,40 @@ export const Credentials = z
     id: 'Credentials',
     examples: [{ email: 'teacher@port-ellery.example', password: 'a long password' }],
   })
+
+/** A password one can choose: long rather than strange, as the OWASP Authentication Cheat Sheet asks. */
+export const SHORTEST_PASSWORD = 10
+
+export const PasswordChange = z
+  .object({
+    current: z.string().min(1, { error: 'Type the password you have now.' }).max(500),
+    next: z
+      .string()
+      .min(SHORTEST_PASSWORD, {
+        error: `Take at least ${SHORTEST_PASSWORD} characters: a few words are easy to keep.`,
+      })
+      .max(500),
+  })
+  .meta({
+    id: 'PasswordChange',
+    examples: [{ current: 'the old password', next: 'ferry steps at midnight' }],
+  })
+
+export const DEVICES = ['computer', 'tablet', 'phone', 'unknown'] as const
+
+/** One place where somebody is signed in. */
+export const OpenSession = z
+  .object({
+    id: Id,
+    device: z.enum(DEVICES),
+    since: Instant,
+    /** To within an hour. */
+    seenAt: Instant,
+    /** When it ends, used or not. */
+    endsAt: Instant,
+    isThis: z.boolean(),
+  })
+  .meta({ id: 'OpenSession' })
 
 export const Session = z
   .object({

@@ -1,8 +1,8 @@
 // `npm run dev`: the page by Vite and the server by tsx, both reloading as files change; the database of `.jadefell`.
 import { spawn } from 'node:child_process'
 import { openDatabase } from '../server/db/database'
-import { migrate } from '../server/db/migrate'
-import { DEMO_EMAIL, DEMO_PASSWORD, seedDemo } from '../server/demo/seed'
+import { prepareDatabase } from '../server/demo/prepare'
+import { DEMO_EMAIL, DEMO_PASSWORD } from '../server/demo/seed'
 import { openDataDirectory } from './database/data-directory'
 import { databasePrograms } from './database/programs'
 import { startPrivateServer } from './database/private-server'
@@ -16,8 +16,7 @@ const data = openDataDirectory(process.env['JADEFELL_DATA'] ?? '.jadefell')
 const lock = lockDirectory(data)
 const server = await startPrivateServer(data, databasePrograms, say)
 const database = openDatabase(server.url)
-await migrate(database.sequelize, say)
-await seedDemo(database, new Date())
+await prepareDatabase(database, true, say)
 await database.close()
 
 const env = {

@@ -2,8 +2,8 @@ import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { readConfig } from '../server/config'
 import { openDatabase } from '../server/db/database'
-import { migrate } from '../server/db/migrate'
-import { DEMO_EMAIL, DEMO_PASSWORD, seedDemo } from '../server/demo/seed'
+import { prepareDatabase } from '../server/demo/prepare'
+import { DEMO_EMAIL, DEMO_PASSWORD } from '../server/demo/seed'
 import { startServer } from '../server/main'
 import { openDataDirectory } from './database/data-directory'
 import { databasePrograms } from './database/programs'
@@ -34,6 +34,11 @@ export async function launch(root: string): Promise<void> {
       void end().then(() => process.exit())
     })
 
+  stopWithNpm(() => {
+    if (!ending) step('npm has ended: stopping')
+    void end().then(() => process.exit())
+  })
+
   try {
     const database = await databaseOf(data)
     if (database.server) undo.push(() => (step('stopping MariaDB'), database.server?.stop()))
@@ -58,6 +63,23 @@ export async function launch(root: string): Promise<void> {
   }
 }
 
+const WATCH_MS = 500
+
+/**
+ * `npm start` is npm, and we are its child. A supervisor that ends npm means us: npm passes no signal on, so we watch whether
+ * it is still there. Started without npm, who started us is nobody's business.
+ */
+function stopWithNpm(stop: () => void): void {
+  const parent = process.ppid
+  if (process.env['npm_lifecycle_event'] !== 'start') return
+  const timer = setInterval(() => {
+    if (process.ppid === parent) return
+    clearInterval(timer)
+    stop()
+  }, WATCH_MS)
+  timer.unref()
+}
+
 async function databaseOf(
   data: ReturnType<typeof openDataDirectory>,
 ): Promise<{ url: string; server?: PrivateServer }> {
@@ -73,10 +95,7 @@ async function databaseOf(
 async function prepareSchema(url: string): Promise<void> {
   const database = openDatabase(url)
   try {
-    const ran = await migrate(database.sequelize, step)
-    if (ran.length > 0) step(`migrated: ${ran.join(', ')}`)
-    if (process.env['JADEFELL_DEMO'] !== 'off' && (await seedDemo(database, new Date())))
-      step('made the demo studio')
+    await prepareDatabase(database, process.env['JADEFELL_DEMO'] !== 'off', step)
   } finally {
     await database.close()
   }

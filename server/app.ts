@@ -20,8 +20,10 @@ import type { Handlers } from './http/call'
 import { errorHandler, notFound, routeOf } from './http/errors'
 import { sessionGuard } from './http/guard'
 import { ProblemError } from './http/problem-error'
-import { signInLimit } from './http/rate-limit'
+import { passwordLimit, signInLimits } from './http/rate-limit'
+import { isReading } from './http/reading'
 import { apiRouter } from './http/router'
+import { sessionCookie } from './http/session-cookie'
 import { webFiles } from './http/web-files'
 
 export interface AppDeps {
@@ -35,7 +37,12 @@ export interface AppDeps {
   /** Folder of the built page; without it only the interface for programs is served. */
   readonly webRoot?: string
   readonly checkAnswers?: boolean
+  /** A request that is not answered by then is told that the database is away. */
+  readonly answerWithinMs?: number
 }
+
+/** Longer than the slowest honest answer, shorter than people wait. */
+const ANSWER_WITHIN_MS = 8000
 
 /** The largest request body: a check of 400 notes with a long remark is a tenth of it. */
 const BODY_LIMIT = '200kb'
@@ -54,14 +61,19 @@ export function createApp(deps: AppDeps): Express {
     ...masteryRoutes,
     ...attachmentRoutes,
   }
+  const cookie = sessionCookie(deps.cookieSecure)
   const routerDeps = {
     database,
     handlers,
     now,
     guard: sessionGuard((token, at) => sessions.find(token, at)),
-    cookieSecure: deps.cookieSecure,
-    before: { 'session.open': signInLimit(database, now) },
+    cookie,
+    before: {
+      'session.open': signInLimits(database, now, (email) => sessions.accountIdOf(email)),
+      'password.change': [passwordLimit(database, now, (request) => cookie.read(request))],
+    },
     checkAnswers: deps.checkAnswers ?? false,
+    answerWithinMs: deps.answerWithinMs ?? ANSWER_WITHIN_MS,
   }
 
   const app = express()
@@ -131,7 +143,7 @@ const noStore: RequestHandler = (_request, response, next) => {
 
 /** A change that a browser says another site asked for is refused, signing in included. */
 const ownSite: RequestHandler = (request, _response, next) => {
-  if (request.method !== 'GET' && request.get('sec-fetch-site') === 'cross-site')
+  if (!isReading(request) && request.get('sec-fetch-site') === 'cross-site')
     throw new ProblemError('csrf_failed')
   next()
 }

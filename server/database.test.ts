@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { v7 as uuid } from 'uuid'
-import { errorCodeOf, isUnavailable } from './db/database'
+import { errorCodeOf, isConflict, isUnavailable } from './db/database'
 import { migrate } from './db/migrate'
 import { StudioStore } from './db/studio-store'
 import { clearExpired } from './housekeeping'
@@ -137,18 +137,34 @@ describe('housekeeping', () => {
 })
 
 describe('an error', () => {
+  const sql = (code: string) =>
+    Object.assign(new Error('x'), {
+      name: 'SequelizeDatabaseError',
+      parent: Object.assign(new Error('y'), { name: 'SqlError', code }),
+    })
+  const named = (code: string) => Object.assign(new Error('no such file, or nobody on the line'), { code })
+
   it('is one of a database that is away only when it is', () => {
     const refused = Object.assign(new Error('x'), { name: 'SequelizeConnectionRefusedError' })
-    const lost = Object.assign(new Error('x'), {
-      parent: Object.assign(new Error('y'), { code: 'ER_SOCKET_UNEXPECTED_CLOSE' }),
-    })
-    const duplicate = Object.assign(new Error('x'), {
-      parent: Object.assign(new Error('y'), { code: 'ER_DUP_ENTRY' }),
-    })
-    expect([refused, lost, duplicate, new Error('x'), 'text', undefined].map(isUnavailable)).toEqual([
+    expect([refused, sql('ER_SOCKET_UNEXPECTED_CLOSE'), sql('ECONNRESET')].map(isUnavailable)).toEqual([
       true,
       true,
-      false,
+      true,
+    ])
+    const others = [
+      sql('ER_DUP_ENTRY'),
+      named('ENOENT'),
+      named('ECONNRESET'),
+      new Error('x'),
+      'text',
+      undefined,
+    ]
+    expect(others.map(isUnavailable)).toEqual(others.map(() => false))
+  })
+
+  it('is one of two saves that met only when they did', () => {
+    expect([sql('ER_DUP_ENTRY'), sql('ER_NO_REFERENCED_ROW_2')].map(isConflict)).toEqual([true, true])
+    expect([sql('ER_PARSE_ERROR'), named('ER_DUP_ENTRY'), undefined].map(isConflict)).toEqual([
       false,
       false,
       false,

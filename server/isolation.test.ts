@@ -8,6 +8,7 @@ import {
   type Check,
   type Endpoint,
   type HandMeasurement,
+  type OpenSession,
   type RingFind,
   type RouteName,
   type TapeEvent,
@@ -68,6 +69,7 @@ beforeAll(async () => {
   await theirs.make('POST', `/students/${student.id}/mastery`, {
     marks: [{ kind: 'pattern', item: 'fourth/1234/212', state: 'secure' }],
   })
+  const [session] = await theirs.make<OpenSession[]>('GET', '/sessions')
   const file = await theirs.make<Attachment>('POST', `/attachments/check/${check.id}`, silence())
   ids = {
     record: 'check',
@@ -79,6 +81,8 @@ beforeAll(async () => {
     eventId: event?.id ?? '',
     findId: find.id,
     handId: hand.id,
+    sessionId: session?.id ?? '',
+    current: theirs.password,
   }
 })
 afterAll(() => harness.close())
@@ -129,9 +133,8 @@ describe('two studios', () => {
 
   it('shows and changes nothing of another studio on any route', async () => {
     const before = await theirRows()
-    const secrets = [...Object.values(ids), 'Zephyrine', 'Lantern Studio', theirs.email].filter(
-      (s) => s !== 'check',
-    )
+    const { record: _, current: __, ...secretIds } = ids
+    const secrets = [...Object.values(secretIds), 'Zephyrine', 'Lantern Studio', theirs.email]
     const tried: string[] = []
     for (const route of routesOf(harness.app)) {
       const name = nameOf(route)
@@ -160,6 +163,10 @@ describe('two studios', () => {
   })
 
   it('would have succeeded with the same requests in the studio they belong to', async () => {
+    // Another session of theirs is ended, not the one that asks.
+    const [newest] = await theirs.make<OpenSession[]>('GET', '/sessions')
+    await theirs.signIn()
+    ids['sessionId'] = newest!.id
     for (const route of routesOf(harness.app)) {
       const name = nameOf(route)
       if (!name || (ENDPOINTS[name] as Endpoint).isPublic || name === 'session.close') continue

@@ -1,10 +1,12 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { SIGN_IN_ATTEMPTS, SIGN_IN_WINDOW_MS } from './http/rate-limit'
-import { SESSION_MS } from './features/session/service'
+import type { OpenSession } from '#contracts'
+import { SIGN_IN_ATTEMPTS, SIGN_IN_ATTEMPTS_AT_ALL, SIGN_IN_WINDOW_MS } from './http/rate-limit'
+import { LONGEST_SESSION_MS, SESSION_MS } from './features/session/service'
 import { Client, startHarness, type Harness } from './testing/harness'
 
 let harness: Harness
-beforeAll(async () => (harness = await startHarness()))
+// Callers are told apart by what a proxy says of them, as in front of a real server.
+beforeAll(async () => (harness = await startHarness({ trustProxy: 1 })))
 afterAll(() => harness.close())
 
 const minutes = (n: number) => new Date(harness.clock.getTime() + n * 60_000)
@@ -53,6 +55,124 @@ describe('signing in', () => {
     await client.signIn()
     expect((await client.send('DELETE', '/session')).status).toBe(204)
     expect((await client.send('GET', '/students')).problem.code).toBe('not_signed_in')
+  })
+})
+
+/** Another browser on the same account, calling from an address of its own. */
+function elsewhere(client: Client, address: string, email = client.email) {
+  const other = new Client(harness.url, email)
+  return {
+    other,
+    open: (password: string) =>
+      other.send('POST', '/session', { email, password }, { headers: { 'x-forwarded-for': address } }),
+  }
+}
+
+describe('guessing', () => {
+  it('gets no fresh allowance by spelling the address otherwise, and no way in by what only looks alike', async () => {
+    const client = await harness.studio('Spelled Studio')
+    const [name = '', host = ''] = client.email.split('@')
+    const wide = String.fromCodePoint(name.codePointAt(0)! + 0xfee0) + name.slice(1)
+    for (const alike of [`${name}\u200b@${host}`, `${name.replace(/[a-f]/, '$&\u0301')}@${host}`])
+      expect((await elsewhere(client, '192.0.2.1', alike).open(client.password)).status, alike).toBe(401)
+    const spellings = [client.email, client.email.toUpperCase(), ` ${client.email} `, `${wide}@${host}`]
+    for (let i = 0; i < SIGN_IN_ATTEMPTS; i++)
+      await elsewhere(client, '192.0.2.2', spellings[i % spellings.length]).open('wrong')
+    for (const spelling of spellings)
+      expect((await elsewhere(client, '192.0.2.2', spelling).open(client.password)).status).toBe(429)
+    // Its owner, at home, is not locked out by somebody's guesses.
+    expect((await elsewhere(client, '192.0.2.3').open(client.password)).status).toBe(200)
+  })
+
+  it('is slowed on many accounts from one address, and on one account from many addresses', async () => {
+    const client = await harness.studio('Crowded Studio')
+    const all = Array.from({ length: SIGN_IN_ATTEMPTS_AT_ALL }, (_, i) => i)
+    await Promise.all(
+      all.map((i) => elsewhere(client, '192.0.2.9', `nobody${i}@harbour.example`).open('wrong')),
+    )
+    expect((await elsewhere(client, '192.0.2.9').open(client.password)).status).toBe(429)
+    expect((await elsewhere(client, '192.0.2.10').open(client.password)).status).toBe(200)
+    await Promise.all(all.map((i) => elsewhere(client, `198.51.100.${i}`).open('wrong')))
+    expect((await elsewhere(client, '192.0.2.10').open(client.password)).status).toBe(429)
+  })
+})
+
+describe('sessions', () => {
+  it('end for good in the end, however much they are used', async () => {
+    const client = await harness.studio('Long Studio')
+    const begun = harness.clock.getTime()
+    for (let days = 10; days * 24 * 3600_000 < LONGEST_SESSION_MS; days += 10) {
+      harness.clock = new Date(begun + days * 24 * 3600_000)
+      expect((await client.send('GET', '/session')).status, `${days} days`).toBe(200)
+    }
+    harness.clock = new Date(begun + LONGEST_SESSION_MS)
+    expect((await client.send('GET', '/session')).problem.code).toBe('not_signed_in')
+  })
+
+  it('are listed to their owner, and ended from another one', async () => {
+    const client = await harness.studio('Listed Studio')
+    const { other, open } = elsewhere(client, '192.0.2.20')
+    other.cookie = (await open(client.password)).headers.getSetCookie()[0]?.split(';')[0] ?? ''
+    const sessions = await client.make<OpenSession[]>('GET', '/sessions')
+    expect(sessions.map((s) => s.isThis).sort()).toEqual([false, true])
+    expect(JSON.stringify(sessions)).not.toContain(client.cookie.split('=')[1])
+    const theirs = sessions.find((s) => !s.isThis)!
+    await client.make('DELETE', `/sessions/${theirs.id}`)
+    expect((await other.send('GET', '/session')).status).toBe(401)
+    expect((await client.send('DELETE', `/sessions/${theirs.id}`)).status).toBe(404)
+    await open(client.password)
+    await client.make('DELETE', '/sessions')
+    expect(await client.make<OpenSession[]>('GET', '/sessions')).toHaveLength(1)
+  })
+
+  it('know a phone from a computer, and keep no more of a browser than that', async () => {
+    const client = await harness.studio('Device Studio')
+    const headers = {
+      'user-agent': 'Mozilla/5.0 (Linux; Android 15; Mobile) Harbour/1.0 Mobile',
+      'x-forwarded-for': '192.0.2.30',
+    }
+    await client.send('POST', '/session', { email: client.email, password: client.password }, { headers })
+    const [newest] = await client.make<OpenSession[]>('GET', '/sessions')
+    expect(['phone', 'unknown']).toContain(newest?.device)
+    const rows = JSON.stringify(await harness.database.models.session.findAll({ raw: true }))
+    for (const personal of ['Harbour/1.0', '192.0.2.30']) expect(rows).not.toContain(personal)
+  })
+
+  it('are carried by a cookie that no neighbour can plant, where there is HTTPS', async () => {
+    const secure = await startHarness({ database: harness.database, cookieSecure: true })
+    const client = await secure.studio('Secure Studio')
+    expect(client.cookie).toMatch(/^__Host-/)
+    expect((await client.send('GET', '/session')).status).toBe(200)
+    const planted = new Client(secure.url, client.email)
+    planted.cookie = client.cookie.replace('__Host-', '')
+    expect((await planted.send('GET', '/session')).status).toBe(401)
+    await secure.end()
+  })
+})
+
+describe('a password', () => {
+  const change = (client: Client, current: string, next: string) =>
+    client.send('PATCH', '/password', { current, next })
+
+  it('is changed by who knows the old one, and every other session ends', async () => {
+    const client = await harness.studio('Changed Studio')
+    const { other, open } = elsewhere(client, '192.0.2.40')
+    other.cookie = (await open(client.password)).headers.getSetCookie()[0]?.split(';')[0] ?? ''
+    const wrong = await change(client, 'not it', 'ferry steps at midnight')
+    expect(wrong.problem.fields).toMatchObject([{ path: 'current' }])
+    expect((await change(client, client.password, 'short')).problem.fields).toMatchObject([{ path: 'next' }])
+    expect((await change(client, client.password, client.password)).status).toBe(422)
+    expect((await change(client, client.password, 'ferry steps at midnight')).status).toBe(204)
+    expect((await other.send('GET', '/session')).status).toBe(401)
+    expect((await client.send('GET', '/session')).status).toBe(200)
+    expect((await open(client.password)).status).toBe(401)
+    expect((await open('ferry steps at midnight')).status).toBe(200)
+  })
+
+  it('is not guessed at a session that was left open', async () => {
+    const client = await harness.studio('Left Open Studio')
+    for (let i = 0; i < SIGN_IN_ATTEMPTS; i++) await change(client, `guess ${i}`, 'ferry steps at midnight')
+    expect((await change(client, client.password, 'ferry steps at midnight')).status).toBe(429)
   })
 })
 

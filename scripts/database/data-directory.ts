@@ -1,5 +1,17 @@
 import { randomBytes } from 'node:crypto'
-import { chmodSync, existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import {
+  chmodSync,
+  closeSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeSync,
+} from 'node:fs'
 import { join, resolve } from 'node:path'
 
 export interface Secrets {
@@ -33,10 +45,22 @@ export function openDataDirectory(path: string): DataDirectory {
   return { path: absolute, secrets, file }
 }
 
-/** A file that only its owner can read. */
+/** A file that only its owner can read, there whole or as it was before: a full disk or a cut in the middle leaves no half of it. */
 export function writePrivate(path: string, text: string): void {
-  writeFileSync(path, text, { mode: 0o600 })
-  chmodSync(path, 0o600)
+  const beside = `${path}.${process.pid}.new`
+  try {
+    const file = openSync(beside, 'w', 0o600)
+    try {
+      writeSync(file, text)
+      fsyncSync(file)
+    } finally {
+      closeSync(file)
+    }
+    renameSync(beside, path)
+  } catch (error) {
+    rmSync(beside, { force: true })
+    throw error
+  }
 }
 
 function newSecrets(): Secrets {

@@ -1,5 +1,6 @@
 import mariadb from 'mariadb'
 import { QueryTypes, Sequelize, type Options, type Transaction } from 'sequelize'
+import { within } from '../within'
 import { defineModels, type Models } from './models'
 
 /** The open database: its tables, and transactions on it. */
@@ -19,6 +20,8 @@ export interface DatabaseOptions {
 }
 
 const DEADLOCK_TRIES = 4
+/** A database that says nothing for so long is as good as away. */
+const ALIVE_MS = 1500
 
 export function openDatabase(url: string, options: DatabaseOptions = {}): Database {
   const { onStatement } = options
@@ -51,12 +54,11 @@ export function openDatabase(url: string, options: DatabaseOptions = {}): Databa
         }
     },
     async isAlive() {
-      try {
-        await sequelize.query('SELECT 1', { type: QueryTypes.SELECT })
-        return true
-      } catch {
-        return false
-      }
+      const asked = sequelize.query('SELECT 1', { type: QueryTypes.SELECT }).then(
+        () => true,
+        () => false,
+      )
+      return (await within(ALIVE_MS, asked)) ?? false
     },
     close: () => sequelize.close(),
   }
@@ -73,11 +75,25 @@ export function errorCodeOf(error: unknown): string | undefined {
 
 /** True when the database could not be reached, or went away in the middle: nothing is known to be wrong with the request. */
 export function isUnavailable(error: unknown): boolean {
-  if (!(error instanceof Error)) return false
+  if (!isOfDatabase(error)) return false
   if (error.name.startsWith('SequelizeConnection')) return true
   const code = errorCodeOf(error)
   return code !== undefined && UNAVAILABLE.has(code)
 }
+
+/** True where two saves met and the other was quicker: a key is taken, or what it pointed at is gone. */
+export function isConflict(error: unknown): boolean {
+  return isOfDatabase(error) && CONFLICTS.has(errorCodeOf(error) ?? '')
+}
+
+/** A file that is missing and a caller who hangs up have codes of the same names. */
+function isOfDatabase(error: unknown): error is Error {
+  for (let e: unknown = error; e instanceof Error; e = nested(e))
+    if (e.name.startsWith('Sequelize') || e.name === 'SqlError') return true
+  return false
+}
+
+const CONFLICTS = new Set(['ER_DUP_ENTRY', 'ER_NO_REFERENCED_ROW', 'ER_NO_REFERENCED_ROW_2'])
 
 const UNAVAILABLE = new Set([
   'ECONNREFUSED',

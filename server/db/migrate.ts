@@ -4,6 +4,7 @@ import * as firstSlice from './migrations/0001-first-slice'
 import * as tapeBench from './migrations/0002-tape-bench'
 import * as handsAndPatterns from './migrations/0003-hands-and-patterns'
 import * as takes from './migrations/0004-takes'
+import * as doors from './migrations/0005-doors'
 import type { Report, Step } from './migrations/step'
 
 /** In order; what has landed is never changed, only added to. */
@@ -12,13 +13,26 @@ const MIGRATIONS: Readonly<Record<string, { readonly steps: readonly Step[] }>> 
   '0002-tape-bench': tapeBench,
   '0003-hands-and-patterns': handsAndPatterns,
   '0004-takes': takes,
+  '0005-doors': doors,
 }
 
+export interface MigrateOptions {
+  /** Hears of every row that could not be moved over. */
+  readonly report?: Report
+  /** Done once the schema is up to date, before another server may look at it. */
+  readonly then?: () => Promise<unknown>
+  /** How long to wait for a server that is at it already, s. */
+  readonly lockWaitS?: number
+}
+
+const LOCK_WAIT_S = 60
+
 /**
- * Brings the schema up to date; returns the names of the migrations that ran. Safe to call from several servers in turn.
- * `report` hears of every row that could not be moved over.
+ * Brings the schema up to date; returns the names of the migrations that ran. Safe to call from several servers at once: one
+ * works, the others wait for it. Throws where another does not come to an end.
  */
-export async function migrate(sequelize: Sequelize, report: Report = () => {}): Promise<string[]> {
+export async function migrate(sequelize: Sequelize, options: MigrateOptions = {}): Promise<string[]> {
+  const { report = () => {}, then, lockWaitS = LOCK_WAIT_S } = options
   const umzug = new Umzug({
     migrations: Object.entries(MIGRATIONS).map(([name, { steps }]) => ({
       name,
@@ -32,20 +46,29 @@ export async function migrate(sequelize: Sequelize, report: Report = () => {}): 
     storage: new SequelizeStorage({ sequelize, tableName: 'migration' }),
     logger: undefined,
   })
-  return withLock(sequelize, async () => (await umzug.up()).map((migration) => migration.name))
+  return withLock(sequelize, lockWaitS, async () => {
+    const ran = (await umzug.up()).map((migration) => migration.name)
+    await then?.()
+    return ran
+  })
 }
 
 /** One server migrates at a time, also where several share a database. */
-async function withLock<T>(sequelize: Sequelize, work: () => Promise<T>): Promise<T> {
+async function withLock<T>(sequelize: Sequelize, waitS: number, work: () => Promise<T>): Promise<T> {
+  // A lock belongs to a connection, and a transaction keeps to one.
   return sequelize.transaction(async (transaction) => {
-    await sequelize.query("SELECT GET_LOCK('jadefell-migrate', 60) AS held", {
-      type: QueryTypes.SELECT,
-      transaction,
-    })
+    const [lock] = await sequelize.query<{ held: number | null }>(
+      `SELECT GET_LOCK(CONCAT('jadefell ', DATABASE()), ${waitS}) AS held`,
+      { type: QueryTypes.SELECT, transaction },
+    )
+    if (Number(lock?.held) !== 1)
+      throw new Error(
+        `Another server has been preparing this database for ${waitS} seconds. Wait until it is done, or end it, and start again.`,
+      )
     try {
       return await work()
     } finally {
-      await sequelize.query("SELECT RELEASE_LOCK('jadefell-migrate') AS released", {
+      await sequelize.query("SELECT RELEASE_LOCK(CONCAT('jadefell ', DATABASE())) AS released", {
         type: QueryTypes.SELECT,
         transaction,
       })

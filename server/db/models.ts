@@ -69,7 +69,10 @@ export function defineModels(sequelize: Sequelize) {
       id: { ...text(64), primaryKey: true },
       studioId: uuid,
       userId: uuid,
+      publicId: uuid,
+      device: text(20),
       createdAt: instant,
+      seenAt: instant,
       expiresAt: instant,
     }),
     student: studioTable<rows.StudentRow>('student', {

@@ -23,7 +23,11 @@ export interface SessionRow {
   id: string
   studioId: string
   userId: string
+  /** Names the session to its owner, who may end it; opens nothing. */
+  publicId: string
+  device: 'computer' | 'tablet' | 'phone' | 'unknown'
   createdAt: Date
+  seenAt: Date
   expiresAt: Date
 }
 

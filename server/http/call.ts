@@ -22,6 +22,8 @@ export interface PublicCall {
   readonly now: Date
   /** Present on a request whose cookie still names a session. */
   readonly sessionToken: string | undefined
+  /** What the caller's browser says it is; empty where it says nothing. */
+  readonly userAgent: string
   /** Hands the browser a session, or takes it away. */
   setSessionToken(token: string | undefined): void
   /** Sends this status in place of 200. */

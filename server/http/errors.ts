@@ -1,7 +1,7 @@
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express'
 import type { Logger } from 'pino'
 import { PROBLEMS, type Problem, type ProblemCode } from '#contracts'
-import { isUnavailable } from '../db/database'
+import { isConflict, isUnavailable } from '../db/database'
 import { ProblemError } from './problem-error'
 
 export const notFound: RequestHandler = () => {
@@ -35,13 +35,35 @@ function problemOf(error: unknown): Problem {
   if (error instanceof ProblemError) return { ...describe(error.code), ...error.particulars }
   if (isUnavailable(error))
     return { ...describe('database_unavailable'), detail: 'Nothing was saved. Try again in a moment.' }
+  if (isConflict(error))
+    return {
+      ...describe('taken_meanwhile'),
+      detail: 'Somebody saved something at the same moment. Look at it as it is now, then try again.',
+    }
   const type = (error as { type?: unknown }).type
   if (type === 'entity.parse.failed' || type === 'charset.unsupported' || type === 'encoding.unsupported')
     return describe('malformed_json')
   if (type === 'entity.too.large') return describe('too_large')
   // Express throws these for a path that cannot be decoded.
   if (error instanceof URIError) return describe('not_found')
+  const code = CODE_OF_STATUS[statusOf(error) ?? 0]
+  if (code) return describe(code)
   return { ...describe('internal'), detail: 'It is written down under the request id. Nothing was saved.' }
+}
+
+/** What Express and its parts say of a caller's fault: a missing file, a range beyond its end, bytes that do not unpack. */
+const CODE_OF_STATUS: Readonly<Record<number, ProblemCode>> = {
+  400: 'malformed_request',
+  403: 'not_found',
+  404: 'not_found',
+  413: 'too_large',
+  415: 'malformed_request',
+  416: 'range_unsatisfiable',
+}
+
+function statusOf(error: unknown): number | undefined {
+  const { status } = error as { status?: unknown }
+  return typeof status === 'number' ? status : undefined
 }
 
 function describe(code: ProblemCode): Problem {

@@ -2,6 +2,7 @@ import { timingSafeEqual } from 'node:crypto'
 import type { Request } from 'express'
 import { CSRF_HEADER } from '#contracts'
 import type { PublicCall, SignedIn } from './call'
+import { isReading } from './reading'
 import { ProblemError } from './problem-error'
 
 /** Lets a signed-in request through, or says why not. */
@@ -18,7 +19,7 @@ export function sessionGuard(
       const signedIn =
         call.sessionToken === undefined ? undefined : await findSession(call.sessionToken, call.now)
       if (!signedIn) throw new ProblemError('not_signed_in')
-      if (request.method !== 'GET' && !sameText(request.get(CSRF_HEADER) ?? '', signedIn.session.csrfToken))
+      if (!isReading(request) && !sameText(request.get(CSRF_HEADER) ?? '', signedIn.session.csrfToken))
         throw new ProblemError('csrf_failed', { detail: 'Load the page again; what you typed is kept.' })
       return signedIn
     },

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import type { Request } from 'express'
+import { stringify } from 'safe-stable-stringify'
 import { IDEMPOTENCY_HEADER } from '#contracts'
 import { errorCodeOf } from '../db/database'
 import type { StudioStore } from '../db/studio-store'
@@ -24,14 +25,18 @@ export async function answerOnce<T>(
         'Send 8 to 80 printable characters that are new for every save and the same when it is sent again.',
     })
   const { idempotencyKey: table } = store.models
-  const requestHash = createHash('sha256').update(JSON.stringify(fingerprint)).digest('hex')
+  const hashOf = (text: string) => createHash('sha256').update(text).digest('hex')
+  // Fields in another order are the same save.
+  const requestHash = hashOf(stringify(fingerprint) ?? '')
   try {
     await store.insert(table, [{ idempotencyKey, requestHash, answer: null, createdAt: now }])
   } catch (error) {
     if (errorCodeOf(error) !== 'ER_DUP_ENTRY') throw error
     const earlier = await store.one(table, { idempotencyKey })
     if (!earlier) throw error
-    if (earlier.requestHash !== requestHash) throw new ProblemError('idempotency_key_reused')
+    // Keys of before fields were put in order.
+    const known = [requestHash, hashOf(JSON.stringify(fingerprint))]
+    if (!known.includes(earlier.requestHash)) throw new ProblemError('idempotency_key_reused')
     return earlier.answer as T
   }
   const answer = await work()

@@ -1,39 +1,88 @@
 import { createHash } from 'node:crypto'
-import type { RequestHandler } from 'express'
+import type { Request, RequestHandler, Response } from 'express'
 import { ipKeyGenerator, rateLimit, type Store } from 'express-rate-limit'
 import { Op, QueryTypes } from 'sequelize'
 import type { Database } from '../db/database'
 import { ProblemError } from './problem-error'
 
-/** Failed attempts to sign in, by one caller with one address, before a wait. */
+/** Failed attempts on one account from one address, before a wait. */
 export const SIGN_IN_ATTEMPTS = 8
+/** On one account from wherever, and from one address on whatever account: more, since a class may share an address. */
+export const SIGN_IN_ATTEMPTS_AT_ALL = 40
 export const SIGN_IN_WINDOW_MS = 10 * 60_000
 
-/** Slows down guessing passwords. Counts in the database, so that several servers count together. */
-export function signInLimit(database: Database, now: () => Date): RequestHandler {
-  return rateLimit({
-    windowMs: SIGN_IN_WINDOW_MS,
-    limit: SIGN_IN_ATTEMPTS,
-    standardHeaders: 'draft-8',
-    legacyHeaders: false,
-    skipSuccessfulRequests: true,
-    keyGenerator(request) {
-      const email = (request.body as { email?: unknown } | undefined)?.email
-      const who = typeof email === 'string' ? email.trim().toLowerCase() : ''
-      return createHash('sha256')
-        .update(`${ipKeyGenerator(request.ip ?? '')} ${who}`)
-        .digest('hex')
-    },
-    store: databaseStore(database, now),
-    handler(_request, response, next) {
-      response.setHeader('retry-after', String(SIGN_IN_WINDOW_MS / 1000))
-      next(
-        new ProblemError('too_many_attempts', {
-          detail: `Wait ${SIGN_IN_WINDOW_MS / 60_000} minutes, then try again.`,
-        }),
-      )
-    },
-  })
+/**
+ * Slows down guessing passwords: by the account that the typed address really means, however it is spelled, and by where
+ * the guesses come from. Counts in the database, so that several servers count together.
+ */
+export function signInLimits(
+  database: Database,
+  now: () => Date,
+  accountIdOf: (email: string) => Promise<string | undefined>,
+): RequestHandler[] {
+  const limit = limiter(database, now)
+  const typed = (request: Request) => {
+    const email = (request.body as { email?: unknown } | undefined)?.email
+    return typeof email === 'string' ? email : ''
+  }
+  const findAccount: RequestHandler = (request, response, next) => {
+    accountIdOf(typed(request)).then((id) => {
+      // An address without an account is one of its own: it must not be told from another by when it is slowed.
+      response.locals['account'] = id ?? `no account ${typed(request)}`
+      next()
+    }, next)
+  }
+  const account = (response: Response) => String(response.locals['account'])
+  return [
+    findAccount,
+    limit(SIGN_IN_ATTEMPTS, (request, response) => `${account(response)} from ${caller(request)}`),
+    limit(SIGN_IN_ATTEMPTS_AT_ALL, (_request, response) => account(response)),
+    limit(SIGN_IN_ATTEMPTS_AT_ALL, caller),
+  ]
+}
+
+/** Slows down whoever sits at a session that was left open and guesses its password; `sessionOf` tells one from another. */
+export function passwordLimit(
+  database: Database,
+  now: () => Date,
+  sessionOf: (request: Request) => string | undefined,
+): RequestHandler {
+  return limiter(database, now)(
+    SIGN_IN_ATTEMPTS,
+    (request) => `password of ${sessionOf(request) ?? caller(request)}`,
+  )
+}
+
+/** IPv6 callers by their network, since one caller has millions of addresses in it. */
+function caller(request: Request): string {
+  return ipKeyGenerator(request.ip ?? '')
+}
+
+function limiter(database: Database, now: () => Date) {
+  const store = databaseStore(database, now)
+  return (attempts: number, key: (request: Request, response: Response) => string) =>
+    rateLimit({
+      windowMs: SIGN_IN_WINDOW_MS,
+      limit: attempts,
+      standardHeaders: false,
+      legacyHeaders: false,
+      skipSuccessfulRequests: true,
+      keyGenerator: (request, response) =>
+        createHash('sha256')
+          .update(`${attempts} ${key(request, response)}`)
+          .digest('hex'),
+      store,
+      // Several limits share the table, each with keys of its own.
+      validate: { unsharedStore: false },
+      handler(_request, response, next) {
+        response.setHeader('retry-after', String(SIGN_IN_WINDOW_MS / 1000))
+        next(
+          new ProblemError('too_many_attempts', {
+            detail: `Wait ${SIGN_IN_WINDOW_MS / 60_000} minutes, then try again.`,
+          }),
+        )
+      },
+    })
 }
 
 function databaseStore({ sequelize, models }: Database, now: () => Date): Store {

@@ -9,19 +9,22 @@ import { StudioStore } from '../db/studio-store'
 import type { Call, Download, Handlers, PublicCall, SignedIn, UploadCall } from './call'
 import { answerOnce } from './idempotency'
 import { ProblemError } from './problem-error'
-import { sessionCookie } from './session-cookie'
+import type { SessionCookie } from './session-cookie'
 import type { Guard } from './guard'
+import { isReading } from './reading'
+import { within } from '../within'
 
 export interface RouterDeps {
   readonly database: Database
   readonly handlers: Handlers
   readonly guard: Guard
   readonly now: () => Date
-  readonly cookieSecure: boolean
-  /** Stands before a handler, as the limit on signing in does. */
-  readonly before: Partial<Record<RouteName, RequestHandler>>
+  readonly cookie: SessionCookie
+  /** Stand before a handler, as the limits on signing in do. */
+  readonly before: Partial<Record<RouteName, readonly RequestHandler[]>>
   /** Checks every answer against its contract; for tests, it costs time. */
   readonly checkAnswers: boolean
+  readonly answerWithinMs: number
 }
 
 /** A router with every route of the contracts bound to its handler. */
@@ -29,13 +32,27 @@ export function apiRouter(deps: RouterDeps, names = Object.keys(ROUTES) as Route
   const router = Router({ caseSensitive: true })
   for (const name of names) {
     const [method, path] = ROUTES[name]
-    const before = deps.before[name]
+    const before = deps.before[name] ?? []
     const verb = method.toLowerCase() as Lowercase<typeof method>
-    router[verb](path, ...(before ? [before] : []), (request, response) =>
-      answer(deps, name, request, response),
-    )
+    router[verb](path, ...before, (request, response) => inTime(deps, name, request, response))
   }
   return router
+}
+
+/** Answers, or says after a while that the database does not: whoever waits for a hung one hears of it. Files take their time. */
+async function inTime(
+  deps: RouterDeps,
+  name: RouteName,
+  request: Request,
+  response: Response,
+): Promise<void> {
+  const { upload, download }: Endpoint = ENDPOINTS[name]
+  const answered = answer(deps, name, request, response).then(() => true)
+  if (upload ?? download) await answered
+  else if (!(await within(deps.answerWithinMs, answered)))
+    throw new ProblemError('database_unavailable', {
+      detail: 'It does not answer. Send the same again in a moment; it is kept once.',
+    })
 }
 
 async function answer(
@@ -51,13 +68,13 @@ async function answer(
   const input = checkedInput(endpoint, request)
   const handle = deps.handlers[name] as (call: PublicCall & Partial<Call>, input: unknown) => Promise<unknown>
 
-  if (signedIn && endpoint.download) return sendFile(response, await within(signedIn))
+  if (signedIn && endpoint.download) return sendFile(request, response, await reading(signedIn))
   const body = !signedIn
     ? await handle(publicCall, input)
     : endpoint.upload
       ? await handle({ ...publicCall, ...uploadCallOf(deps, name, signedIn, request, publicCall.now) }, input)
-      : request.method === 'GET'
-        ? await within(signedIn)
+      : isReading(request)
+        ? await reading(signedIn)
         : await deps.database.inTransaction((transaction) => {
             const store = new StudioStore(deps.database, signedIn.session.studio.id, transaction)
             const work = () => handle({ ...publicCall, signedIn, transaction, store }, input)
@@ -65,10 +82,12 @@ async function answer(
             return endpoint.creates ? answerOnce(store, publicCall.now, request, fingerprint, work) : work()
           })
   if (deps.checkAnswers) endpoint.response.parse(body)
+  // Too late: whoever asked was told that the database is away.
+  if (response.headersSent) return
   if (body === null) response.status(204).end()
   else response.json(body)
 
-  function within(who: SignedIn): Promise<unknown> {
+  function reading(who: SignedIn): Promise<unknown> {
     const store = new StudioStore(deps.database, who.session.studio.id)
     return handle({ ...publicCall, signedIn: who, transaction: undefined, store }, input)
   }
@@ -101,17 +120,19 @@ function uploadCallOf(
   }
 }
 
-async function sendFile(response: Response, answer: unknown): Promise<void> {
+async function sendFile(request: Request, response: Response, answer: unknown): Promise<void> {
   const { mediaType, byteCount, bytes } = answer as Download
   response.type(mediaType).set({ 'content-length': String(byteCount), 'content-disposition': 'attachment' })
-  await pipeline(bytes, response)
+  if (request.method === 'HEAD') response.end()
+  else await pipeline(bytes, response)
 }
 
 function publicCallOf(deps: RouterDeps, request: Request, response: Response): PublicCall {
-  const cookie = sessionCookie(deps.cookieSecure)
+  const { cookie } = deps
   return {
     now: deps.now(),
     sessionToken: cookie.read(request),
+    userAgent: request.get('user-agent') ?? '',
     setSessionToken: (token) => cookie.write(response, token),
     setStatus: (status) => void response.status(status),
   }

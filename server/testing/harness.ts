@@ -26,6 +26,8 @@ export interface Harness {
   clock: Date
   /** A new studio with a teacher who is signed in. */
   studio(name: string): Promise<Client>
+  /** Stops the server, and leaves the database to whoever shares it. */
+  end(): Promise<void>
   close(): Promise<void>
 }
 
@@ -66,9 +68,12 @@ export async function startHarness(deps: Partial<AppDeps> = {}): Promise<Harness
       await client.signIn()
       return client
     },
-    async close() {
+    async end() {
       server.closeAllConnections()
       await new Promise((resolve) => server.close(resolve))
+    },
+    async close() {
+      await this.end()
       await database.close()
     },
   })

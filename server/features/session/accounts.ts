@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid'
 import { DEFAULT_SYSTEM_ID } from '#core'
 import type { Session } from '#contracts'
 import type { Database } from '../../db/database'
+import { normalEmail } from './email'
 import { hashPassword } from './password'
 
 export interface NewStudio {
@@ -24,7 +25,7 @@ export async function addStudio(
   const user = {
     id: uuid(),
     studioId: studio.id,
-    email: email.toLowerCase(),
+    email: normalEmail(email),
     name: teacherName,
     passwordHash,
   }

@@ -1,4 +1,4 @@
-import { QueryTypes } from 'sequelize'
+import { Op, QueryTypes } from 'sequelize'
 import type { Database } from '../../db/database'
 import type { SessionRow, StudioRow, UserRow } from '../../db/rows'
 
@@ -8,8 +8,9 @@ export interface Account {
   readonly studio: Pick<StudioRow, 'id' | 'name' | 'system'>
 }
 
-interface JoinedSession {
-  readonly expiresAt: Date
+type SessionTimes = Pick<SessionRow, 'createdAt' | 'seenAt' | 'expiresAt'>
+
+interface JoinedSession extends SessionTimes {
   readonly userId: string
   readonly email: string
   readonly userName: string
@@ -21,6 +22,7 @@ interface JoinedSession {
 /** Accounts and their sessions. The only repository that looks across studios: it is what finds the studio. */
 export function sessionRepository({ models, sequelize }: Database) {
   return {
+    /** By its address exactly as it is kept. */
     async accountByEmail(email: string): Promise<(Account & Pick<UserRow, 'passwordHash'>) | undefined> {
       const found = await models.user.findOne({ where: { email }, raw: true })
       const user = found as unknown as UserRow | null
@@ -29,9 +31,9 @@ export function sessionRepository({ models, sequelize }: Database) {
       return user && studio ? { user, studio, passwordHash: user.passwordHash } : undefined
     },
     /** Asked with every request, so in one statement. */
-    async sessionById(id: string, now: Date): Promise<(Account & Pick<SessionRow, 'expiresAt'>) | undefined> {
+    async sessionById(id: string, now: Date): Promise<(Account & SessionTimes) | undefined> {
       const [row] = await sequelize.query<JoinedSession>(
-        `SELECT s.expires_at AS expiresAt, u.id AS userId, u.email, u.name AS userName,
+        `SELECT s.created_at AS createdAt, s.seen_at AS seenAt, s.expires_at AS expiresAt, u.id AS userId, u.email, u.name AS userName,
                 t.id AS studioId, t.name AS studioName, t.system
          FROM session s JOIN user u ON u.id = s.user_id JOIN studio t ON t.id = s.studio_id
          WHERE s.id = :id AND s.expires_at > :now`,
@@ -39,6 +41,8 @@ export function sessionRepository({ models, sequelize }: Database) {
       )
       return (
         row && {
+          createdAt: row.createdAt,
+          seenAt: row.seenAt,
           expiresAt: row.expiresAt,
           user: { id: row.userId, name: row.userName, email: row.email },
           studio: { id: row.studioId, name: row.studioName, system: row.system },
@@ -48,11 +52,32 @@ export function sessionRepository({ models, sequelize }: Database) {
     async addSession(session: SessionRow): Promise<void> {
       await models.session.create(session)
     },
-    async extendSession(id: string, expiresAt: Date): Promise<void> {
-      await models.session.update({ expiresAt }, { where: { id } })
+    async useSession(id: string, times: Pick<SessionRow, 'seenAt' | 'expiresAt'>): Promise<void> {
+      await models.session.update(times, { where: { id } })
     },
     async removeSession(id: string): Promise<void> {
       await models.session.destroy({ where: { id } })
+    },
+    async sessionsOf(userId: string, now: Date): Promise<SessionRow[]> {
+      return (await models.session.findAll({
+        where: { userId, expiresAt: { [Op.gt]: now } },
+        order: [['createdAt', 'DESC']],
+        raw: true,
+      })) as unknown as SessionRow[]
+    },
+    /** Ends one of somebody's own sessions; false where they have no such. */
+    async endSession(userId: string, publicId: string): Promise<boolean> {
+      return (await models.session.destroy({ where: { userId, publicId } })) === 1
+    },
+    async endSessionsBut(userId: string, id: string): Promise<void> {
+      await models.session.destroy({ where: { userId, id: { [Op.ne]: id } } })
+    },
+    async passwordHashOf(userId: string): Promise<string | undefined> {
+      const user = (await models.user.findByPk(userId, { raw: true })) as unknown as UserRow | null
+      return user?.passwordHash
+    },
+    async setPasswordHash(userId: string, passwordHash: string): Promise<void> {
+      await models.user.update({ passwordHash }, { where: { id: userId } })
     },
   }
 }

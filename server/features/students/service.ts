@@ -2,6 +2,7 @@ import { group } from 'd3-array'
 import { v7 as uuid } from 'uuid'
 import { familyOf, schoolOf, type FamilyId } from '#core'
 import type { HandlerInput, Student } from '#contracts'
+import { isConflict } from '../../db/database'
 import type { StudentRow } from '../../db/rows'
 import type { Call } from '../../http/call'
 import { given } from '../../http/given'
@@ -114,7 +115,14 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
         throw fieldProblem('instrumentId', 'Choose one of the studio’s instruments.')
       await repository.endLoans(id, instrumentId, on)
       if (instrumentId !== null)
-        await repository.addLoan({ id: uuid(), studentId: id, instrumentId, fromDate: on, toDate: null })
+        await repository
+          .addLoan({ id: uuid(), studentId: id, instrumentId, fromDate: on, toDate: null })
+          .catch((error: unknown) => {
+            if (!isConflict(error)) throw error
+            throw new ProblemError('taken_meanwhile', {
+              detail: 'The instrument was lent to somebody else at the same moment. Nothing was changed.',
+            })
+          })
       return read(id)
     },
   }
