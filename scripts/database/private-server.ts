@@ -195,7 +195,7 @@ function firstStatements(data: DataDirectory): string {
 }
 
 /** A socket's path has room for about a hundred characters. */
-function socketPath(data: DataDirectory): string {
+export function socketPath(data: DataDirectory): string {
   const own = data.file('mariadb.sock')
   if (own.length < 100) return own
   return join(tmpdir(), `jadefell-${createHash('sha256').update(data.path).digest('hex').slice(0, 16)}.sock`)

@@ -16,6 +16,11 @@ const MIGRATIONS: Readonly<Record<string, { readonly steps: readonly Step[] }>> 
   '0005-doors': doors,
 }
 
+/** Of this version or one before it. */
+export function isKnownMigration(name: string): boolean {
+  return name in MIGRATIONS
+}
+
 export interface MigrateOptions {
   /** Hears of every row that could not be moved over. */
   readonly report?: Report

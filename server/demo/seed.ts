@@ -56,7 +56,7 @@ export async function seedDemo(database: Database, now: Date): Promise<boolean> 
     const saturday = lastSaturday(now)
     const weeksAgo = (weeks: number) => new Date(saturday.getTime() - weeks * WEEK_MS)
     const callAt = (at: Date) =>
-      ({ store, now: at, signedIn: { session, sessionId: '' } }) satisfies Partial<Call>
+      ({ store, now: at, signedIn: { session, sessionId: '', isFrozen: false } }) satisfies Partial<Call>
 
     const instrumentIds = new Map<string, string>()
     for (const instrument of DEMO_INSTRUMENTS)

@@ -7,6 +7,8 @@ import type { StudioStore } from '../db/studio-store'
 export interface SignedIn {
   readonly session: Session
   readonly sessionId: string
+  /** A backup is being put back: what is saved now would be lost. */
+  readonly isFrozen: boolean
 }
 
 /** What a handler of a signed-in request knows beside its input. */

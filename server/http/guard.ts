@@ -21,6 +21,10 @@ export function sessionGuard(
       if (!signedIn) throw new ProblemError('not_signed_in')
       if (!isReading(request) && !sameText(request.get(CSRF_HEADER) ?? '', signedIn.session.csrfToken))
         throw new ProblemError('csrf_failed', { detail: 'Load the page again; what you typed is kept.' })
+      if (signedIn.isFrozen && !isReading(request))
+        throw new ProblemError('being_restored', {
+          detail: 'Nothing was saved. Send the same again in a few minutes.',
+        })
       return signedIn
     },
   }

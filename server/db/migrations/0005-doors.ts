@@ -1,8 +1,9 @@
 import { QueryTypes } from 'sequelize'
 import { normalEmail } from '../../features/session/email'
 import type { Step } from './step'
+import { ENGINE, INSTANT } from './tables'
 
-/** Addresses are compared letter by letter; a session can be told and ended from another one. */
+/** Addresses are compared letter by letter; a session can be told and ended from another one; saving can be held up. */
 export const steps: readonly Step[] = [
   async (sequelize, report) => {
     const users = await sequelize.query<{ id: string; email: string }>('SELECT id, email FROM user', {
@@ -30,4 +31,5 @@ export const steps: readonly Step[] = [
     MODIFY public_id CHAR(36) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
     MODIFY seen_at DATETIME(3) NOT NULL,
     ADD UNIQUE KEY IF NOT EXISTS session_public_id (public_id)`,
+  `CREATE TABLE IF NOT EXISTS maintenance (id INT NOT NULL, until_at ${INSTANT}, PRIMARY KEY (id)) ${ENGINE}`,
 ]

@@ -10,7 +10,11 @@ export interface Account {
 
 type SessionTimes = Pick<SessionRow, 'createdAt' | 'seenAt' | 'expiresAt'>
 
+/** A session with whose it is, and until when nothing is saved, since it is asked in the same statement. */
+export type FoundSession = Account & SessionTimes & { readonly frozenUntil: Date | null }
+
 interface JoinedSession extends SessionTimes {
+  readonly frozenUntil: Date | null
   readonly userId: string
   readonly email: string
   readonly userName: string
@@ -31,16 +35,18 @@ export function sessionRepository({ models, sequelize }: Database) {
       return user && studio ? { user, studio, passwordHash: user.passwordHash } : undefined
     },
     /** Asked with every request, so in one statement. */
-    async sessionById(id: string, now: Date): Promise<(Account & SessionTimes) | undefined> {
+    async sessionById(id: string, now: Date): Promise<FoundSession | undefined> {
       const [row] = await sequelize.query<JoinedSession>(
         `SELECT s.created_at AS createdAt, s.seen_at AS seenAt, s.expires_at AS expiresAt, u.id AS userId, u.email, u.name AS userName,
-                t.id AS studioId, t.name AS studioName, t.system
+                t.id AS studioId, t.name AS studioName, t.system,
+                (SELECT MAX(until_at) FROM maintenance) AS frozenUntil
          FROM session s JOIN user u ON u.id = s.user_id JOIN studio t ON t.id = s.studio_id
          WHERE s.id = :id AND s.expires_at > :now`,
         { type: QueryTypes.SELECT, replacements: { id, now } },
       )
       return (
         row && {
+          frozenUntil: row.frozenUntil,
           createdAt: row.createdAt,
           seenAt: row.seenAt,
           expiresAt: row.expiresAt,

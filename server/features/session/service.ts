@@ -68,7 +68,8 @@ export function sessionService(repository: SessionRepository, secret: string) {
       if (!found || now.getTime() >= endOf(found.createdAt)) return undefined
       if (now.getTime() - found.seenAt.getTime() >= HOUR_MS)
         await repository.useSession(sessionId, { seenAt: now, expiresAt: expiryAt(now, found.createdAt) })
-      return { session: sessionOf(found, token), sessionId }
+      const isFrozen = found.frozenUntil !== null && found.frozenUntil > now
+      return { session: sessionOf(found, token), sessionId, isFrozen }
     },
 
     close: (sessionId: string) => repository.removeSession(sessionId),

@@ -1,0 +1,199 @@
+import { randomInt } from 'd3-random'
+import { appendFileSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { gunzipSync } from 'node:zlib'
+import mariadb, { type Connection } from 'mariadb'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { seededSource } from '#core'
+import { openDatabase } from '../../server/db/database'
+import { prepareDatabase } from '../../server/demo/prepare'
+import { freeze, FREEZE_MS, thaw } from '../../server/maintenance'
+import { startHarness, type Client, type Harness } from '../../server/testing/harness'
+import { backup } from './backup'
+import { readBackup, sealBackup, type BackupSeal } from './backup-file'
+import { openDataDirectory } from './data-directory'
+import { socketPath, startPrivateServer, type PrivateServer } from './private-server'
+import { databasePrograms } from './programs'
+import { restore } from './restore'
+
+let folder: string
+let server: PrivateServer
+let url: URL
+let root: Connection
+let harness: Harness
+let client: Client
+let file: string
+let whole: Buffer
+let seal: BackupSeal
+
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'jadefell-restore-'))
+  const data = openDataDirectory(join(folder, 'data'))
+  server = await startPrivateServer(data, databasePrograms, () => {})
+  url = new URL(server.url)
+  root = await mariadb.createConnection({
+    socketPath: socketPath(data),
+    user: 'root',
+    password: data.secrets.rootPassword,
+  })
+  await root.query("GRANT ALL ON `jadefell\\_%`.* TO 'jadefell'@'127.0.0.1'")
+  const database = openDatabase(server.url)
+  await prepareDatabase(database, true, () => {})
+  harness = await startHarness({ database })
+  client = await harness.studio('Restored Studio')
+  await client.make('POST', '/students', { name: "In 'The' Backup; (yes)", family: 'violin' })
+  file = join(folder, 'backup.sql')
+  seal = await backup(url, file)
+  whole = readFileSync(file)
+})
+afterAll(async () => {
+  await harness.close()
+  await root.end()
+  await server.stop()
+  rmSync(folder, { recursive: true })
+})
+
+const names = async () => (await client.make<{ name: string }[]>('GET', '/students')).map((s) => s.name)
+const schemas = async () =>
+  (await root.query<{ name: string }[]>("SHOW DATABASES LIKE 'jadefell%'")).map(
+    (row) => Object.values(row)[0],
+  )
+function written(name: string, bytes: Buffer | string): string {
+  const path = join(folder, name)
+  writeFileSync(path, bytes)
+  return path
+}
+/** A backup of somebody who has changed it on purpose, sealed anew. */
+async function forged(name: string, change: (sql: string) => string): Promise<string> {
+  const unsealed = whole.toString().replace(/-- Jadefell, whole: .*\n$/, '')
+  const changed = change(unsealed)
+  expect(changed).not.toBe(unsealed)
+  const path = written(name, changed)
+  await sealBackup(path)
+  return path
+}
+const restored = (path: string) => restore(url, path, () => {})
+
+describe('a backup', () => {
+  it('says on its last line how many rows of each table it has, whatever stands in them, and is its owner’s alone', async () => {
+    for (const [table, rows] of Object.entries(seal.rows)) {
+      const [row] = await root.query<{ n: bigint }[]>(`SELECT COUNT(*) AS n FROM jadefell.\`${table}\``)
+      expect([table, rows]).toEqual([table, Number(row!.n)])
+    }
+    expect(seal.rows['student']).toBe(17)
+    expect(statSync(file).mode & 0o077).toBe(0)
+    expect(await readBackup(file)).toEqual({ ok: true, seal })
+  })
+
+  it('cut anywhere, or with any letter changed, is seen not to be whole', async () => {
+    const source = seededSource(7)
+    const place = randomInt.source(source)(0, whole.length - 1)
+    const cut = join(folder, 'cut.sql')
+    for (let i = 0; i < 100; i++) {
+      const at = place()
+      writeFileSync(cut, whole.subarray(0, at))
+      expect((await readBackup(cut)).ok, `cut at ${at}`).toBe(false)
+    }
+    for (let i = 0; i < 20; i++) {
+      const damaged = Buffer.from(whole)
+      const at = place()
+      damaged[at] = damaged[at]! ^ 1
+      writeFileSync(cut, damaged)
+      expect((await readBackup(cut)).ok, `changed at ${at}`).toBe(false)
+    }
+  })
+})
+
+describe('what cannot be restored', () => {
+  it('leaves everything as it was, and says why', async () => {
+    const before = await names()
+    const statement = /INSERT INTO `student` VALUES/
+    const cases = [
+      [written('half.sql', whole.subarray(0, whole.length / 2)), 'last line is missing'],
+      [written('other.sql', 'CREATE TABLE student (id INT);\n'), 'not a whole backup'],
+      [
+        await forged('torn.sql', (sql) => sql.replace(statement, 'INSERT INTO `student` VALUE ((')),
+        'SQL syntax',
+      ],
+      [await forged('less.sql', (sql) => sql.replace(/INSERT INTO `session`[^;]*;/, '')), 'session'],
+      [await forged('later.sql', (sql) => sql.replace("'0005-doors'", "'0999-later'")), 'later version'],
+      [await forged('none.sql', () => 'SELECT 1;\n'), 'no backup of Jadefell'],
+    ] as const
+    // A row less, with the counts of before it was lost.
+    const [, sealed] = /(-- Jadefell, whole: .*\n)$/.exec(whole.toString())!
+    const lost = readFileSync(cases[3][0], 'utf8').replace(/-- Jadefell, whole: .*\n$/, '')
+    const { rows } = JSON.parse(sealed!.slice('-- Jadefell, whole: '.length)) as BackupSeal
+    written('less.sql', lost)
+    const own = await sealBackup(cases[3][0])
+    writeFileSync(cases[3][0], lost)
+    appendFileSync(cases[3][0], `-- Jadefell, whole: ${JSON.stringify({ sha256: own.sha256, rows })}\n`)
+    for (const [path, reason] of cases) {
+      await expect(restored(path), path).rejects.toThrow(reason)
+      await expect(restored(path), path).rejects.toThrow('Nothing was changed.')
+      expect(await names()).toEqual(before)
+    }
+    expect(await schemas()).toEqual(['jadefell'])
+    expect(
+      (await client.send('POST', '/students', { name: 'Saved after that', family: 'cello' })).status,
+    ).toBe(200)
+  })
+})
+
+describe('a restore', () => {
+  it('puts back what the backup has and nothing else, under a server that runs', async () => {
+    await client.make('POST', '/students', { name: 'After The Backup', family: 'violin' })
+    await root.query('CREATE TABLE jadefell.of_a_later_version (id INT)')
+    await restored(file)
+    expect(await names()).toEqual(["In 'The' Backup; (yes)"])
+    expect(await schemas()).toEqual(['jadefell'])
+    const tables = await root.query<object[]>("SHOW TABLES FROM jadefell LIKE 'of_a_later_version'")
+    expect(tables).toEqual([])
+    const saved = await client.send('POST', '/students', { name: 'And it goes on', family: 'violin' })
+    expect(saved.status).toBe(200)
+    // Constraints point at the tables that are in use now.
+    await expect(
+      harness.database.models.loan.create({
+        id: crypto.randomUUID(),
+        studioId: client.studioId,
+        studentId: '01900000-0000-7000-8000-000000000001',
+        instrumentId: '01900000-0000-7000-8000-000000000002',
+        fromDate: '2026-11-28',
+        toDate: null,
+      }),
+    ).rejects.toThrow(/foreign key/i)
+  })
+
+  it('of a backup without a seal, as earlier versions wrote them, brings it up to date', async () => {
+    const dump = new URL('../../server/db/fixtures/demo-0003.sql.gz', import.meta.url)
+    const old = gunzipSync(readFileSync(dump)).toString()
+    const path = written('old.sql', `${old.trimEnd()}\n/*!40111 SET SQL_NOTES=@OLD_SQL_NOTES */;\n`)
+    const said: string[] = []
+    await restore(url, path, (line) => said.push(line))
+    expect(said.join(' ')).toMatch(/earlier version.*migrated: 0004-takes, 0005-doors/)
+    expect(await harness.database.models.studio.count()).toBe(1)
+    await restored(file)
+  })
+
+  it('fills an empty database', async () => {
+    await root.query('CREATE DATABASE jadefell_empty CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci')
+    const empty = new URL(url)
+    empty.pathname = '/jadefell_empty'
+    await restore(empty, file, () => {})
+    const [row] = await root.query<{ n: bigint }[]>('SELECT COUNT(*) AS n FROM jadefell_empty.student')
+    expect(Number(row!.n)).toBe(seal.rows['student'])
+    await root.query('DROP DATABASE jadefell_empty')
+  })
+
+  it('holds up saving, not reading, until it is done or its process is gone', async () => {
+    await freeze(harness.database, new Date(harness.clock.getTime() + FREEZE_MS))
+    const save = () => client.send('POST', '/students', { name: 'Held up', family: 'violin' })
+    expect((await save()).problem).toMatchObject({ status: 503, code: 'being_restored' })
+    expect(await names()).not.toContain('Held up')
+    harness.clock = new Date(harness.clock.getTime() + FREEZE_MS + 1)
+    expect((await save()).status).toBe(200)
+    await freeze(harness.database, new Date(harness.clock.getTime() + FREEZE_MS))
+    await thaw(harness.database)
+    expect((await save()).status).toBe(200)
+  })
+})

@@ -1,0 +1,196 @@
+import { closeSync, existsSync, openSync } from 'node:fs'
+import mariadb, { type Connection } from 'mariadb'
+import { QueryTypes } from 'sequelize'
+import { openDatabase } from '../../server/db/database'
+import { isKnownMigration, migrate } from '../../server/db/migrate'
+import { freeze, FREEZE_MS, thaw } from '../../server/maintenance'
+import { readBackup, type BackupSeal } from './backup-file'
+import { runClient } from './client-programs'
+
+const LOCK = 'jadefell restore'
+/** A save under way is waited for; one that hangs does not hang us. */
+const SWAP_WAIT_S = 60
+
+/** Schemas beside the one in use: what is loaded, and what it replaces until that is thrown away. */
+function schemasOf(url: URL) {
+  const live = url.pathname.slice(1)
+  return { live, scratch: `${live}_restore`, before: `${live}_before` }
+}
+
+/**
+ * Puts a backup in place of the database of `url`. It is loaded beside it, brought up to date and counted; only then the two
+ * change places, in one statement. Until then a running server refuses to save, and whatever goes wrong the old data are
+ * untouched. `allow` may give rights on the schemas beside.
+ */
+export async function restore(
+  url: URL,
+  file: string,
+  say: (line: string) => void,
+  allow: (schemas: readonly string[]) => Promise<void> = () => Promise.resolve(),
+): Promise<void> {
+  if (!existsSync(file)) throw new Error(`There is no ${file}. Nothing was changed.`)
+  const backup = await readBackup(file)
+  if (!backup.ok) throw new Error(`${file} is not restored: ${backup.reason}. Nothing was changed.`)
+  if (!backup.seal)
+    say(`${file} is of an earlier version: that every row is in it cannot be counted, only that it loads.`)
+  const { live, scratch, before } = schemasOf(url)
+  await allow([scratch, before])
+  const connection = await connect(url)
+  try {
+    await insistOnLock(connection)
+    // An empty database has nobody who saves.
+    const isInUse = (await tablesOf(connection, live)).includes('maintenance')
+    const frozen = isInUse ? await keepFrozen(url) : undefined
+    try {
+      await emptySchemas(connection, [scratch, before])
+      say('loading beside the database in use')
+      await load(url, scratch, file)
+      await insistOnCounts(connection, scratch, backup.seal)
+      await bringUpToDate(url, scratch, say)
+      await swap(connection, { live, scratch, before })
+    } catch (error) {
+      throw new Error(`${(error as Error).message}\n${await undo(connection, { scratch, before })}`, {
+        cause: error,
+      })
+    } finally {
+      await frozen?.end()
+    }
+    for (const schema of [before, scratch]) await connection.query(`DROP DATABASE \`${schema}\``)
+  } finally {
+    await connection.end()
+  }
+}
+
+/** What a restore that failed has left, as far as it can still be asked: mostly nothing. */
+async function undo(
+  connection: Connection,
+  { scratch, before }: Pick<ReturnType<typeof schemasOf>, 'scratch' | 'before'>,
+): Promise<string> {
+  try {
+    if ((await tablesOf(connection, before)).length > 0)
+      return `The backup is in place all the same; what was there before is in the schema ${before}.`
+    for (const schema of [scratch, before]) await connection.query(`DROP DATABASE IF EXISTS \`${schema}\``)
+    return 'Nothing was changed.'
+  } catch {
+    return `The database was lost on the way: if the schema ${before} has tables, they are the old ones, and the backup is in place.`
+  }
+}
+
+function connect(url: URL): Promise<Connection> {
+  return mariadb.createConnection({
+    host: url.hostname,
+    port: Number(url.port || 3306),
+    user: decodeURIComponent(url.username),
+    password: decodeURIComponent(url.password),
+    database: url.pathname.slice(1),
+  })
+}
+
+async function insistOnLock(connection: Connection): Promise<void> {
+  const [row] = await connection.query<{ held: bigint | number | null }[]>('SELECT GET_LOCK(?, 0) AS held', [
+    LOCK,
+  ])
+  if (Number(row?.held) !== 1) throw new Error('Another restore is under way. Nothing was changed.')
+}
+
+/** Saves are refused until it ends, or we are gone for a minute. */
+async function keepFrozen(url: URL): Promise<{ end(): Promise<void> }> {
+  const database = openDatabase(url.href, { poolSize: 1 })
+  const renew = () => freeze(database, new Date(Date.now() + FREEZE_MS))
+  await renew()
+  const timer = setInterval(() => void renew().catch(() => {}), FREEZE_MS / 4)
+  return {
+    async end() {
+      clearInterval(timer)
+      await thaw(database)
+      await database.close()
+    },
+  }
+}
+
+async function emptySchemas(connection: Connection, schemas: readonly string[]): Promise<void> {
+  try {
+    for (const schema of schemas) {
+      await connection.query(`DROP DATABASE IF EXISTS \`${schema}\``)
+      await connection.query(`CREATE DATABASE \`${schema}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`)
+    }
+  } catch (error) {
+    if ((error as { code?: string }).code !== 'ER_DBACCESS_DENIED_ERROR') throw error
+    const rights = schemas.map((schema) => `GRANT ALL ON \`${schema}\`.* TO …;`).join(' ')
+    throw new Error(`The user of DATABASE_URL may not make the schemas beside it. Allow it:\n  ${rights}`, {
+      cause: error,
+    })
+  }
+}
+
+async function load(url: URL, schema: string, file: string): Promise<void> {
+  const input = openSync(file, 'r')
+  try {
+    await runClient(['mariadb', 'mysql'], url, [schema], { input })
+  } finally {
+    closeSync(input)
+  }
+}
+
+async function tablesOf(connection: Connection, schema: string): Promise<string[]> {
+  const rows = await connection.query<{ name: string }[]>(
+    'SELECT table_name AS name FROM information_schema.tables WHERE table_schema = ? ORDER BY table_name',
+    [schema],
+  )
+  return rows.map((row) => row.name)
+}
+
+/** Every table of the backup is there with as many rows as were written. */
+async function insistOnCounts(
+  connection: Connection,
+  schema: string,
+  seal: BackupSeal | undefined,
+): Promise<void> {
+  const tables = await tablesOf(connection, schema)
+  if (!tables.includes('studio') || !tables.includes('migration'))
+    throw new Error('This is no backup of Jadefell.')
+  if (!seal) return
+  for (const table of new Set([...tables, ...Object.keys(seal.rows)])) {
+    const expected = seal.rows[table] ?? 0
+    const [row] = tables.includes(table)
+      ? await connection.query<{ n: bigint }[]>(`SELECT COUNT(*) AS n FROM \`${schema}\`.\`${table}\``)
+      : [{ n: -1n }]
+    if (Number(row!.n) !== expected)
+      throw new Error(`The table ${table} has ${row!.n} rows in place of ${expected}.`)
+  }
+}
+
+async function bringUpToDate(url: URL, schema: string, say: (line: string) => void): Promise<void> {
+  const beside = new URL(url)
+  beside.pathname = `/${schema}`
+  const database = openDatabase(beside.href, { poolSize: 4 })
+  try {
+    const rows = await database.sequelize.query<{ name: string }>('SELECT name FROM migration', {
+      type: QueryTypes.SELECT,
+    })
+    const later = rows.find(({ name }) => !isKnownMigration(name))
+    if (later)
+      throw new Error(`The backup is of a later version of Jadefell (${later.name}). Install that one first.`)
+    const ran = await migrate(database.sequelize, { report: say })
+    if (ran.length > 0) say(`migrated: ${ran.join(', ')}`)
+  } finally {
+    await database.close()
+  }
+}
+
+/** One statement: either every table has changed places, or none. */
+async function swap(
+  connection: Connection,
+  { live, scratch, before }: ReturnType<typeof schemasOf>,
+): Promise<void> {
+  const [old, loaded] = [await tablesOf(connection, live), await tablesOf(connection, scratch)]
+  const move = (table: string, from: string, to: string) =>
+    `\`${from}\`.\`${table}\` TO \`${to}\`.\`${table}\``
+  await connection.query(`SET SESSION lock_wait_timeout = ${SWAP_WAIT_S}`)
+  await connection.query(
+    `RENAME TABLE ${[
+      ...old.map((table) => move(table, live, before)),
+      ...loaded.map((table) => move(table, scratch, live)),
+    ].join(', ')}`,
+  )
+}

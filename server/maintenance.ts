@@ -1,0 +1,17 @@
+import { QueryTypes } from 'sequelize'
+import type { Database } from './db/database'
+
+/** Whoever freezes says again and again that it is still there: after so long without a word, saving goes on. */
+export const FREEZE_MS = 60_000
+
+/** Every server on this database refuses to save until then. */
+export async function freeze({ sequelize }: Database, until: Date): Promise<void> {
+  await sequelize.query('REPLACE INTO maintenance (id, until_at) VALUES (1, :until)', {
+    type: QueryTypes.INSERT,
+    replacements: { until },
+  })
+}
+
+export async function thaw({ sequelize }: Database): Promise<void> {
+  await sequelize.query('DELETE FROM maintenance', { type: QueryTypes.BULKDELETE })
+}
