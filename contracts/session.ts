@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { Id, Instant, SystemId } from './common'
+import { SHORTEST_PASSWORD } from './limits'
 
 export const Credentials = z
   .object({
@@ -10,9 +11,6 @@ export const Credentials = z
     id: 'Credentials',
     examples: [{ email: 'teacher@port-ellery.example', password: 'a long password' }],
   })
-
-/** A password one can choose: long rather than strange, as the OWASP Authentication Cheat Sheet asks. */
-export const SHORTEST_PASSWORD = 10
 
 export const PasswordChange = z
   .object({

@@ -28,8 +28,12 @@ export function removeDataPath(path: string): void {
 }
 
 /** Starts, and resolves once the address is printed; rejects with everything printed if it ends before. */
-export function startApp(dataPath: string, env: Record<string, string> = {}): Promise<RunningApp> {
-  const child = spawn(process.execPath, ['scripts/start.mjs'], {
+export function startApp(
+  dataPath: string,
+  env: Record<string, string> = {},
+  [program, ...args]: [string, ...string[]] = [process.execPath, 'scripts/start.mjs'],
+): Promise<RunningApp> {
+  const child = spawn(program, args, {
     env: {
       ...process.env,
       PORT: '0',

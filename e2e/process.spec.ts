@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { spawnSync } from 'node:child_process'
-import { mkdirSync, statSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { DEMO_EMAIL, DEMO_PASSWORD } from '../server/demo/seed'
 import { isAlive } from '../scripts/lib/processes'
@@ -52,6 +52,17 @@ test('starts, refuses a second start, stops cleanly, and starts again within ten
   expect(Date.now() - from).toBeLessThan(10_000)
   expect(await names(again)).toHaveLength(16)
   await again.stop()
+})
+
+test('started through npm, stops web and database when npm alone is told to end', async () => {
+  const app = await startApp(dataPath, {}, ['npm', 'start'])
+  const { pid } = JSON.parse(readFileSync(join(dataPath, 'jadefell.lock'), 'utf8')) as { pid: number }
+  const databasePid = app.databasePid()
+  app.process.kill('SIGTERM')
+  expect(await untilGone(pid)).toBe(true)
+  expect(isAlive(databasePid)).toBe(false)
+  await expect(fetch(app.url)).rejects.toThrow()
+  await (await startApp(dataPath)).stop()
 })
 
 test('recovers when everything was killed at once, with its notes of dead processes still there', async () => {

@@ -1,10 +1,15 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Locator, Page } from '@playwright/test'
-import { expect, openFile, openInstrument, test } from './fixtures'
+import { expect, openFile, openInstrument, signIn, test } from './fixtures'
 
 async function audit(page: Page) {
-  // let a dialog's fade end: colours are measured as they are painted
-  await page.waitForTimeout(400)
+  // Let a dialog's fade end: colours are measured as they are painted.
+  await page.evaluate(() => {
+    const passing = document
+      .getAnimations()
+      .filter((one) => one.effect?.getComputedTiming().iterations !== Infinity)
+    return Promise.all(passing.map((one) => one.finished.catch(() => undefined))).then(() => undefined)
+  })
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
     .analyze()
@@ -236,6 +241,21 @@ async function insistOnFittingATablet(page: Page) {
     )
     .toBeLessThanOrEqual(0)
 }
+
+test('the account is at hand at every width, and leads to its sessions and out', async ({ app, browser }) => {
+  const context = await browser.newContext({ baseURL: app.url, viewport: { width: 390, height: 844 } })
+  const page = await context.newPage()
+  await signIn(page)
+  await page.getByRole('button', { name: 'Hester Lowe' }).click()
+  await page.getByRole('link', { name: 'Account and sessions' }).click()
+  await expect(page.getByRole('row', { name: /this one/ })).toBeVisible()
+  await audit(page)
+  await page.getByRole('button', { name: 'Hester Lowe' }).click()
+  await audit(page)
+  await page.locator('#account-menu').getByRole('button', { name: 'Sign out' }).click()
+  await expect(page).toHaveURL(/sign-in/)
+  await context.close()
+})
 
 test('signing in, before anybody is', async ({ app, browser }) => {
   const context = await browser.newContext({ baseURL: app.url })

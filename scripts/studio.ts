@@ -2,13 +2,13 @@
 // read from standard input, so that it stands in no history of commands.
 import { createInterface } from 'node:readline/promises'
 import { parseArgs } from 'node:util'
+import { SHORTEST_PASSWORD } from '../contracts'
 import { openDatabase } from '../server/db/database'
 import { addStudio } from '../server/features/session/accounts'
 import { runningDatabaseUrl } from './database/running'
 
 const USAGE =
   'npm run studio:new -- --name "Harbour Strings" --teacher "Hester Lowe" --email hester@harbour.example'
-const SHORTEST_PASSWORD = 10
 
 const { values } = parseArgs({
   options: { name: { type: 'string' }, teacher: { type: 'string' }, email: { type: 'string' } },
@@ -19,7 +19,7 @@ if (!name || !teacher || !email?.includes('@')) {
   process.exit(1)
 }
 const reader = createInterface({ input: process.stdin, output: process.stdout })
-const password = await reader.question('Password, at least 10 characters: ')
+const password = await reader.question(`Password, at least ${SHORTEST_PASSWORD} characters: `)
 reader.close()
 if (password.length < SHORTEST_PASSWORD) {
   console.error(`That is shorter than ${SHORTEST_PASSWORD} characters. Nothing was made.`)

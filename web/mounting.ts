@@ -22,6 +22,8 @@ const ROUTES = [
   'instruments',
   'import',
   'check',
+  'account',
+  'sign-in',
 ]
 
 export interface Mounted {

@@ -73,6 +73,7 @@ export const router = createRouter({
       props: true,
       meta: { room: 'students' },
     },
+    { path: '/account', name: 'account', component: () => import('./pages/AccountPage.vue') },
     { path: '/check', name: 'check', component: () => import('./pages/CheckPage.vue') },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./pages/NowherePage.vue') },
   ],
@@ -88,5 +89,6 @@ router.beforeEach(async (to) => {
 
 router.afterEach((to) => {
   const room = ROOMS.find((r) => r.name === to.name || r.name === to.meta['room'])
-  document.title = room ? `${room.title} · Jadefell` : 'Jadefell'
+  const title = room?.title ?? (to.name === 'account' ? 'Account' : undefined)
+  document.title = title ? `${title} · Jadefell` : 'Jadefell'
 })

@@ -8,3 +8,9 @@ export function shortDay(iso: string): string {
   const date = iso.length === 10 ? new Date(`${iso}T12:00:00`) : new Date(iso)
   return date.toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 }
+
+/** `28 Nov 2026, 09:41`, of an instant. */
+export function dayAndTime(iso: string): string {
+  const time = new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+  return `${shortDay(iso)}, ${time}`
+}

@@ -17,6 +17,7 @@
       <button class="find" type="button" @click="keysOpen = true">
         <span>Keys</span><span class="key" aria-hidden="true">?</span>
       </button>
+      <AccountMenu />
       <div class="lesson" aria-live="polite">
         <template v-if="lesson.student">
           <span class="label">In the lesson</span>
@@ -48,6 +49,7 @@ import { ROOMS } from '../../rooms'
 import { useLesson } from '../../stores/lesson'
 import { useStudio } from '../../stores/studio'
 import { instrumentKind } from '../../words/trade'
+import AccountMenu from './AccountMenu.vue'
 import CommandPalette from './CommandPalette.vue'
 import KeysHelp from './KeysHelp.vue'
 import OutboxNote from './OutboxNote.vue'
@@ -264,6 +266,11 @@ main:focus {
   }
 
   li a,
+  .find {
+    padding: 12px 5px;
+    font-size: 14.5px;
+  }
+
   .find {
     padding: 12px 9px;
   }

@@ -6,6 +6,7 @@ import { useSession } from '../../stores/session'
 import { useStudio } from '../../stores/studio'
 import { useTheme } from '../../stores/theme'
 import { FAMILY_NAMES, instrumentKind } from '../../words/trade'
+import { useSignOut } from './useSignOut'
 
 export interface Command {
   readonly id: string
@@ -24,6 +25,7 @@ export function useCommands() {
   const lesson = useLesson()
   const session = useSession()
   const theme = useTheme()
+  const signOut = useSignOut()
 
   return computed<Command[]>(() => [
     ...ROOMS.map((room) => ({
@@ -85,6 +87,12 @@ export function useCommands() {
       run: () => router.push({ name: 'instrument', params: { instrumentId: instrument.id } }),
     })),
     {
+      id: 'account',
+      title: 'Account, sessions and password',
+      hint: 'action',
+      run: () => router.push({ name: 'account' }),
+    },
+    {
       id: 'theme',
       title: theme.isDark ? 'Light theme' : 'Dark theme',
       hint: 'action',
@@ -94,11 +102,7 @@ export function useCommands() {
       id: 'sign-out',
       title: 'Sign out',
       hint: session.session?.user.name ?? 'action',
-      run: async () => {
-        await session.signOut()
-        lesson.end()
-        await router.push({ name: 'sign-in' })
-      },
+      run: signOut,
     },
   ])
 }

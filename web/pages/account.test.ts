@@ -1,0 +1,103 @@
+// @vitest-environment happy-dom
+import { flushPromises } from '@vue/test-utils'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { nextTick } from 'vue'
+import type { OpenSession } from '#contracts'
+import { mounted, type Mounted } from '../mounting'
+import { useNotices } from '../stores/notices'
+import { fakeServer, freshStores, problem, signedIn, type Reply, type Sent } from '../testing'
+import AccountPage from './AccountPage.vue'
+
+const open = (id: string, more: Partial<OpenSession> = {}): OpenSession => ({
+  id,
+  device: 'computer',
+  since: '2026-11-07T09:00:00.000Z',
+  seenAt: '2026-11-28T09:41:00.000Z',
+  endsAt: '2027-03-07T09:00:00.000Z',
+  isThis: false,
+  ...more,
+})
+const SESSIONS = [open('this', { isThis: true }), open('other', { device: 'tablet' })]
+
+let page: Mounted
+let sent: Sent[]
+async function account(answer: (request: Sent) => Reply | undefined = () => undefined) {
+  freshStores()
+  signedIn()
+  sent = fakeServer(
+    (request) =>
+      answer(request) ?? (request.method === 'GET' ? { status: 200, body: SESSIONS } : { status: 204 }),
+  )
+  page = await mounted(AccountPage)
+  await flushPromises()
+  return page
+}
+async function type(label: string | RegExp, text: string) {
+  const field = page.named(label) as HTMLInputElement
+  field.value = text
+  field.dispatchEvent(new Event('input'))
+  await nextTick()
+}
+const submit = async () => {
+  document.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }))
+  await flushPromises()
+}
+
+beforeEach(() => localStorage.clear())
+afterEach(() => {
+  page.wrapper.unmount()
+  vi.unstubAllGlobals()
+})
+
+describe('where one is signed in', () => {
+  it('is told by device and day, and ended one by one or all but this', async () => {
+    const { named, press, text } = await account()
+    expect(text()).toMatch(/a computer.*now.*this one.*a tablet.*28 Nov 2026.*End it/)
+    ;(named(/End the session on a tablet/) as HTMLElement).click()
+    await flushPromises()
+    await press('e')
+    await flushPromises()
+    expect(sent.filter((s) => s.method === 'DELETE').map((s) => s.path)).toEqual([
+      '/api/v1/sessions/other',
+      '/api/v1/sessions',
+    ])
+  })
+})
+
+describe('a new password', () => {
+  it('is asked for with the old one, which is forgotten on the page once it is changed', async () => {
+    await account()
+    await type('The password you have now', 'ferry-steps-at-noon')
+    await type(/^The new one/, 'ferry steps at midnight')
+    await submit()
+    expect(sent.find((s) => s.method === 'PATCH')).toMatchObject({
+      path: '/api/v1/password',
+      body: { current: 'ferry-steps-at-noon', next: 'ferry steps at midnight' },
+    })
+    expect(useNotices().notices.at(-1)?.text).toBe('The password is changed.')
+    expect((page.named('The password you have now') as HTMLInputElement).value).toBe('')
+  })
+
+  it('that is refused says why beside its field, and keeps what was typed', async () => {
+    const fields = [{ path: 'current', message: 'This is not your password.' }]
+    const refusal = { ...problem(422, 'invalid_request') }
+    await account(({ method }) =>
+      method === 'PATCH' ? { status: 422, body: { ...refusal.body, fields } } : undefined,
+    )
+    await type('The password you have now', 'not it')
+    await type(/^The new one/, 'ferry steps at midnight')
+    await submit()
+    expect(page.text()).toContain('This is not your password.')
+    expect((page.named(/^The new one/) as HTMLInputElement).value).toBe('ferry steps at midnight')
+  })
+
+  it('is slowed with a word when guessed too often', async () => {
+    await account(({ method }) =>
+      method === 'PATCH' ? problem(429, 'too_many_attempts', 'Wait 10 minutes, then try again.') : undefined,
+    )
+    await type('The password you have now', 'not it')
+    await type(/^The new one/, 'ferry steps at midnight')
+    await submit()
+    expect(page.text()).toContain('Wait 10 minutes, then try again.')
+  })
+})
