@@ -50,6 +50,10 @@ useShortcuts('Account', [
 </script>
 
 <style scoped>
+.eyebrow {
+  margin-bottom: 8px;
+}
+
 .two {
   display: grid;
   grid-template-columns: minmax(0, 1.4fr) minmax(300px, 1fr);

@@ -52,8 +52,8 @@ afterEach(() => {
 describe('where one is signed in', () => {
   it('is told by device and day, and ended one by one or all but this', async () => {
     const { named, press, text } = await account()
-    expect(text()).toMatch(/a computer.*now.*this one.*a tablet.*28 Nov 2026.*End it/)
-    ;(named(/End the session on a tablet/) as HTMLElement).click()
+    expect(text()).toMatch(/A computer.*this one.*A tablet.*28 Nov 2026, .*End it/)
+    ;(named(/End the session .* on a tablet/) as HTMLElement).click()
     await flushPromises()
     await press('e')
     await flushPromises()

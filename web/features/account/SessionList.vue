@@ -1,33 +1,21 @@
 <template>
-  <table v-if="sessions" class="ledger">
-    <thead>
-      <tr>
-        <th scope="col">On</th>
-        <th scope="col">Signed in</th>
-        <th scope="col">Last used</th>
-        <th scope="col">Ends by</th>
-        <th scope="col"><span class="visually-hidden">End it</span></th>
-      </tr>
-    </thead>
-    <tbody>
-      <tr v-for="one in sessions" :key="one.id">
-        <th scope="row">{{ DEVICE_NAMES[one.device] }}</th>
-        <td>{{ shortDay(one.since) }}</td>
-        <td>{{ one.isThis ? 'now' : dayAndTime(one.seenAt) }}</td>
-        <td>{{ shortDay(one.endsAt) }}</td>
-        <td class="acts">
-          <span v-if="one.isThis" class="soft">this one</span>
-          <ElButton
-            v-else
-            text
-            :aria-label="`End the session on ${DEVICE_NAMES[one.device]} of ${shortDay(one.since)}`"
-            @click="emit('end', one)"
-            >End it</ElButton
-          >
-        </td>
-      </tr>
-    </tbody>
-  </table>
+  <ul v-if="sessions" class="sessions">
+    <li v-for="one in sessions" :key="one.id">
+      <p>
+        <strong>{{ DEVICE_NAMES[one.device] }}</strong>
+        <span class="soft">
+          {{ one.isThis ? 'this one' : `last used ${dayAndTime(one.seenAt)}` }}
+        </span>
+      </p>
+      <p class="soft small">Signed in {{ shortDay(one.since) }}, ends by {{ shortDay(one.endsAt) }}.</p>
+      <ElButton
+        v-if="!one.isThis"
+        :aria-label="`End the session of ${dayAndTime(one.since)} on ${DEVICE_NAMES[one.device].toLowerCase()}`"
+        @click="emit('end', one)"
+        >End it</ElButton
+      >
+    </li>
+  </ul>
 </template>
 
 <script setup lang="ts">
@@ -38,19 +26,43 @@ defineProps<{ sessions: readonly OpenSession[] | undefined }>()
 const emit = defineEmits<{ end: [session: OpenSession] }>()
 
 const DEVICE_NAMES: Record<OpenSession['device'], string> = {
-  computer: 'a computer',
-  tablet: 'a tablet',
-  phone: 'a phone',
-  unknown: 'something unknown',
+  computer: 'A computer',
+  tablet: 'A tablet',
+  phone: 'A phone',
+  unknown: 'Something unknown',
 }
 </script>
 
 <style scoped>
-th[scope='row'] {
-  font-weight: 600;
+.sessions {
+  list-style: none;
+  margin: 0;
+  padding: 0;
 }
 
-.acts {
-  text-align: right;
+li {
+  display: grid;
+  grid-template: auto auto / minmax(0, 1fr) auto;
+  align-items: center;
+  gap: 2px 16px;
+  padding: 10px 0;
+  border-bottom: 1px solid var(--line);
+}
+
+p {
+  grid-column: 1;
+  margin: 0;
+}
+
+strong {
+  margin-right: 8px;
+}
+
+.small {
+  font-size: 14.5px;
+}
+
+li :deep(.el-button) {
+  grid-area: 1 / 2 / 3 / 3;
 }
 </style>

@@ -18,7 +18,7 @@
         <span>Keys</span><span class="key" aria-hidden="true">?</span>
       </button>
       <AccountMenu />
-      <div class="lesson" aria-live="polite">
+      <div class="lesson" :class="{ empty: !lesson.student }" aria-live="polite">
         <template v-if="lesson.student">
           <span class="label">In the lesson</span>
           <RouterLink class="who" :to="{ name: 'student', params: { studentId: lesson.student.id } }">
@@ -202,7 +202,7 @@ main:focus {
   }
 
   .rail {
-    flex-direction: row;
+    flex-flow: row wrap;
     align-items: center;
     height: auto;
     z-index: 5;
@@ -234,20 +234,25 @@ main:focus {
   }
 
   .key,
-  .lesson .label {
+  .lesson.empty {
     display: none;
   }
 
+  /* Who is in the lesson: a line of its own below the rooms. */
   .lesson {
+    flex: 1 0 100%;
+    flex-direction: row;
+    align-items: baseline;
+    gap: 10px;
     min-height: 0;
     margin: 0;
-    padding: 8px 14px;
-    border: 0;
+    padding: 6px 14px;
+    white-space: nowrap;
+    overflow: hidden;
   }
 
   .who {
     font-size: 16px;
-    white-space: nowrap;
   }
 
   main {
@@ -256,12 +261,7 @@ main:focus {
 }
 
 @media (width <= 560px) {
-  .rail {
-    flex-wrap: wrap;
-  }
-
-  .name,
-  .lesson {
+  .name {
     display: none;
   }
 
