@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net'
 import { text } from 'node:stream/consumers'
 import { pino } from 'pino'
 import { v7 as uuid } from 'uuid'
-import { API_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER, type Session, type Student } from '#contracts'
+import { API_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER, type Page, type Session, type Student } from '#contracts'
 import { createApp } from '../server/app'
 import { openDatabase } from '../server/db/database'
 import { migrate } from '../server/db/migrate'
@@ -155,7 +155,7 @@ async function signIn(base: string) {
       return JSON.parse((await send(base + path, { method: 'POST', headers }, JSON.stringify(body))).body)
     },
     async student(name: string): Promise<Student> {
-      const student = (await get<Student[]>('/students')).find((s) => s.name === name)
+      const student = (await get<Page<Student>>(`/students?q=${encodeURIComponent(name)}`)).rows[0]
       if (!student) throw new Error(`the demo studio has no ${name}`)
       return student
     },

@@ -4,6 +4,7 @@ import { Check, CheckDraft } from './checks'
 import { Id } from './common'
 import { HandMeasurement, HandMeasurementDraft } from './hands'
 import {
+  CupboardQuery,
   Imported,
   Instrument,
   InstrumentChange,
@@ -12,6 +13,7 @@ import {
   Measurement,
   MeasurementDraft,
 } from './instruments'
+import { pageOf } from './lists'
 import { Mastery, MasteryMarks } from './mastery'
 import type { ProblemCode } from './problems'
 import type { RouteName } from './routes'
@@ -25,7 +27,15 @@ import {
   TapeSet,
   TapeSetDraft,
 } from './tapes'
-import { LoanDraft, Student, StudentChange, StudentDraft } from './students'
+import {
+  LessonsQuery,
+  LoanDraft,
+  NextLessons,
+  RosterQuery,
+  Student,
+  StudentChange,
+  StudentDraft,
+} from './students'
 
 /** What one route takes and gives. */
 export interface Endpoint {
@@ -76,9 +86,14 @@ export const ENDPOINTS = {
   'session.read': { summary: 'Who is signed in', response: Session },
   'session.close': { summary: 'Sign out', response: Done },
   'students.list': {
-    summary: 'The roster, by name, each with instrument and last check',
-    query: z.object({ q: z.string().max(200).optional() }),
-    response: z.array(Student),
+    summary: 'The roster page by page, each student with instrument and last check',
+    query: RosterQuery,
+    response: pageOf(Student),
+  },
+  'students.lessons': {
+    summary: 'The day of the week with the next lessons, counted from one, and who has one then, by time',
+    query: LessonsQuery,
+    response: NextLessons,
   },
   'students.create': { summary: 'Enrol a student', creates: true, body: StudentDraft, response: Student },
   'students.read': { summary: 'A student’s file', params: studentParams, response: Student },
@@ -143,7 +158,12 @@ export const ENDPOINTS = {
     body: MasteryMarks,
     response: z.array(Mastery),
   },
-  'instruments.list': { summary: 'The cupboard', response: z.array(Instrument) },
+  'instruments.list': {
+    summary: 'The cupboard page by page, each instrument with length, tapes and holder',
+    query: CupboardQuery,
+    response: pageOf(Instrument),
+  },
+  'instruments.labels': { summary: 'What every instrument is called', response: z.array(z.string()) },
   'instruments.create': {
     summary: 'Add an instrument',
     creates: true,

@@ -10,7 +10,7 @@ import type * as tapes from './tapes'
 
 export { ROUTES, API_BASE, UNVERSIONED_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER, type RouteName } from './routes'
 export { PROBLEMS, type Problem, type ProblemCode, type FieldProblem } from './problems'
-export { SHORTEST_PASSWORD } from './limits'
+export { LONGEST_PAGE, SHORTEST_PASSWORD } from './limits'
 export { contradictoryLengths, heightSentence, tuningSentence, unreadableLength } from './sentences'
 export type { ClientInput, HandlerInput, Answer, Endpoint } from './endpoints'
 
@@ -44,3 +44,8 @@ export type ExerciseName = z.output<typeof checks.ExerciseName>
 export type Landing = z.output<typeof checks.Landing>
 export type Stringing = z.output<typeof instruments.Stringing>
 export type Attachment = z.output<typeof attachments.Attachment>
+
+export interface Page<Row> {
+  readonly total: number
+  readonly rows: readonly Row[]
+}

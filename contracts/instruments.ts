@@ -8,6 +8,7 @@ import {
   STRING_MATERIALS,
 } from '#core'
 import { Family, Id, Instant, IsoDate, line, NoteText, SystemId, Version } from './common'
+import { listQuery } from './lists'
 import { heightSentence } from './sentences'
 import { RingFind, TapeSet } from './tapes'
 
@@ -121,6 +122,14 @@ export const Instrument = z
     holder: z.object({ studentId: Id, name: z.string() }).nullable(),
   })
   .meta({ id: 'Instrument' })
+
+export const CupboardQuery = listQuery(['label', 'kind', 'length', 'holder']).extend({
+  family: Family.optional(),
+  /** Only those that are with nobody, or only those that are with somebody. */
+  holder: z.enum(['none', 'some']).optional(),
+  /** Only those with something due on this day. */
+  dueOn: IsoDate.optional(),
+})
 
 export const InstrumentDraft = z
   .object({ ...editable, tuning: editable.tuning.optional() })

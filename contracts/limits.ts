@@ -1,2 +1,5 @@
 /** A password one can choose: long rather than strange, as the OWASP Authentication Cheat Sheet asks. */
 export const SHORTEST_PASSWORD = 10
+
+/** A list answers page by page: at most so many rows at once. */
+export const LONGEST_PAGE = 200

@@ -3,6 +3,7 @@ import { Family, Id, Instant, IsoDate, line, NOTE_LENGTH, SystemId, Version } fr
 import { CheckSummary } from './checks'
 import { HandMeasurement } from './hands'
 import { Instrument } from './instruments'
+import { listQuery } from './lists'
 
 export const Lesson = z.object({
   /** 0 is Sunday. */
@@ -75,6 +76,20 @@ export const StudentChange = z
   .object({ version: Version })
   .extend(z.object(editable).partial().shape)
   .meta({ id: 'StudentChange', examples: [{ version: 1, name: 'Orla Venn-Marsh' }] })
+
+export const RosterQuery = listQuery(['name', 'instrument', 'length', 'lesson', 'checked'])
+
+/** Days of the week as in {@link Lesson}. */
+const Weekday = z.int().min(0).max(6)
+
+export const LessonsQuery = z.object({
+  from: z.coerce
+    .number<number>({ error: 'Give the day of the week as 0 (Sunday) to 6.' })
+    .pipe(Weekday)
+    .default(0),
+})
+
+export const NextLessons = z.object({ weekday: Weekday.nullable(), students: z.array(Student) })
 
 export const LoanDraft = z
   .object({

@@ -26,7 +26,7 @@ async function signIn(app: RunningApp) {
 
 async function names(app: RunningApp): Promise<string[]> {
   const response = await fetch(`${app.url}/api/v1/students`, { headers: await signIn(app) })
-  return ((await response.json()) as { name: string }[]).map((s) => s.name)
+  return ((await response.json()) as { rows: { name: string }[] }).rows.map((s) => s.name)
 }
 
 function db(...args: string[]) {

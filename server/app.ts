@@ -26,6 +26,8 @@ import { apiRouter } from './http/router'
 import { sessionCookie } from './http/session-cookie'
 import { webFiles } from './http/web-files'
 
+const COMPRESSED_FROM_BYTES = 2048
+
 export interface AppDeps {
   readonly database: Database
   readonly logger: Logger
@@ -83,10 +85,12 @@ export function createApp(deps: AppDeps): Express {
   // Answers are not kept (`no-store`): nobody asks whether one has changed.
   app.set('etag', false)
   app.use(security(deps.cookieSecure), requestLog(logger))
+  // A list is long and says much twice. What is secret is short, and stays as it is: its length would tell of it.
+  app.use(compression({ threshold: COMPRESSED_FROM_BYTES }))
   app.use(UNVERSIONED_BASE, noStore, ownSite, express.json({ limit: BODY_LIMIT, type: 'application/json' }))
   app.use(API_BASE, apiRouter(routerDeps), notFound)
   app.use(UNVERSIONED_BASE, apiRouter(routerDeps, ['health.read', 'openapi.read']), notFound)
-  if (deps.webRoot !== undefined) app.use(compression(), webFiles(deps.webRoot))
+  if (deps.webRoot !== undefined) app.use(webFiles(deps.webRoot))
   app.use(notFound)
   app.use(errorHandler(logger))
   return app

@@ -186,7 +186,7 @@ describe('changes', () => {
       { 'sec-fetch-site': 'cross-site' },
     ])
       expect((await client.send('POST', '/students', draft, { headers })).problem.code).toBe('csrf_failed')
-    expect((await client.send('GET', '/students')).body).toEqual([])
+    expect((await client.roster()).rows).toEqual([])
   })
 })
 

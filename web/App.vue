@@ -12,6 +12,7 @@ import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import AppShell from './features/shell/AppShell.vue'
 import NoticeStack from './features/shell/NoticeStack.vue'
+import { useLesson } from './stores/lesson'
 import { useMastery } from './stores/mastery'
 import { useNotices } from './stores/notices'
 import { useOutbox } from './stores/outbox'
@@ -24,6 +25,7 @@ const route = useRoute()
 const { session } = storeToRefs(useSession())
 const outbox = useOutbox()
 const studio = useStudio()
+const lesson = useLesson()
 const mastery = useMastery()
 const notices = useNotices()
 /** No name stays on the page when its session has ended: the next to sign in may be of another studio. */
@@ -37,6 +39,10 @@ watch(
   (id) => (id === undefined ? forget() : outbox.resume()),
   { immediate: true },
 )
-outbox.onArrival(() => void studio.loadStudents())
+// Rows that came through the outbox may have left the page before they arrived.
+outbox.onArrival(() => {
+  studio.noteSave()
+  if (lesson.student) void studio.loadStudent(lesson.student.id)
+})
 const isBare = computed(() => route.meta['open'] === true)
 </script>

@@ -16,10 +16,10 @@ import {
   signedIn,
   type Reply,
   type Sent,
+  lists,
 } from './testing'
 
 let app: Mounted
-const ok = (body: unknown): Reply => ({ status: 200, body })
 
 async function opened(...replies: (Reply | ((request: Sent) => Reply))[]) {
   const sent = fakeServer(...replies)
@@ -54,7 +54,7 @@ afterEach(() => {
 
 describe('the shell', () => {
   it('leads to every room by its number, and tells all keys that work', async () => {
-    const { press, router, text } = await opened(ok([A_STUDENT]))
+    const { press, router, text } = await opened(lists({ students: [A_STUDENT] }))
     await press('3')
     await flushPromises()
     expect(router.currentRoute.value.name).toBe('tapes')
@@ -67,8 +67,7 @@ describe('the shell', () => {
   })
 
   it('finds students, what to do with them, and instruments by parts of their names', async () => {
-    const { press, router } = await opened(ok([A_STUDENT]))
-    useStudio().instruments = [AN_INSTRUMENT]
+    const { press, router } = await opened(lists({ students: [A_STUDENT], instruments: [AN_INSTRUMENT] }))
     await openPalette()
     const field = await find('venn')
     expect(found()).toEqual([
@@ -91,14 +90,14 @@ describe('the shell', () => {
 
 describe('when the session has ended', () => {
   it('no name stays for whoever signs in next', async () => {
-    const { sent } = await opened(ok([A_STUDENT]))
+    const { sent } = await opened(lists({ students: [A_STUDENT] }))
     const [studio, session] = [useStudio(), useSession()]
     useNotices().say('Kept in the file of Orla Venn.')
     await openPalette()
     expect(document.body.textContent).toContain('Orla Venn')
     session.lose()
     await nextTick()
-    expect([studio.students, studio.instruments, useNotices().notices]).toEqual([undefined, undefined, []])
+    expect([studio.roster, studio.cupboard, useNotices().notices]).toEqual([[], [], []])
     expect(document.body.textContent).not.toContain('Orla Venn')
     signedIn('a teacher of another studio')
     await nextTick()
@@ -126,7 +125,7 @@ describe('what waits to be sent', () => {
     )
 
   it('is not mentioned while everything arrives', async () => {
-    const { text } = await opened(ok([A_STUDENT]))
+    const { text } = await opened(lists({ students: [A_STUDENT] }))
     expect(text()).not.toContain('to be sent')
   })
 
@@ -135,8 +134,9 @@ describe('what waits to be sent', () => {
     entry('Finn Aske')
     entry('Beck Tarn', { refusal: 'The file is off the roster.' })
     localStorage.setItem('jadefell.outbox.newer', '{"version":9}')
-    const { text, named } = await opened(({ method }) =>
-      method === 'GET' ? ok([A_STUDENT]) : problem(503, 'database_unavailable'),
+    const studio = lists({ students: [A_STUDENT] })
+    const { text, named } = await opened((request) =>
+      request.method === 'GET' ? studio(request) : problem(503, 'database_unavailable'),
     )
     expect(text()).toContain('2 things wait to be sent. 2 things could not be sent.')
     ;(named('Show') as HTMLElement).click()

@@ -2,6 +2,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { vi } from 'vitest'
 import type { HandMeasurement, Instrument, RingFind, Session, Student } from '#contracts'
 import { useSession } from './stores/session'
+import { useStudio } from './stores/studio'
 
 /** One request as the page sent it. */
 export interface Sent {
@@ -39,6 +40,11 @@ export function fakeServer(...replies: readonly (Reply | ((request: Sent) => Rep
   return sent
 }
 
+/** Waits until what is expected is so. The limit is for what never will be: a loaded machine gets its time. */
+export function until(expected: () => void): Promise<void> {
+  return vi.waitFor(expected, { timeout: 20_000 })
+}
+
 /** A fresh set of stores: what a reload leaves is only what the browser keeps. */
 export function freshStores(): void {
   setActivePinia(createPinia())
@@ -47,6 +53,44 @@ export function freshStores(): void {
 /** A teacher signed in, without asking the server. */
 export function signedIn(userId = 'hester', system = 'fifths'): void {
   useSession().session = { user: { id: userId }, studio: { system } } as Session
+}
+
+interface Known {
+  readonly students?: readonly Student[]
+  readonly instruments?: readonly Instrument[]
+}
+
+/** A studio of which these have been read. */
+export function known({ students = [], instruments = [] }: Known): void {
+  const studio = useStudio()
+  for (const instrument of instruments) studio.takeInstrument(instrument)
+  for (const student of students) studio.takeStudent(student)
+}
+
+/** The lists of a studio as its server answers them, each on one page; what else is read is empty. */
+export function lists({ students = [], instruments = [] }: Known): (request: Sent) => Reply {
+  return ({ method, path }) => {
+    if (method !== 'GET') return undefined
+    const { searchParams } = new URL(path, 'http://studio.example')
+    const words = (searchParams.get('q') ?? '').toLowerCase().split(' ')
+    const page = (all: readonly (Student | Instrument)[]) => {
+      const rows = all.filter((row) =>
+        words.every((word) => JSON.stringify(row).toLowerCase().includes(word)),
+      )
+      return { status: 200, body: { total: rows.length, rows } }
+    }
+    const [, room, id] = /^\/api\/v1\/([\w-]+)(?:\/([^?]+))?/.exec(path) ?? []
+    const found = [...students, ...instruments].find((row) => row.id === id)
+    if (found) return { status: 200, body: found }
+    if (id !== undefined) return { status: 200, body: [] }
+    if (room === 'students') return page(students)
+    if (room === 'instruments') return page(instruments)
+    if (room === 'instrument-labels') return { status: 200, body: instruments.map((i) => i.label) }
+    if (room !== 'lessons') return { status: 200, body: [] }
+    const weekday = students[0]?.lesson?.weekday ?? null
+    const then = students.filter((s) => s.lesson !== null && s.lesson.weekday === weekday)
+    return { status: 200, body: { weekday, students: then } }
+  }
 }
 
 export const AN_INSTRUMENT: Instrument = {

@@ -12,4 +12,6 @@ export type {
   ReadRow,
   RowFault,
   TableFault,
+  TableRecord,
 } from './instrument-rows'
+export { guardFormula, unguardFormula } from './formula'

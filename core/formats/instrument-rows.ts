@@ -8,6 +8,7 @@ import {
   type FamilyId,
 } from '../instrument'
 import { noteName, parseNote } from '../pitch'
+import { unguardFormula } from './formula'
 
 /** Columns of a table of instruments; the first three must be there. */
 export const INSTRUMENT_COLUMNS = ['label', 'family', 'size', 'length', 'tuning'] as const
@@ -66,24 +67,21 @@ export const LABEL_LENGTH = 60
 /** Rows sent to be saved in one go; a long table goes in several. */
 export const IMPORT_BATCH = 250
 
-/**
- * Reads the rows of a table of instruments, each a record from column to text; `firstRow` is the number the first has in
- * its file. Nothing is saved here: faulty rows come back with what is wrong in each cell.
- */
-export function readInstrumentRows(
-  records: readonly Partial<Record<InstrumentColumn, string>>[],
-  firstRow: number,
-): ReadRow[] {
-  const seen = new Map<string, number>()
-  return records.map((record, index) => readRow(record, firstRow + index, seen))
+/** A row of a table: its cells as text, and the line of the file that it begins on, the first being 1. */
+export interface TableRecord {
+  readonly line: number
+  readonly cells: Partial<Record<InstrumentColumn, string>>
 }
 
-function readRow(
-  record: Partial<Record<InstrumentColumn, string>>,
-  row: number,
-  seen: Map<string, number>,
-): ReadRow {
-  const cell = (column: InstrumentColumn) => unescaped(record[column] ?? '').trim()
+/** Reads the rows of a table of instruments. Nothing is saved here: faulty rows come back with what is wrong in each cell. */
+export function readInstrumentRows(records: readonly TableRecord[]): ReadRow[] {
+  const seen = new Map<string, number>()
+  return records.map((record) => readRow(record, seen))
+}
+
+function readRow(record: TableRecord, seen: Map<string, number>): ReadRow {
+  const row = record.line
+  const cell = (column: InstrumentColumn) => unguardFormula(record.cells[column] ?? '').trim()
   const faults: RowFault[] = []
   const label = cell('label')
   const earlier = seen.get(label.toLowerCase())
@@ -133,9 +131,4 @@ function readRow(
       ...(notes.length === 0 ? {} : { tuning: notes.map((n) => noteName(n)) }),
     },
   }
-}
-
-/** A cell that was kept from being a formula by an apostrophe comes back without it. */
-function unescaped(text: string): string {
-  return /^'[=+\-@\t\r]/.test(text) ? text.slice(1) : text
 }

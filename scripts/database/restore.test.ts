@@ -54,7 +54,7 @@ afterAll(async () => {
   rmSync(folder, { recursive: true })
 })
 
-const names = async () => (await client.make<{ name: string }[]>('GET', '/students')).map((s) => s.name)
+const names = async () => (await client.roster()).rows.map((s) => s.name)
 const schemas = async () =>
   (await root.query<{ name: string }[]>("SHOW DATABASES LIKE 'jadefell%'")).map(
     (row) => Object.values(row)[0],

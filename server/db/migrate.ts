@@ -5,6 +5,7 @@ import * as tapeBench from './migrations/0002-tape-bench'
 import * as handsAndPatterns from './migrations/0003-hands-and-patterns'
 import * as takes from './migrations/0004-takes'
 import * as doors from './migrations/0005-doors'
+import * as lists from './migrations/0006-lists'
 import type { Report, Step } from './migrations/step'
 
 /** In order; what has landed is never changed, only added to. */
@@ -14,6 +15,7 @@ const MIGRATIONS: Readonly<Record<string, { readonly steps: readonly Step[] }>> 
   '0003-hands-and-patterns': handsAndPatterns,
   '0004-takes': takes,
   '0005-doors': doors,
+  '0006-lists': lists,
 }
 
 /** Of this version or one before it. */

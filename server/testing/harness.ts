@@ -7,6 +7,7 @@ import {
   CSRF_HEADER,
   IDEMPOTENCY_HEADER,
   type Instrument,
+  type Page,
   type Problem,
   type Session,
   type Student,
@@ -145,6 +146,15 @@ export class Client {
     const reply = await this.send(method, path, body)
     if (reply.status >= 300) throw new Error(`${method} ${path}: ${reply.status} ${reply.text}`)
     return reply.body as T
+  }
+
+  /** The roster as a query asks for it: `q=venn&sort=lesson`. */
+  roster(query = ''): Promise<Page<Student>> {
+    return this.make('GET', `/students?${query}`)
+  }
+
+  cupboard(query = ''): Promise<Page<Instrument>> {
+    return this.make('GET', `/instruments?${query}`)
   }
 
   /** A student with a measured instrument, ready to be checked. */

@@ -8,18 +8,18 @@
 <script setup lang="ts">
 import { fileName, saveFile, toCsv, toJson, type DataTable } from './tables'
 
-const props = defineProps<{ table: DataTable | (() => DataTable) }>()
+const props = defineProps<{ table: DataTable | (() => DataTable | Promise<DataTable>) }>()
 
 /** A long table is made when it is asked for. */
-function made(): DataTable {
+async function made(): Promise<DataTable> {
   return typeof props.table === 'function' ? props.table() : props.table
 }
-function saveCsv() {
-  const table = made()
+async function saveCsv() {
+  const table = await made()
   saveFile(fileName(table.name, 'csv'), toCsv(table), 'text/csv;charset=utf-8')
 }
-function saveJson() {
-  const table = made()
+async function saveJson() {
+  const table = await made()
   saveFile(fileName(table.name, 'json'), toJson(table), 'application/json')
 }
 </script>

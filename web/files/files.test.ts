@@ -8,7 +8,11 @@ const bytes = (text: string) => new TextEncoder().encode(text).buffer
 
 describe('tables out', () => {
   it('never begin a formula in a cell, headings included, and leave numbers numbers', () => {
-    const cell = fc.oneof(fc.string(), fc.constantFrom('=1+1', '+x', '-x', '@x', '\tx', '\rx'), fc.integer())
+    const cell = fc.oneof(
+      fc.string(),
+      fc.constantFrom('=1+1', '+x', '-x', '@x', '\tx', '\rx', '\nx', '＝1', '＋1', '－1', '＠x', "'=x"),
+      fc.integer(),
+    )
     fc.assert(
       fc.property(fc.array(fc.tuple(cell, cell), { minLength: 1 }), (rows) => {
         const csv = toCsv({ name: 't', columns: ['=a', 'b'], rows })
@@ -18,7 +22,7 @@ describe('tables out', () => {
           for (const [j, value] of row.entries()) {
             const out = data[i + 1]![j]!
             if (typeof value === 'number') expect(out).toBe(String(value))
-            else expect(out).not.toMatch(/^[=+\-@\t\r]/)
+            else expect(out).not.toMatch(/^[=+\-@\t\r\n＝＋－＠]/)
           }
       }),
       { seed: 42 },
@@ -31,7 +35,7 @@ describe('tables out', () => {
       columns: ['note', 'mm'],
       rows: [['F♯, “high”', 31.6] as const, [null, 1] as const],
     }
-    expect(toCsv(table)).toBe('\uFEFFnote,mm\r\n"F♯, “high”",31.6\r\n,1\r\n')
+    expect(toCsv(table)).toBe('\uFEFF"note","mm"\r\n"F♯, “high”",31.6\r\n,1\r\n')
     expect(JSON.parse(toJson(table))).toEqual([
       { note: 'F♯, “high”', mm: 31.6 },
       { note: null, mm: 1 },
@@ -67,12 +71,32 @@ describe('a table of instruments in', () => {
     const csv = toCsv({
       name: 'x',
       columns: ['label', 'family', 'size', 'length', 'tuning'],
-      rows: [['=sum', 'cello', '3/4', 618, 'C2 G2 D3 A3']],
+      rows: ['=sum', "'=sum", "''+", 'no. 7; blue', '＝x'].map((label) => [
+        label,
+        'cello',
+        '3/4',
+        618,
+        'C2 G2 D3 A3',
+      ]),
     })
-    expect(parseInstruments(bytes(csv))).toMatchObject({
-      ok: true,
-      rows: [{ ok: true, instrument: { label: '=sum', length: '618', tuning: ['C2', 'G2', 'D3', 'A3'] } }],
-    })
+    expect(csv).toContain('"no. 7; blue"')
+    const parsed = parseInstruments(bytes(csv))
+    expect(parsed.ok && parsed.rows.map((row) => row.ok && row.instrument)).toMatchObject(
+      ['=sum', "'=sum", "''+", 'no. 7; blue', '＝x'].map((label) => ({ label, length: '618' })),
+    )
+  })
+
+  it('is told by the lines of the file itself, over empty ones and cells of several', () => {
+    const text =
+      'label,family,size\r\n\r\n"no.\r\n21",violin,1/2\r\n , ,\r\nno. 22,lute,1/2\r\nno. 23,violin,9/9\r\n'
+    const parsed = parseInstruments(bytes(text))
+    expect(parsed.ok && parsed.rows.map((row) => [row.row, row.ok])).toEqual([
+      [3, true],
+      [6, false],
+      [7, false],
+    ])
+    const broken = parseInstruments(bytes('label,family,size\n\na,violin,1/2\n"x,violin,1/2\n'))
+    expect(broken).toEqual({ ok: false, fault: { code: 'quotes', row: 4 } })
   })
 
   it('names what is wrong with the file itself', () => {

@@ -16,29 +16,50 @@ export const ROWS_LIMIT = 50_000
 
 /**
  * A file of instruments: UTF-8, comma, semicolon or tab between cells, a first row with the names of the columns in any
- * order. Columns it does not know are passed over. Rows keep the number they have in the file, the heading being 1.
+ * order. Columns it does not know are passed over. Rows are told by the line of the file they begin on.
  */
 export function parseInstruments(bytes: ArrayBuffer): ParsedTable {
   if (bytes.byteLength > BYTES_LIMIT) return { ok: false, fault: { code: 'too_large', limit: BYTES_LIMIT } }
   const text = decoded(bytes)
   if (text === undefined) return { ok: false, fault: { code: 'not_utf8' } }
-  const { data, errors, meta } = Papa.parse<Record<string, string>>(text, {
-    header: true,
-    skipEmptyLines: 'greedy',
-    transformHeader: (name) => name.trim().toLowerCase(),
-  })
-  const quotes = errors.find((error) => error.type === 'Quotes')
-  if (quotes) return { ok: false, fault: { code: 'quotes', row: (quotes.row ?? 0) + 2 } }
-  const found = (meta.fields ?? []).filter((name) => name !== '')
+  const { lines, brokenLine } = linesOf(text)
+  if (brokenLine !== undefined) return { ok: false, fault: { code: 'quotes', row: brokenLine } }
+  const [heading, ...data] = lines
+  const names = (heading?.cells ?? []).map((name) => name.trim().toLowerCase())
+  const found = names.filter((name) => name !== '')
   if (found.length === 0) return { ok: false, fault: { code: 'empty' } }
   const columns = REQUIRED_COLUMNS.filter((column) => !found.includes(column))
   if (columns.length > 0) return { ok: false, fault: { code: 'columns_missing', columns, found } }
   if (data.length === 0) return { ok: false, fault: { code: 'empty' } }
   if (data.length > ROWS_LIMIT) return { ok: false, fault: { code: 'too_many_rows', limit: ROWS_LIMIT } }
-  const records = data.map((row) =>
-    Object.fromEntries(INSTRUMENT_COLUMNS.map((column) => [column, row[column] ?? ''])),
-  )
-  return { ok: true, rows: readInstrumentRows(records, 2) }
+  const places = INSTRUMENT_COLUMNS.map((column) => [column, names.indexOf(column)] as const)
+  const records = data.map(({ line, cells }) => ({
+    line,
+    cells: Object.fromEntries(places.map(([column, at]) => [column, cells[at] ?? ''])),
+  }))
+  return { ok: true, rows: readInstrumentRows(records) }
+}
+
+interface Line {
+  readonly line: number
+  readonly cells: readonly string[]
+}
+
+/** The rows that hold something, each with the line it begins on: a cell in quotes may take several, and some are empty. */
+function linesOf(text: string): { lines: Line[]; brokenLine?: number } {
+  const lines: Line[] = []
+  let brokenLine: number | undefined
+  let line = 1
+  let read = 0
+  Papa.parse<string[]>(text, {
+    step({ data, errors, meta }) {
+      if (errors.some((error) => error.type === 'Quotes')) brokenLine ??= line
+      if (data.some((cell) => cell.trim() !== '')) lines.push({ line, cells: data })
+      line += text.slice(read, meta.cursor).match(/\r\n|\r|\n/g)?.length ?? 0
+      read = meta.cursor
+    },
+  })
+  return brokenLine === undefined ? { lines } : { lines, brokenLine }
 }
 
 function decoded(bytes: ArrayBuffer): string | undefined {

@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import { guardFormula } from '#core'
 
 /** A table as the page shows it, for those who want it elsewhere. */
 export interface DataTable {
@@ -8,17 +9,17 @@ export interface DataTable {
   readonly rows: readonly (readonly (string | number | null)[])[]
 }
 
-/** Spreadsheets take text that begins like this for a formula. */
-const FORMULA = /^[=+\-@\t\r]/
-
 /**
- * Comma-separated values after RFC 4180, with a byte order mark, which spreadsheets want before they believe in UTF-8. Text
- * that a spreadsheet would run as a formula is kept from it by an apostrophe; numbers are numbers.
+ * Comma-separated values after RFC 4180, with a byte order mark, which spreadsheets want before they believe in UTF-8. All
+ * text stands in quotes: some spreadsheets part cells at semicolons. What one would run as a formula is guarded; numbers are
+ * numbers.
  */
 export function toCsv({ columns, rows }: DataTable): string {
-  const safe = (cell: string | number | null) =>
-    cell === null ? '' : typeof cell === 'string' && FORMULA.test(cell) ? `'${cell}` : cell
-  const csv = Papa.unparse([columns.map(safe), ...rows.map((row) => row.map(safe))], { newline: '\r\n' })
+  const safe = (cell: string | number | null) => (typeof cell === 'string' ? guardFormula(cell) : cell)
+  const csv = Papa.unparse([columns.map(safe), ...rows.map((row) => row.map(safe))], {
+    newline: '\r\n',
+    quotes: (cell) => typeof cell === 'string',
+  })
   return `\uFEFF${csv}\r\n`
 }
 

@@ -70,7 +70,7 @@
 </template>
 
 <script setup lang="ts">
-import { computed, onMounted } from 'vue'
+import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import {
   chartTapes,
@@ -94,6 +94,7 @@ import TableExport from '../files/TableExport.vue'
 import type { DataTable } from '../files/tables'
 import { useBench } from '../stores/bench'
 import { useStudio } from '../stores/studio'
+import { useAllInstruments } from '../stores/useAllInstruments'
 import { mm, signedMm } from '../words/numbers'
 import { FRAME_TITLES } from '../words/patterns'
 import { instrumentKind, markName, shortMarkName } from '../words/trade'
@@ -102,11 +103,11 @@ const route = useRoute()
 const router = useRouter()
 const studio = useStudio()
 const bench = useBench()
-onMounted(() => studio.instruments ?? studio.loadInstruments())
+const cupboard = useAllInstruments(ref({}))
 
 /** Every measured instrument of the cupboard, then every size as it typically is. */
 const options = computed(() => [
-  ...(studio.instruments ?? [])
+  ...(cupboard.value ?? [])
     .filter((i) => i.measurement)
     .map((i) => ({ value: i.id, label: `${i.label} · ${instrumentKind(i.family, i.sizeId)}` })),
   ...FAMILY_IDS.flatMap((family) =>
@@ -128,7 +129,7 @@ const toId = computed({
 
 /** The next size up: what a child grows into. */
 function largerOf(id: string): string {
-  const instrument = studio.instruments?.find((i) => i.id === id)
+  const instrument = studio.instrument(id)
   const [familyText = 'violin', ...size] = id.split(' ')
   const family = familyOf(instrument?.family ?? FAMILY_IDS.find((f) => f === familyText) ?? 'violin')
   const index = family.sizes.findIndex((s) => s.id === (instrument?.sizeId ?? size.join(' ')))
@@ -136,7 +137,7 @@ function largerOf(id: string): string {
 }
 
 function sideOf(id: string) {
-  const instrument = studio.instruments?.find((i) => i.id === id)
+  const instrument = studio.instrument(id)
   if (instrument?.measurement) {
     const stringing = studio.stringingOf(instrument)
     return { name: instrument.label, stringing, marks: chartOf(instrument, stringing) }

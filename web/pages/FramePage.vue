@@ -103,7 +103,7 @@
 </template>
 
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import {
   FIRST_POSITION,
   fitOfWidth,
@@ -125,23 +125,17 @@ import { useFit } from '../features/patterns/useFit'
 import FieldRow from '../ui/FieldRow.vue'
 import { usePatterns } from '../features/patterns/usePatterns'
 import { useBench } from '../stores/bench'
-import { useStudio } from '../stores/studio'
 import { mm } from '../words/numbers'
 import { FIT_NAMES, FIT_SIGNS, FRAME_NAMES, shortPositionName } from '../words/patterns'
 import { instrumentKind, sizeName } from '../words/trade'
 
 const patterns = usePatterns()
-const studio = useStudio()
 const bench = useBench()
 const family = computed(() => bench.family)
 const sizeId = computed(() => bench.setup.sizeId)
 const stringIndex = computed(() => patterns.atlas.stringIndex.value)
 const hand = computed(() => patterns.student?.hand ?? undefined)
 const ownName = computed(() => instrumentKind(family.value.id, sizeId.value))
-
-onMounted(() => {
-  if (!studio.instruments) void studio.loadInstruments()
-})
 
 const others = ref<string[]>([])
 watch([family, sizeId], () => (others.value = neighbouringSizes(family.value, sizeId.value)), {
@@ -211,7 +205,6 @@ function octaveSentence({ semitones, frame, widthMm }: OctaveCheck): string {
 const fit = useFit(
   hand,
   computed(() => ({ sizeId: sizeId.value, stringing: bench.stringing })),
-  computed(() => studio.instruments ?? []),
 )
 </script>
 

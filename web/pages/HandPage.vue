@@ -63,7 +63,7 @@
 </template>
 
 <script setup lang="ts">
-import { computed, onMounted, ref, toRef } from 'vue'
+import { computed, ref, toRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { comfortableSize, familyOf, knownSystem, typicalStringing } from '#core'
 import FitTable from '../features/patterns/FitTable.vue'
@@ -83,7 +83,7 @@ const props = defineProps<{ studentId: string }>()
 const router = useRouter()
 const studio = useStudio()
 const lesson = useLesson()
-const student = computed(() => studio.students?.find((s) => s.id === props.studentId))
+const student = computed(() => studio.student(props.studentId))
 const family = computed(() => familyOf(student.value?.family ?? 'violin'))
 const system = computed(() =>
   knownSystem(studio.systemOf(student.value?.instrument ?? undefined, student.value)),
@@ -91,12 +91,11 @@ const system = computed(() =>
 const file = useHandFile(toRef(props, 'studentId'), student)
 const form = ref<InstanceType<typeof HandMeasureForm>>()
 
-onMounted(async () => {
-  await Promise.all([
-    studio.students ? undefined : studio.loadStudents(),
-    studio.instruments ? undefined : studio.loadInstruments(),
-  ])
-})
+watch(
+  () => props.studentId,
+  (id) => void (student.value ?? studio.loadStudent(id)),
+  { immediate: true },
+)
 
 const fit = useFit(
   computed(() => student.value?.hand),
@@ -106,7 +105,6 @@ const fit = useFit(
       ? { sizeId: instrument.sizeId, stringing: studio.stringingOf(instrument, system.value.id) }
       : { sizeId: '', stringing: typicalStringing(family.value, '', system.value) }
   }),
-  computed(() => studio.instruments ?? []),
 )
 /** What the hand says of the instrument it has. */
 const fitNow = computed(() => {

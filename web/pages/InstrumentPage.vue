@@ -107,6 +107,7 @@
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { creepMm, hasCrept, isoDay, tapesDue } from '#core'
+import { ApiProblem } from '../api/client'
 import LogForm from '../features/log/LogForm.vue'
 import TapeTimeline from '../features/log/TapeTimeline.vue'
 import { useTapeLog } from '../features/log/useTapeLog'
@@ -127,12 +128,17 @@ const onBench = useBench()
 const today = isoDay(new Date())
 const isMissing = ref(false)
 
-const instrument = computed(() => studio.instruments?.find((i) => i.id === props.instrumentId))
+const instrument = computed(() => studio.instrument(props.instrumentId))
 watch(
   () => props.instrumentId,
-  async () => {
-    if (!studio.instruments) await studio.loadInstruments()
-    isMissing.value = instrument.value === undefined
+  async (id) => {
+    isMissing.value = false
+    try {
+      if (!studio.instrument(id)) await studio.loadInstrument(id)
+    } catch (error) {
+      if (!(error instanceof ApiProblem && error.code === 'not_found')) throw error
+      isMissing.value = props.instrumentId === id
+    }
   },
   { immediate: true },
 )

@@ -1,7 +1,7 @@
 <template>
   <header class="page-head">
     <h1>Instruments</h1>
-    <p v-if="studio.instruments" class="whose">{{ count(found.length, 'instrument') }}</p>
+    <p v-if="list.total.value !== undefined" class="whose">{{ count(list.total.value, 'instrument') }}</p>
     <div class="actions">
       <ElButton @click="router.push({ name: 'import' })"
         >Bring in a table<kbd class="on-button">I</kbd></ElButton
@@ -28,74 +28,65 @@
       <ElSegmented v-model="family" :options="FAMILIES" aria-label="Family" />
       <ElCheckbox v-model="isDueOnly">Only what is due</ElCheckbox>
     </div>
-    <div v-if="found.length" ref="list" class="scroll">
-      <table class="ledger">
-        <thead>
-          <tr>
-            <th scope="col" class="tick">
-              <input
-                type="checkbox"
-                :checked="areAllChosen"
-                :indeterminate="chosen.size > 0 && !areAllChosen"
-                aria-label="Choose all of these"
-                @change="chooseAll"
-              />
-            </th>
-            <th scope="col">Instrument</th>
-            <th scope="col">kind</th>
-            <th scope="col" class="number">length, mm</th>
-            <th scope="col">tapes</th>
-            <th scope="col">with</th>
-            <th scope="col">due</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="(row, index) in shown"
-            :key="row.instrument.id"
-            :aria-current="index === at"
-            @click="open(row.instrument)"
-          >
-            <td class="tick" @click.stop>
-              <input
-                type="checkbox"
-                :checked="chosen.has(row.instrument.id)"
-                :aria-label="`Choose ${row.instrument.label}`"
-                @change="choose(row.instrument.id)"
-              />
-            </td>
-            <th scope="row">
-              <RouterLink
-                :to="{ name: 'instrument', params: { instrumentId: row.instrument.id } }"
-                @click.stop
-                >{{ row.instrument.label }}</RouterLink
-              >
-            </th>
-            <td>{{ instrumentKind(row.instrument.family, row.instrument.sizeId) }}</td>
-            <td class="number length">
-              {{ row.instrument.measurement ? mm(row.instrument.measurement.lengthMm) : '—' }}
-            </td>
-            <td class="numbers">{{ row.tapes }}</td>
-            <td dir="auto">{{ row.instrument.holder?.name ?? '' }}</td>
-            <td class="due">{{ row.due }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <ElButton v-if="found.length > shown.length" class="more" @click="limit += SHOWN_AT_ONCE">
-        Show {{ Math.min(SHOWN_AT_ONCE, found.length - shown.length) }} more of {{ found.length }}
-      </ElButton>
-    </div>
-    <div v-else-if="studio.instruments" class="empty">
-      <h2>{{ studio.instruments.length ? 'No instrument is called that' : 'The cupboard is empty' }}</h2>
+    <RowTable
+      v-if="ids.length"
+      :columns="COLUMNS"
+      :ids="ids"
+      :at="at"
+      :sort="cupboard.sort.value"
+      :around="210"
+      @open="(index) => open(ids[index])"
+      @need="list.need"
+      @sort="cupboard.sortBy"
+    >
+      <template #head-tick>
+        <input
+          type="checkbox"
+          :checked="areAllChosen"
+          :indeterminate="chosen.size > 0 && !areAllChosen"
+          aria-label="Choose all of these"
+          @change="chooseAll"
+        />
+      </template>
+      <template #tick="{ id }">
+        <input
+          type="checkbox"
+          :checked="chosen.has(id)"
+          :aria-label="`Choose ${studio.instrument(id)?.label}`"
+          @click.stop
+          @change="choose(id)"
+        />
+      </template>
+      <template #label="{ id }">
+        <RouterLink class="name" :to="{ name: 'instrument', params: { instrumentId: id } }" @click.stop>{{
+          studio.instrument(id)?.label
+        }}</RouterLink>
+      </template>
+      <template #kind="{ id }">{{ kindOf(id) }}</template>
+      <template #length="{ id }"
+        ><span class="length numbers">{{ lengthOf(id) }}</span></template
+      >
+      <template #tapes="{ id }"
+        ><span class="numbers tapes">{{ withInstrument(id, cupboard.tapesOf) }}</span></template
+      >
+      <template #holder="{ id }"
+        ><span dir="auto">{{ studio.instrument(id)?.holder?.name ?? '' }}</span></template
+      >
+      <template #due="{ id }"
+        ><span class="due">{{ withInstrument(id, cupboard.dueOf) }}</span></template
+      >
+    </RowTable>
+    <div v-else-if="list.total.value === 0" class="empty">
+      <h2>{{ isSearching ? 'No instrument is called that' : 'The cupboard is empty' }}</h2>
       <p class="soft">
         {{
-          studio.instruments.length
+          isSearching
             ? 'Try part of its number, its family or who has it.'
             : 'Write down the first instrument, or bring in a table you keep already.'
         }}
       </p>
     </div>
-    <TableExport v-if="found.length" :table="table" />
+    <TableExport v-if="ids.length" :table="cupboard.table" />
   </section>
   <NewInstrument v-model="isAdding" />
   <StripDialog v-model="isPrinting" :sheets="sheets" />
@@ -103,12 +94,13 @@
 
 <script setup lang="ts">
 import type { InputInstance } from 'element-plus'
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { FAMILY_IDS } from '#core'
 import type { Instrument } from '#contracts'
 import NewInstrument from '../features/instruments/NewInstrument.vue'
-import { SHOWN_AT_ONCE, useCupboard } from '../features/instruments/useCupboard'
+import { useCupboard } from '../features/instruments/useCupboard'
+import RowTable from '../ui/RowTable.vue'
 import { useRowKeys } from '../ui/useRowKeys'
 import { useShortcuts } from '../ui/useShortcuts'
 import TableExport from '../files/TableExport.vue'
@@ -122,55 +114,53 @@ const FAMILIES = [
   ...FAMILY_IDS.map((value) => ({ value, label: FAMILY_NAMES[value] })),
 ]
 
+const COLUMNS = [
+  { key: 'tick', title: '', width: 40 },
+  { key: 'label', title: 'Instrument', width: 110, grow: 1, canSort: true },
+  { key: 'kind', title: 'Kind', width: 110, canSort: true },
+  { key: 'length', title: 'Length, mm', width: 110, isNumber: true, canSort: true },
+  { key: 'tapes', title: 'Tapes', width: 150, grow: 2, isExtra: true },
+  { key: 'holder', title: 'With', width: 140, grow: 1, canSort: true, isExtra: true },
+  { key: 'due', title: 'Due', width: 150, grow: 1, isExtra: true },
+] as const
+
 const router = useRouter()
 const studio = useStudio()
-onMounted(() => studio.loadInstruments())
-
-const {
-  text,
-  family,
-  isDueOnly,
-  limit,
-  found,
-  shown,
-  chosen,
-  areAllChosen,
-  sheets,
-  choose,
-  chooseAll,
-  table,
-} = useCupboard()
+const cupboard = useCupboard()
+const { text, family, isDueOnly, query, list, chosen, areAllChosen, sheets, choose, chooseAll } = cupboard
+const ids = list.ids
+const isSearching = computed(() => text.value !== '' || family.value !== 'all' || isDueOnly.value)
 const isPrinting = ref(false)
 const isAdding = ref(false)
 
-function open(instrument: Instrument) {
-  void router.push({ name: 'instrument', params: { instrumentId: instrument.id } })
+function open(instrumentId: string | undefined) {
+  if (instrumentId !== undefined) void router.push({ name: 'instrument', params: { instrumentId } })
 }
+function withInstrument(id: string, words: (instrument: Instrument) => string): string {
+  const instrument = studio.instrument(id)
+  return instrument ? words(instrument) : ''
+}
+const kindOf = (id: string) => withInstrument(id, (i) => instrumentKind(i.family, i.sizeId))
+const lengthOf = (id: string) => withInstrument(id, (i) => (i.measurement ? mm(i.measurement.lengthMm) : '—'))
 
 const search = ref<InputInstance>()
-const list = ref<HTMLElement>()
-const { at, shortcuts } = useRowKeys(
-  computed(() => shown.value.length),
-  list,
-)
-watch([text, family, isDueOnly], () => {
-  limit.value = SHOWN_AT_ONCE
-  at.value = 0
-})
+const { at, shortcuts } = useRowKeys(computed(() => ids.value.length))
+watch(query, () => (at.value = 0))
+const here = () => ids.value[at.value]
 useShortcuts('Instruments', [
   ...shortcuts,
   {
     key: 'Enter',
     does: 'Open the instrument',
-    run: () => shown.value[at.value] && open(shown.value[at.value]!.instrument),
+    run: () => open(here()),
   },
   {
     key: ' ',
     does: 'Choose it, or not',
-    run: () => shown.value[at.value] && choose(shown.value[at.value]!.instrument.id),
+    run: () => here() !== undefined && choose(here()!),
   },
   { key: '/', does: 'Find an instrument', run: () => search.value?.focus() },
-  { key: 'a', does: 'Choose all, or none', run: chooseAll },
+  { key: 'a', does: 'Choose all, or none', run: () => void chooseAll() },
   {
     key: 'p',
     does: 'Print strips of what is chosen',
@@ -190,29 +180,14 @@ useShortcuts('Instruments', [
   margin-bottom: 10px;
 }
 
-.scroll {
-  overflow-x: auto;
-}
-
-.tick {
-  width: 30px;
-}
-
-.tick input {
+input[type='checkbox'] {
   width: 17px;
   height: 17px;
   accent-color: var(--jade);
 }
 
-tbody tr {
-  cursor: pointer;
-}
-
-tbody tr[aria-current='true'] {
-  background: var(--jade-wash);
-}
-
-th[scope='row'] {
+.name {
+  font-weight: 600;
   font-size: 16.5px;
 }
 
@@ -222,13 +197,14 @@ th[scope='row'] {
   font-size: 18px;
 }
 
+.tapes {
+  font-size: 14.5px;
+  line-height: 1.3;
+}
+
 .due {
   color: var(--brass-ink);
   font-weight: 600;
-}
-
-.more {
-  margin-top: 10px;
 }
 
 @media (width <= 900px) {

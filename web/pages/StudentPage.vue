@@ -16,7 +16,7 @@
       <aside>
         <InstrumentCard
           :student="student"
-          :cupboard="studio.instruments ?? []"
+          :free="free ?? []"
           @bench="goTo('tapes')"
           @take-back="file.lend(null)"
           @lend="file.lend($event)"
@@ -57,6 +57,7 @@ import StudentDialog from '../features/students/StudentDialog.vue'
 import { useStudentFile } from '../features/students/useStudentFile'
 import { useLesson } from '../stores/lesson'
 import { useStudio } from '../stores/studio'
+import { useAllInstruments } from '../stores/useAllInstruments'
 
 const props = defineProps<{ studentId: string }>()
 const router = useRouter()
@@ -67,6 +68,7 @@ const { student, checks } = file
 /** Of one that can no longer be read only the verdict is left. */
 const heard = computed(() => checks.value?.filter((check) => check.landings.length > 0) ?? [])
 const isEditing = ref(false)
+const free = useAllInstruments(computed(() => ({ family: student.value?.family, holder: 'none' as const })))
 
 const about = computed(() => {
   if (!student.value) return ''

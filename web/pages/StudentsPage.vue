@@ -1,7 +1,7 @@
 <template>
   <header class="page-head">
     <h1>Students</h1>
-    <p v-if="studio.students" class="soft">{{ count(roster.length, 'student') }}</p>
+    <p v-if="list.total.value !== undefined" class="soft">{{ count(list.total.value, 'student') }}</p>
     <div class="actions">
       <ElInput
         ref="search"
@@ -10,57 +10,44 @@
         aria-label="Search students"
         clearable
         class="search"
-        @keydown.down.prevent="table?.focus()"
+        @keydown.down.prevent="search?.blur()"
+        @keydown.enter.prevent="openFile(list.ids.value[0])"
       />
       <ElButton type="primary" @click="openNew">New student<kbd class="on-button">N</kbd></ElButton>
     </div>
   </header>
-  <section v-if="found.length" ref="table" class="card list" tabindex="-1">
-    <table class="ledger">
-      <thead>
-        <tr>
-          <th scope="col">Name</th>
-          <th scope="col">Instrument</th>
-          <th scope="col" class="number">String, mm</th>
-          <th scope="col">Lesson</th>
-          <th scope="col">Last check</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr
-          v-for="(student, index) in found"
-          :key="student.id"
-          :aria-current="index === at"
-          @click="openFile(student)"
+  <section v-if="list.ids.value.length" class="card list" aria-label="Roster">
+    <RowTable
+      :columns="COLUMNS"
+      :ids="list.ids.value"
+      :at="at"
+      :sort="sort"
+      @open="(index) => openFile(list.ids.value[index])"
+      @need="list.need"
+      @sort="sortBy"
+    >
+      <template #name="{ id }">
+        <RouterLink
+          class="name"
+          dir="auto"
+          :to="{ name: 'student', params: { studentId: id } }"
+          @click.stop
+          >{{ studio.student(id)?.name }}</RouterLink
         >
-          <td>
-            <RouterLink dir="auto" :to="{ name: 'student', params: { studentId: student.id } }">{{
-              student.name
-            }}</RouterLink>
-          </td>
-          <td>
-            <template v-if="student.instrument">
-              {{ instrumentKind(student.instrument.family, student.instrument.sizeId) }}
-              <span class="soft">· {{ student.instrument.label }}</span>
-            </template>
-            <span v-else class="soft">{{ student.family }}, none lent</span>
-          </td>
-          <td class="number">
-            {{ student.instrument?.measurement ? mm(student.instrument.measurement.lengthMm) : '' }}
-          </td>
-          <td class="when">
-            {{
-              student.lesson ? `${WEEKDAYS[student.lesson.weekday]?.slice(0, 3)} ${student.lesson.time}` : ''
-            }}
-          </td>
-          <td class="last">
-            <template v-if="student.lastCheck">{{ verdictSentence(student.lastCheck.verdict) }}</template>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+      </template>
+      <template #instrument="{ id }">
+        <span>{{ instrumentOf(id) }}</span>
+      </template>
+      <template #length="{ id }">
+        <span class="numbers">{{ lengthOf(id) }}</span>
+      </template>
+      <template #lesson="{ id }">{{ lessonOf(id) }}</template>
+      <template #checked="{ id }">
+        <span class="last">{{ verdictOf(id) }}</span>
+      </template>
+    </RowTable>
   </section>
-  <section v-else-if="studio.students" class="card empty">
+  <section v-else-if="list.total.value === 0" class="card empty">
     <template v-if="text">
       <h2>Nobody is called that</h2>
       <p>Try part of a name, a family or an instrument’s number.</p>
@@ -74,43 +61,67 @@
 </template>
 
 <script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
 import type { InputInstance } from 'element-plus'
-import { storeToRefs } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { Student } from '#contracts'
-import { useRowKeys } from '../ui/useRowKeys'
+import RowTable from '../ui/RowTable.vue'
+import { useRowKeys, useRowSort } from '../ui/useRowKeys'
 import { useShortcuts } from '../ui/useShortcuts'
 import StudentDialog from '../features/students/StudentDialog.vue'
 import { useNotices } from '../stores/notices'
 import { useStudio } from '../stores/studio'
+import { useList } from '../stores/useList'
 import { count, mm } from '../words/numbers'
 import { instrumentKind, WEEKDAYS } from '../words/trade'
 import { verdictSentence } from '../words/verdict'
 
+const COLUMNS = [
+  { key: 'name', title: 'Name', width: 170, grow: 1, canSort: true },
+  { key: 'instrument', title: 'Instrument', width: 150, grow: 1, canSort: true },
+  { key: 'length', title: 'String, mm', width: 100, isNumber: true, canSort: true, isExtra: true },
+  { key: 'lesson', title: 'Lesson', width: 100, canSort: true, isExtra: true },
+  { key: 'checked', title: 'Last check', width: 220, grow: 2, canSort: true, isExtra: true },
+] as const
+const SETTLES_MS = 150
+
 const route = useRoute()
 const router = useRouter()
 const studio = useStudio()
-const { roster } = storeToRefs(studio)
 
 const text = ref('')
 const search = ref<InputInstance>()
-const found = computed(() => {
-  const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return roster.value.filter((student) => {
-    const about = [student.name, student.family, student.instrument?.label, student.instrument?.sizeId]
-      .join(' ')
-      .toLowerCase()
-    return words.every((word) => about.includes(word))
-  })
-})
-
-const table = ref<HTMLElement>()
-const { at, shortcuts } = useRowKeys(
-  computed(() => found.value.length),
-  table,
+const asked = refDebounced(text, SETTLES_MS)
+const { sort, sortBy } = useRowSort<(typeof COLUMNS)[number]['key']>('name')
+const list = useList(
+  computed(() => ({ q: asked.value, sort: sort.value.key, direction: sort.value.direction })),
+  studio.findStudents,
 )
-watch(text, () => (at.value = 0))
+watch(() => studio.saves, list.reload)
+
+const { at, shortcuts } = useRowKeys(computed(() => list.ids.value.length))
+watch([asked, sort], () => (at.value = 0))
+
+function instrumentOf(id: string): string {
+  const of = studio.student(id)
+  if (!of) return ''
+  return of.instrument
+    ? `${instrumentKind(of.instrument.family, of.instrument.sizeId)} · ${of.instrument.label}`
+    : `${of.family}, none lent`
+}
+function lengthOf(id: string): string {
+  const measurement = studio.student(id)?.instrument?.measurement
+  return measurement ? mm(measurement.lengthMm) : ''
+}
+function lessonOf(id: string): string {
+  const lesson = studio.student(id)?.lesson
+  return lesson ? `${WEEKDAYS[lesson.weekday]?.slice(0, 3)} ${lesson.time}` : ''
+}
+function verdictOf(id: string): string {
+  const last = studio.student(id)?.lastCheck
+  return last ? verdictSentence(last.verdict) : ''
+}
 
 const isEnrolling = ref(false)
 watch(
@@ -128,15 +139,15 @@ function openNew() {
 function onEnrolled(student: Student) {
   studio.takeStudent(student)
   useNotices().say(`${student.name} is on the roster.`)
-  openFile(student)
+  openFile(student.id)
 }
-function openFile(student: Student | undefined) {
-  if (student) void router.push({ name: 'student', params: { studentId: student.id } })
+function openFile(studentId: string | undefined) {
+  if (studentId !== undefined) void router.push({ name: 'student', params: { studentId } })
 }
 
 useShortcuts('Students', [
   ...shortcuts,
-  { key: 'Enter', does: 'Open the student’s file', run: () => openFile(found.value[at.value]) },
+  { key: 'Enter', does: 'Open the student’s file', run: () => openFile(list.ids.value[at.value]) },
   { key: 'n', does: 'New student', run: openNew },
   { key: '/', does: 'Search', run: () => search.value?.focus() },
 ])
@@ -149,48 +160,28 @@ useShortcuts('Students', [
 
 .list {
   padding: 6px 10px;
-  overflow-x: auto;
 }
 
-.list:focus {
-  outline: none;
-}
-
-tbody tr {
-  cursor: pointer;
-}
-
-tbody tr:hover {
-  background: var(--card-sunk);
-}
-
-tr[aria-current='true'] td {
-  background: var(--card-sunk);
-}
-
-tr[aria-current='true'] td:first-child {
-  box-shadow: inset 3px 0 0 var(--brass);
-}
-
-td a {
+.name {
   font: 600 17px/1.3 var(--font-title);
   color: var(--ink);
   text-decoration: none;
-  white-space: nowrap;
-  display: inline-block;
-  vertical-align: middle;
-  max-width: 260px;
   overflow: hidden;
   text-overflow: ellipsis;
+  white-space: nowrap;
 }
 
-.when {
-  white-space: nowrap;
+.name:hover {
+  color: var(--jade);
 }
 
 .last {
+  display: -webkit-box;
+  overflow: hidden;
   color: var(--ink-soft);
   font-size: 14.5px;
   line-height: 1.3;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
 }
 </style>

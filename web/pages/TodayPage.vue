@@ -1,8 +1,8 @@
 <template>
   <header>
-    <h1>{{ isToday ? 'Today' : 'Next lessons' }}</h1>
+    <h1>{{ isToday || !isKnown ? 'Today' : 'Next lessons' }}</h1>
     <p class="when">{{ longDay(day) }}</p>
-    <p v-if="!isToday" class="soft">No lessons on {{ longDay(today) }}.</p>
+    <p v-if="isKnown && !isToday" class="soft">No lessons on {{ longDay(today) }}.</p>
     <p v-if="rows.length" class="soft tally">
       {{ count(rows.length, 'lesson') }}, {{ dueCount }} with something due
     </p>
@@ -37,7 +37,7 @@
       </ElButton>
     </div>
   </section>
-  <section v-else-if="studio.students" class="card empty">
+  <section v-else-if="isKnown" class="card empty">
     <h2>No lessons in the week yet</h2>
     <p>Give a student a lesson time in the student’s file, and the day is laid out here.</p>
     <RouterLink :to="{ name: 'students' }">Go to the students</RouterLink>
@@ -45,7 +45,6 @@
 </template>
 
 <script setup lang="ts">
-import { storeToRefs } from 'pinia'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Student } from '#contracts'
@@ -53,7 +52,6 @@ import { useRowKeys } from '../ui/useRowKeys'
 import { useShortcuts } from '../ui/useShortcuts'
 import { useLessonDay, type LessonRow } from '../features/today/useLessonDay'
 import { useLesson } from '../stores/lesson'
-import { useStudio } from '../stores/studio'
 import { longDay } from '../words/dates'
 import { dueWords } from '../words/due'
 import { count } from '../words/numbers'
@@ -61,11 +59,9 @@ import { instrumentKind } from '../words/trade'
 import { verdictSentence } from '../words/verdict'
 
 const router = useRouter()
-const studio = useStudio()
 const lesson = useLesson()
-const { roster } = storeToRefs(studio)
 const today = new Date()
-const { day, rows, isToday } = useLessonDay(roster, today)
+const { day, rows, isToday, isKnown } = useLessonDay(today)
 const dueCount = computed(() => rows.value.filter((row) => row.due.length > 0).length)
 
 const table = ref<HTMLElement>()

@@ -8,8 +8,8 @@ import { landed, shaped, strung } from '../../core/testing'
 import { mounted, type Mounted } from '../mounting'
 import { useLesson } from '../stores/lesson'
 import { useNotices } from '../stores/notices'
-import { useStudio } from '../stores/studio'
 import {
+  known,
   A_STUDENT,
   AN_INSTRUMENT,
   fakeServer,
@@ -18,6 +18,8 @@ import {
   signedIn,
   type Reply,
   type Sent,
+  lists,
+  until,
 } from '../testing'
 import CheckPage from './CheckPage.vue'
 import StudentPage from './StudentPage.vue'
@@ -78,13 +80,14 @@ function check(id: string, takenAt: string, ...heard: readonly (readonly [Finger
 
 describe('the day’s lessons', () => {
   it('are walked by the arrows, and C does what the row needs first', async () => {
-    serve(ok([]))
-    useStudio().students = [
+    const students = [
       student('Orla Venn', { lesson: { weekday: TODAY.getDay(), time: '09:00' } }),
-      student('Finn Aske', { instrument: { ...AN_INSTRUMENT, measurement: null } }),
+      student('Finn Aske', { instrument: { ...AN_INSTRUMENT, id: 'unmeasured', measurement: null } }),
       student('Beck Tarn', { instrument: null, lesson: { weekday: TODAY.getDay(), time: '10:20' } }),
     ]
+    serve(lists({ students }))
     page = await mounted(TodayPage)
+    await flushPromises()
     const { press, router, text } = page
     expect(text()).toMatch(/09:00\s?Orla Venn.*09:40\s?Finn Aske.*10:20\s?Beck Tarn/)
     const rooms: unknown[] = []
@@ -99,31 +102,42 @@ describe('the day’s lessons', () => {
   })
 
   it('are none until somebody has a time', async () => {
-    serve(ok([]))
-    useStudio().students = [student('Orla Venn', { lesson: null })]
+    serve(lists({ students: [student('Orla Venn', { lesson: null })] }))
     page = await mounted(TodayPage)
+    await flushPromises()
     expect(page.text()).toContain('No lessons in the week yet')
   })
 })
 
 describe('the students', () => {
   it('are found by parts of a name or an instrument, and opened by Enter', async () => {
-    serve(ok([]))
-    useStudio().students = [student('Orla Venn'), student('נועה'), student('Finn Aske', { instrument: null })]
+    serve(
+      lists({
+        students: [student('Orla Venn'), student('נועה'), student('Finn Aske', { instrument: null })],
+      }),
+    )
     page = await mounted(StudentsPage)
+    await flushPromises()
     const { named, press, router, text } = page
     const search = named('Search students') as HTMLInputElement
     const find = async (words: string) => {
       search.value = words
       search.dispatchEvent(new Event('input'))
-      await nextTick()
-      return [...document.querySelectorAll('tbody a')].map((a) => a.textContent)
+      await until(() =>
+        expect(sent.at(-1)!.path).toContain(`q=${encodeURIComponent(words).replaceAll('%20', '+')}&`),
+      )
+      await flushPromises()
+      return [...document.querySelectorAll('[role="row"] a')].map((a) => a.textContent)
     }
     expect(await find('no. 7')).toEqual(['Orla Venn', 'נועה'])
     expect(await find('violin asKE')).toEqual(['Finn Aske'])
     expect(await find('nobody')).toEqual([])
     expect(text()).toContain('Nobody is called that')
     await find('')
+    await press('Escape')
+    ;(named('Instrument') as HTMLElement).click()
+    await flushPromises()
+    expect(sent.at(-1)!.path).toContain('sort=instrument&direction=up')
     await press('ArrowDown')
     await press('Enter')
     await flushPromises()
@@ -132,10 +146,12 @@ describe('the students', () => {
 })
 
 describe('a student’s file', () => {
-  const reading =
-    (checks: Check[], of: Student) =>
-    ({ path }: Sent) =>
-      path.endsWith('/checks') ? ok(checks) : path.endsWith(`/students/${of.id}`) ? ok(of) : ok([])
+  const reading = (checks: Check[], of: Student) => (request: Sent) =>
+    request.path.endsWith('/checks')
+      ? ok(checks)
+      : request.method === 'GET'
+        ? lists({ students: [of] })(request)
+        : ok(null)
 
   it('tells each check as it was judged, newest first, and takes one out and back', async () => {
     const checks = [
@@ -194,7 +210,7 @@ describe('a check', () => {
   }
   async function checkOf(of: Student, ...replies: (Reply | ((request: Sent) => Reply))[]) {
     serve(...replies)
-    useStudio().students = [of]
+    known({ students: [of] })
     useLesson().begin(of.id)
     page = await mounted(CheckPage)
     await flushPromises()
@@ -235,7 +251,7 @@ describe('a check', () => {
   })
 
   it('is not kept while a row cannot be read', async () => {
-    await checkOf(A_STUDENT, ok([]))
+    await checkOf(A_STUDENT, lists({}))
     await type('Finger 1, cents', '4')
     await page.press('Enter', await type('Finger 4, cents', '900'))
     expect(sent).toEqual([])
@@ -251,10 +267,10 @@ describe('a check', () => {
   })
 
   it('needs an instrument, and its length', async () => {
-    await checkOf({ ...A_STUDENT, instrument: null }, ok([]))
+    await checkOf({ ...A_STUDENT, instrument: null }, lists({}))
     expect(page.text()).toContain('Orla Venn has no instrument yet')
     page.wrapper.unmount()
-    await checkOf({ ...A_STUDENT, instrument: { ...AN_INSTRUMENT, measurement: null } }, ok([]))
+    await checkOf({ ...A_STUDENT, instrument: { ...AN_INSTRUMENT, measurement: null } }, lists({}))
     expect(page.text()).toContain('The string is not measured yet')
   })
 })

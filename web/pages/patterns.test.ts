@@ -2,13 +2,22 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
-import type { Student } from '#contracts'
+import type { Instrument, Student } from '#contracts'
 import { mounted, type Mounted } from '../mounting'
 import { useBench } from '../stores/bench'
 import { useLesson } from '../stores/lesson'
 import { usePatterns } from '../features/patterns/usePatterns'
-import { useStudio } from '../stores/studio'
-import { A_HAND, A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, type Reply, type Sent } from '../testing'
+import {
+  known,
+  A_HAND,
+  A_STUDENT,
+  AN_INSTRUMENT,
+  fakeServer,
+  freshStores,
+  type Reply,
+  type Sent,
+  lists,
+} from '../testing'
 import FramePage from './FramePage.vue'
 import HandPage from './HandPage.vue'
 import ScalesPage from './ScalesPage.vue'
@@ -19,29 +28,32 @@ vi.mock('../notation/draw', () => ({ drawScore: () => Promise.resolve([]) }))
 const PLAYER: Student = { ...A_STUDENT, hand: A_HAND }
 const ok = (body: unknown): Reply => ({ status: 200, body })
 
+const INSTRUMENTS: Instrument[] = [
+  AN_INSTRUMENT,
+  {
+    ...AN_INSTRUMENT,
+    id: '01900000-0000-7000-8000-000000000008',
+    label: 'no. 4',
+    sizeId: '1/4',
+    measurement: null,
+  },
+  {
+    ...AN_INSTRUMENT,
+    id: '01900000-0000-7000-8000-000000000009',
+    label: 'own violin',
+    sizeId: '4/4',
+    measurement: { ...AN_INSTRUMENT.measurement!, lengthMm: 345 },
+  },
+]
+const CUPBOARD = lists({ instruments: INSTRUMENTS })
+
 let page: Mounted
 let sent: Sent[]
-function serve(...replies: Reply[]) {
+function serve(...replies: (Reply | ((request: Sent) => Reply))[]) {
   sent = fakeServer(...replies)
   freshStores()
-  useStudio().students = [PLAYER]
-  useStudio().instruments = [
-    AN_INSTRUMENT,
-    {
-      ...AN_INSTRUMENT,
-      id: '01900000-0000-7000-8000-000000000008',
-      label: 'no. 4',
-      sizeId: '1/4',
-      measurement: null,
-    },
-    {
-      ...AN_INSTRUMENT,
-      id: '01900000-0000-7000-8000-000000000009',
-      label: 'own violin',
-      sizeId: '4/4',
-      measurement: { ...AN_INSTRUMENT.measurement!, lengthMm: 345 },
-    },
-  ]
+  known({ students: [PLAYER] })
+  known({ instruments: INSTRUMENTS })
 }
 
 beforeEach(() => {
@@ -52,7 +64,7 @@ afterEach(() => page.wrapper.unmount())
 
 describe('the frame and who it fits', () => {
   it('draws the hand as a band, says from where it is comfortable, and judges every size', async () => {
-    serve(ok([]))
+    serve(CUPBOARD)
     useLesson().begin(PLAYER.id)
     page = await mounted(FramePage)
     await flushPromises()
@@ -69,7 +81,7 @@ describe('the frame and who it fits', () => {
   })
 
   it('asks for a hand where there is none, and for a cello finds no frame for the octave', async () => {
-    serve(ok([]))
+    serve(CUPBOARD)
     page = await mounted(FramePage)
     useBench().setup.familyId = 'cello'
     await nextTick()
@@ -82,7 +94,10 @@ describe('the frame and who it fits', () => {
 
 describe('a hand in its file', () => {
   it('is kept by keys alone, and the file is read anew', async () => {
-    serve(ok([]), ok([A_HAND]), ok({ ...A_HAND, comfortableSpanMm: 63 }), ok([A_HAND]), ok(PLAYER))
+    serve((request) => {
+      if (request.method === 'POST') return ok({ ...A_HAND, comfortableSpanMm: 63 })
+      return request.path.endsWith('/hands') ? ok([A_HAND]) : lists({ students: [PLAYER] })(request)
+    })
     page = await mounted(HandPage, { studentId: PLAYER.id })
     await flushPromises()
     await page.press('m')
@@ -99,7 +114,7 @@ describe('a hand in its file', () => {
   })
 
   it('names what in the studio the hand can hold, largest first, and nothing too big', async () => {
-    serve(ok([]), ok([A_HAND]))
+    serve((request) => (request.path.endsWith('/hands') ? ok([A_HAND]) : CUPBOARD(request)))
     page = await mounted(HandPage, { studentId: PLAYER.id })
     await flushPromises()
     const section = page.named('Instruments that fit')
@@ -111,7 +126,7 @@ describe('a hand in its file', () => {
 
 describe('scales and drills', () => {
   it('goes from figure to figure by keys, offers only what the family has, and says why one cannot be played', async () => {
-    serve(ok([]))
+    serve(CUPBOARD)
     page = await mounted(ScalesPage)
     await flushPromises()
     expect(page.text()).toContain('D major scale, one octave')

@@ -21,8 +21,18 @@ import { chartOf } from '../features/instruments/tape-chart'
 import { mounted, type Mounted } from '../mounting'
 import { sheetOf } from '../paper/sheet'
 import { useLesson } from '../stores/lesson'
-import { useStudio } from '../stores/studio'
-import { A_FIND, A_HAND, A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, signedIn } from '../testing'
+import {
+  known,
+  lists,
+  A_FIND,
+  A_HAND,
+  A_STUDENT,
+  AN_INSTRUMENT,
+  fakeServer,
+  freshStores,
+  signedIn,
+  until,
+} from '../testing'
 import { mm } from '../words/numbers'
 import CheckPage from './CheckPage.vue'
 import ComparePage from './ComparePage.vue'
@@ -45,15 +55,15 @@ beforeEach(() => {
   localStorage.clear()
   freshStores()
   signedIn()
-  fakeServer({ status: 200, body: [] })
+  fakeServer(lists({ instruments: [ODD] }))
   vi.stubGlobal('requestAnimationFrame', (run: FrameRequestCallback) => setTimeout(() => run(0), 0))
 })
 afterEach(() => page?.wrapper.unmount())
 
 /** What a room says with a student in the lesson who plays this instrument. */
 async function roomOf(room: Component, system: string | null = null): Promise<Mounted> {
-  useStudio().students = [{ ...A_STUDENT, instrument: ODD, system, hand: A_HAND }]
-  useStudio().instruments = [ODD]
+  known({ students: [{ ...A_STUDENT, instrument: ODD, system, hand: A_HAND }] })
+  known({ instruments: [ODD] })
   useLesson().begin(A_STUDENT.id)
   page = await mounted(room)
   await flushPromises()
@@ -62,9 +72,9 @@ async function roomOf(room: Component, system: string | null = null): Promise<Mo
 /** The pattern of D major on the A string, as Patterns tells it. */
 async function patternOnA(system: string | null): Promise<string> {
   const { press, text } = await roomOf(PatternsPage, system)
-  await vi.waitFor(() => expect(document.querySelectorAll('[role="grid"]')).toHaveLength(2))
+  await until(() => expect(document.querySelectorAll('[role="grid"]')).toHaveLength(2))
   await press('ArrowRight')
-  await vi.waitFor(() => expect(text()).toContain('A string'))
+  await until(() => expect(text()).toContain('A string'))
   return text()
 }
 const marksOn = (stringing: Stringing) =>

@@ -3,7 +3,7 @@ import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { effectScope, ref, type Ref } from 'vue'
 import type { Mastery, Student } from '#contracts'
-import { A_STUDENT, fakeServer, freshStores, problem } from '../testing'
+import { A_STUDENT, fakeServer, freshStores, problem, until } from '../testing'
 import { useMasteryOf } from './mastery'
 
 /** A room that shows a student’s mastery. */
@@ -75,7 +75,7 @@ it('is known in every room at once, and is newer than a list that was asked for 
   const said = onHandPage.mark('pattern', 'fourth/1234/212', 'secure')
   expect([...inPatterns.secure.value!]).toEqual(['fourth/1234/212'])
   // Both rooms had asked before: their answers come late and know nothing of it.
-  await vi.waitFor(() => expect(answers).toHaveLength(3))
+  await until(() => expect(answers).toHaveLength(3))
   answers[2]!([mark('fourth/1234/212', 'secure')])
   await said
   answers[0]!([])

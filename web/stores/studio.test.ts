@@ -1,7 +1,10 @@
-import { beforeEach, expect, it, vi } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { effectScope, nextTick, ref } from 'vue'
 import type { Instrument, Student } from '#contracts'
-import { A_STUDENT, AN_INSTRUMENT, freshStores, signedIn } from '../testing'
+import { A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, known, lists, signedIn } from '../testing'
 import { useStudio } from './studio'
+import { useAllInstruments } from './useAllInstruments'
+import { useList } from './useList'
 
 /** Lets the test answer each question when it wants, in whatever order. */
 function heldServer() {
@@ -14,56 +17,110 @@ function heldServer() {
 }
 const renamed = (name: string): Student => ({ ...A_STUDENT, name })
 const labelled = (label: string): Instrument => ({ ...AN_INSTRUMENT, label })
+const pageOf = (...rows: unknown[]) => ({ total: rows.length, rows })
+const settled = () => new Promise((resolve) => setTimeout(resolve, 0))
 
 beforeEach(() => {
   freshStores()
   signedIn()
 })
 
-it('never shows an older list over a newer one', async () => {
-  const [studio, asked] = [useStudio(), heldServer()]
-  const [first, second] = [studio.loadStudents(), studio.loadStudents()]
-  asked[1]!([renamed('newer')])
-  await second
-  asked[0]!([renamed('older')])
-  await first
-  expect(studio.students?.map((s) => s.name)).toEqual(['newer'])
+describe('what was read', () => {
+  it('is never overwritten by the answer to an older question', async () => {
+    const [studio, asked] = [useStudio(), heldServer()]
+    const [first, second] = [studio.findStudents({}), studio.findStudents({})]
+    asked[1]!(pageOf(renamed('newer')))
+    await second
+    asked[0]!(pageOf(renamed('older')))
+    await first
+    expect(studio.roster.map((s) => s.name)).toEqual(['newer'])
+  })
+
+  it('keeps what was saved while a slow list was on its way', async () => {
+    const [studio, asked] = [useStudio(), heldServer()]
+    known({ students: [A_STUDENT], instruments: [AN_INSTRUMENT] })
+    const [students, instruments] = [studio.findStudents({}), studio.findInstruments({})]
+    studio.takeInstrument(labelled('saved'))
+    studio.takeStudent({ ...renamed('saved'), instrument: labelled('saved') })
+    asked[0]!(pageOf(A_STUDENT, { ...A_STUDENT, id: 'another', name: 'Another', instrument: AN_INSTRUMENT }))
+    asked[1]!(pageOf(AN_INSTRUMENT))
+    await Promise.all([students, instruments])
+    expect(studio.roster.map((s) => [s.name, s.instrument?.label])).toEqual([
+      ['Another', 'saved'],
+      ['saved', 'saved'],
+    ])
+    expect(studio.cupboard.map((i) => i.label)).toEqual(['saved'])
+  })
+
+  it('drops one student’s slow answer where something newer was saved', async () => {
+    const [studio, asked] = [useStudio(), heldServer()]
+    known({ students: [A_STUDENT] })
+    const read = studio.loadStudent(A_STUDENT.id)
+    studio.takeStudent(renamed('saved'))
+    asked[0]!(renamed('older'))
+    expect((await read).name).toBe('saved')
+  })
+
+  it('lets the tapes that lie on an instrument govern its tuning system, then its player, then the studio', () => {
+    const studio = useStudio()
+    const player = { ...A_STUDENT, system: 'equal' }
+    const tapeSet = { ...({} as NonNullable<Instrument['tapeSet']>), system: 'just:G' }
+    expect(studio.systemOf({ ...AN_INSTRUMENT, tapeSet }, player)).toBe('just:G')
+    expect(studio.systemOf(AN_INSTRUMENT, player)).toBe('equal')
+    expect(studio.systemOf(AN_INSTRUMENT, A_STUDENT)).toBe('fifths')
+    known({ students: [player] })
+    const held = { ...AN_INSTRUMENT, holder: { studentId: player.id, name: player.name } }
+    expect(studio.stringingOf(held).system.id).toBe('equal')
+  })
 })
 
-it('keeps what was saved while a slow list was on its way', async () => {
-  const [studio, asked] = [useStudio(), heldServer()]
-  studio.students = [A_STUDENT]
-  studio.instruments = [AN_INSTRUMENT]
-  const [students, instruments] = [studio.loadStudents(), studio.loadInstruments()]
-  studio.takeInstrument(labelled('saved'))
-  studio.takeStudent({ ...renamed('saved'), instrument: labelled('saved') })
-  asked[0]!([A_STUDENT, { ...A_STUDENT, id: 'another', name: 'Another', instrument: AN_INSTRUMENT }])
-  asked[1]!([AN_INSTRUMENT])
-  await Promise.all([students, instruments])
-  expect(studio.students.map((s) => [s.name, s.instrument?.label])).toEqual([
-    ['Another', 'saved'],
-    ['saved', 'saved'],
-  ])
-  expect(studio.instruments.map((i) => i.label)).toEqual(['saved'])
-})
+describe('a list read page by page', () => {
+  /** Of 120 students, each page when it is asked for. */
+  function longRoster() {
+    const rows = Array.from({ length: 120 }, (_, i) => ({ ...A_STUDENT, id: `s${i}`, instrument: null }))
+    return fakeServer(({ path }) => {
+      const offset = Number(new URL(path, 'http://x').searchParams.get('offset'))
+      const q = new URL(path, 'http://x').searchParams.get('q')
+      const found = q === 'few' ? rows.slice(0, 3) : rows
+      return { status: 200, body: { total: found.length, rows: found.slice(offset, offset + 50) } }
+    })
+  }
+  const scoped = <T>(work: () => T) => effectScope().run(work)!
 
-it('drops one student’s slow answer where something newer was saved', async () => {
-  const [studio, asked] = [useStudio(), heldServer()]
-  studio.students = [A_STUDENT]
-  const read = studio.loadStudent(A_STUDENT.id)
-  studio.takeStudent(renamed('saved'))
-  asked[0]!(renamed('older'))
-  expect((await read).name).toBe('saved')
-})
+  it('has a place for every row at once, and asks for those in sight, once', async () => {
+    const sent = longRoster()
+    const list = scoped(() => useList(ref({}), useStudio().findStudents))
+    await settled()
+    expect([list.total.value, list.ids.value[49], list.ids.value[50]]).toEqual([120, 's49', undefined])
+    list.need(40, 110)
+    list.need(60, 119)
+    await settled()
+    expect([list.ids.value.length, list.ids.value[50], list.ids.value[119]]).toEqual([120, 's50', 's119'])
+    expect(sent).toHaveLength(3)
+  })
 
-it('lets the tapes that lie on an instrument govern its tuning system, then its player, then the studio', () => {
-  const studio = useStudio()
-  const player = { ...A_STUDENT, system: 'equal' }
-  const tapeSet = { ...({} as NonNullable<Instrument['tapeSet']>), system: 'just:G' }
-  expect(studio.systemOf({ ...AN_INSTRUMENT, tapeSet }, player)).toBe('just:G')
-  expect(studio.systemOf(AN_INSTRUMENT, player)).toBe('equal')
-  expect(studio.systemOf(AN_INSTRUMENT, A_STUDENT)).toBe('fifths')
-  studio.students = [player]
-  const held = { ...AN_INSTRUMENT, holder: { studentId: player.id, name: player.name, since: '2026-10-03' } }
-  expect(studio.stringingOf(held as Instrument).system.id).toBe('equal')
+  it('begins anew with another search, and drops an answer to the one before', async () => {
+    const asked = heldServer()
+    const query = ref({ q: 'many' })
+    const list = scoped(() => useList(query, useStudio().findStudents))
+    query.value = { q: 'few' }
+    await nextTick()
+    asked[1]!(pageOf(A_STUDENT))
+    await settled()
+    asked[0]!({ total: 99, rows: [renamed('late')] })
+    await settled()
+    expect([list.total.value, list.ids.value]).toEqual([1, [A_STUDENT.id]])
+  })
+
+  it('of instruments can be had whole, and is read again when something is saved', async () => {
+    const sent = fakeServer(lists({ instruments: [AN_INSTRUMENT] }))
+    const all = scoped(() => useAllInstruments(ref({ family: 'violin' })))
+    expect(all.value).toBeUndefined()
+    await settled()
+    expect(all.value?.map((i) => i.label)).toEqual(['no. 7'])
+    useStudio().noteSave()
+    await settled()
+    expect(sent).toHaveLength(2)
+    expect(sent[0]!.path).toContain('family=violin')
+  })
 })

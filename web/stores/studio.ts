@@ -1,83 +1,95 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowReactive } from 'vue'
 import { governingSystemId, stringingOfInstrument, type Stringing } from '#core'
-import type { Instrument, Student } from '#contracts'
+import { LONGEST_PAGE, type ClientInput, type Instrument, type Page, type Student } from '#contracts'
 import { call } from '../api/client'
 import { useSession } from './session'
 
-/** The roster and the cupboard as last read, kept current by what is saved. */
+export type RosterQuery = ClientInput<'students.list'>['query']
+export type CupboardQuery = ClientInput<'instruments.list'>['query']
+
+/** The students and instruments that were read so far, kept current by what is saved; lists name them by id. */
 export const useStudio = defineStore('studio', () => {
   const session = useSession()
-  const students = ref<Student[]>()
-  const instruments = ref<Instrument[]>()
-  const roster = computed(() => students.value?.filter((s) => s.removedAt === null) ?? [])
+  const students = shallowReactive(new Map<string, Student>())
+  const instruments = shallowReactive(new Map<string, Instrument>())
+  /** Grows with every save: a list that was read before may stand otherwise now. */
+  const saves = ref(0)
 
   /** Counts what is asked for and what is saved: an answer never overwrites what is newer than its question. */
   let moment = 0
   const savedAt = new Map<string, number>()
-  const shownAt = { students: 0, instruments: 0 }
-  const isNewer = (id: string, asked: number) => (savedAt.get(id) ?? 0) > asked
+  const shownAt = new Map<string, number>()
+  const isOlder = (id: string, asked: number) => asked < Math.max(savedAt.get(id) ?? 0, shownAt.get(id) ?? 0)
 
-  /** A list that was asked for at `asked`, with the rows in it that were saved since. */
-  function upToDate<Row extends { readonly id: string }>(
-    list: readonly Row[],
-    own: readonly Row[],
-    asked: number,
-  ): Row[] {
-    const newer = own.filter((row) => isNewer(row.id, asked))
-    return [...list.filter((row) => !isNewer(row.id, asked)), ...newer]
+  function putInstrument(row: Instrument, asked: number) {
+    if (isOlder(row.id, asked)) return
+    shownAt.set(row.id, asked)
+    instruments.set(row.id, row)
+    for (const student of students.values())
+      if (student.instrument?.id === row.id && student.instrument !== row)
+        students.set(student.id, { ...student, instrument: row })
   }
-  const instrument = (id: string) =>
-    instruments.value?.find((i) => i.id === id) ??
-    students.value?.find((s) => s.instrument?.id === id)?.instrument ??
-    undefined
+  function putStudent(row: Student, asked: number) {
+    if (row.instrument) putInstrument(row.instrument, asked)
+    if (isOlder(row.id, asked)) return
+    shownAt.set(row.id, asked)
+    const own = row.instrument && (instruments.get(row.instrument.id) ?? row.instrument)
+    students.set(row.id, { ...row, instrument: own })
+  }
 
-  async function loadStudents() {
+  async function findStudents(query: RosterQuery): Promise<Page<string>> {
     const asked = ++moment
-    const list = await call('students.list', { query: {} })
-    if (asked < shownAt.students) return
-    shownAt.students = asked
-    students.value = upToDate(list, students.value ?? [], asked)
-      .map((s) =>
-        s.instrument && isNewer(s.instrument.id, asked)
-          ? { ...s, instrument: instrument(s.instrument.id) ?? s.instrument }
-          : s,
-      )
-      .sort(byName)
+    const { total, rows } = await call('students.list', { query })
+    for (const row of rows) putStudent(row, asked)
+    return { total, rows: rows.map((row) => row.id) }
   }
-
-  async function loadInstruments() {
+  async function findInstruments(query: CupboardQuery): Promise<Page<string>> {
     const asked = ++moment
-    const list = await call('instruments.list', {})
-    if (asked < shownAt.instruments) return
-    shownAt.instruments = asked
-    instruments.value = upToDate(list, instruments.value ?? [], asked).sort(byLabel)
+    const { total, rows } = await call('instruments.list', { query })
+    for (const row of rows) putInstrument(row, asked)
+    return { total, rows: rows.map((row) => row.id) }
+  }
+  /** Every instrument that a query finds, read page by page. */
+  async function allInstruments(query: CupboardQuery): Promise<string[]> {
+    const ids: string[] = []
+    for (;;) {
+      const { total, rows } = await findInstruments({ ...query, offset: ids.length, limit: LONGEST_PAGE })
+      ids.push(...rows)
+      if (rows.length === 0 || ids.length >= total) return [...new Set(ids)]
+    }
+  }
+  /** The ids of who has a lesson on the next day that has some, counted from a day of the week (0 is Sunday). */
+  async function nextLessons(from: number): Promise<{ weekday: number | null; ids: string[] }> {
+    const asked = ++moment
+    const { weekday, students: rows } = await call('students.lessons', { query: { from } })
+    for (const row of rows) putStudent(row, asked)
+    return { weekday, ids: rows.map((row) => row.id) }
   }
 
-  function takeStudent(student: Student) {
-    savedAt.set(student.id, ++moment)
-    if (student.instrument) savedAt.set(student.instrument.id, moment)
-    const others = students.value?.filter((s) => s.id !== student.id)
-    if (others) students.value = [...others, student].sort(byName)
-  }
-
-  /** One student anew; what was saved meanwhile stays. */
   async function loadStudent(studentId: string): Promise<Student> {
     const asked = ++moment
-    const student = await call('students.read', { params: { studentId } })
-    const known = students.value?.find((s) => s.id === studentId)
-    if (known && isNewer(studentId, asked)) return known
-    takeStudent(student)
-    return student
+    const row = await call('students.read', { params: { studentId } })
+    putStudent(row, asked)
+    return students.get(studentId) ?? row
+  }
+  async function loadInstrument(instrumentId: string): Promise<Instrument> {
+    const asked = ++moment
+    const row = await call('instruments.read', { params: { instrumentId } })
+    putInstrument(row, asked)
+    return instruments.get(instrumentId) ?? row
   }
 
   function takeInstrument(saved: Instrument) {
     savedAt.set(saved.id, ++moment)
-    if (instruments.value)
-      instruments.value = [...instruments.value.filter((i) => i.id !== saved.id), saved].sort(byLabel)
-    students.value = students.value?.map((s) =>
-      s.instrument?.id === saved.id ? { ...s, instrument: saved } : s,
-    )
+    putInstrument(saved, moment)
+    saves.value++
+  }
+  function takeStudent(saved: Student) {
+    savedAt.set(saved.id, ++moment)
+    if (saved.instrument) savedAt.set(saved.instrument.id, moment)
+    putStudent(saved, moment)
+    saves.value++
   }
 
   /** The tuning system that places follow: of the tapes laid, else of the student, else of the studio. */
@@ -90,36 +102,41 @@ export const useStudio = defineStore('studio', () => {
   }
 
   return {
-    students,
-    instruments,
-    roster,
-    instrument,
-    loadStudents,
-    loadInstruments,
+    student: (id: string) => students.get(id),
+    instrument: (id: string) => instruments.get(id),
+    /** On the roster and read so far, by name. */
+    roster: computed(() =>
+      [...students.values()]
+        .filter((student) => student.removedAt === null)
+        .sort((a, b) => a.name.localeCompare(b.name)),
+    ),
+    /** Read so far, no. 2 before no. 10. */
+    cupboard: computed(() => [...instruments.values()].sort((a, b) => collator.compare(a.label, b.label))),
+    saves,
+    findStudents,
+    findInstruments,
+    allInstruments,
+    nextLessons,
     loadStudent,
+    loadInstrument,
     takeStudent,
     takeInstrument,
+    /** Something was saved that nobody here has taken: lists are read anew. */
+    noteSave: () => void saves.value++,
     systemOf,
     /** An instrument's strings in the system that governs it; whoever holds it has a say. */
     stringingOf(of: Instrument, systemId?: string): Stringing {
-      const holder = students.value?.find((s) => s.id === of.holder?.studentId)
+      const holder = students.get(of.holder?.studentId ?? '')
       return stringingOfInstrument(of, systemId ?? systemOf(of, holder))
     },
     forget() {
-      students.value = undefined
-      instruments.value = undefined
+      students.clear()
+      instruments.clear()
+      shownAt.clear()
+      savedAt.clear()
     },
   }
 })
 
-function byName(a: Student, b: Student): number {
-  return a.name.localeCompare(b.name)
-}
-
 /** Made once: thousands of labels are compared with it. */
 const collator = new Intl.Collator(undefined, { numeric: true })
-
-/** no. 2 before no. 10. */
-function byLabel(a: Instrument, b: Instrument): number {
-  return collator.compare(a.label, b.label)
-}

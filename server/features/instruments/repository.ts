@@ -1,5 +1,6 @@
 import { group } from 'd3-array'
 import { literal, Op } from 'sequelize'
+import { FAMILY_IDS, familyOf } from '#core'
 import type {
   InstrumentRow,
   MeasurementRow,
@@ -8,6 +9,7 @@ import type {
   TapeEventRow,
   TapeSetRow,
 } from '../../db/rows'
+import { inOrderOf, orderBy, searchFor, type Listing } from '../../db/listing'
 import { columnsOf, partOf, type By, type StudioStore } from '../../db/studio-store'
 
 /** An instrument with what is known of it now. */
@@ -39,6 +41,39 @@ const newestFirst = (day: string): [string, string][] => [
   ['id', 'DESC'],
 ]
 
+export interface CupboardListing extends Listing<keyof typeof SORTED_BY> {
+  readonly family?: string | undefined
+  readonly holder?: 'none' | 'some' | undefined
+}
+
+const KINDS = FAMILY_IDS.flatMap((id) => familyOf(id).sizes.map((size) => `'${id} ${size.id}'`)).join(', ')
+
+/** Labels as a person counts: no. 2 before no. 10. */
+const SORTED_BY = {
+  label: 'NATURAL_SORT_KEY(i.label)',
+  kind: `FIELD(CONCAT(i.family, ' ', i.size_id), ${KINDS})`,
+  length: `(
+    SELECT m.length_mm FROM measurement m WHERE m.studio_id = i.studio_id AND m.instrument_id = i.id
+    ORDER BY m.measured_on DESC, m.recorded_at DESC, m.id DESC LIMIT 1)`,
+  holder: 'h.name',
+} as const
+
+const HOLDERS = { none: 'AND h.id IS NULL', some: 'AND h.id IS NOT NULL' } as const
+
+/** The instruments of the cupboard that a listing is about. */
+function cupboard({ q, family, holder }: CupboardListing) {
+  const search = searchFor(q, ['i.label', 'i.family', 'i.size_id', 'h.name'])
+  return {
+    sql: `
+      FROM instrument i
+      LEFT JOIN loan l ON l.studio_id = i.studio_id AND l.instrument_id = i.id AND l.is_open = 1
+      LEFT JOIN student h ON h.studio_id = l.studio_id AND h.id = l.student_id
+      WHERE i.studio_id = :studioId ${family === undefined ? '' : 'AND i.family = :family'}
+        ${holder === undefined ? '' : HOLDERS[holder]} ${search.condition}`,
+    replacements: { ...search.replacements, ...(family === undefined ? {} : { family }) },
+  }
+}
+
 interface JoinedInstrument {
   readonly instrument: InstrumentRow
   readonly measurement: By<MeasurementRow> | { id: null }
@@ -49,7 +84,7 @@ interface JoinedInstrument {
 export function instrumentRepository(store: StudioStore) {
   const { instrument, measurement, tapeSet, tapeEvent, ringFind } = store.models
 
-  const of = (ids: readonly string[] | undefined) => (ids ? { instrumentId: [...ids] } : {})
+  const of = (ids: readonly string[]) => ({ instrumentId: [...ids] })
 
   /** The newest row of an instrument in a table that only grows. */
   const newest = (table: 'measurement' | 'tape_set', day: string) =>
@@ -57,7 +92,7 @@ export function instrumentRepository(store: StudioStore) {
       ORDER BY n.${day} DESC, n.recorded_at DESC, n.id DESC LIMIT 1)`
 
   /** Instruments with newest length, newest tapes and holder, in one statement. */
-  function joined(ids: readonly string[] | undefined): Promise<JoinedInstrument[]> {
+  function joined(ids: readonly string[]): Promise<JoinedInstrument[]> {
     return store.select<JoinedInstrument>(
       `SELECT ${columnsOf(instrument, 'i', 'instrument')},
               ${columnsOf(measurement, 'm', 'measurement')}, mu.name AS \`measurement.by\`,
@@ -70,13 +105,13 @@ export function instrumentRepository(store: StudioStore) {
        LEFT JOIN user tu ON tu.id = t.user_id
        LEFT JOIN loan l ON l.studio_id = i.studio_id AND l.instrument_id = i.id AND l.is_open = 1
        LEFT JOIN student h ON h.studio_id = l.studio_id AND h.id = l.student_id
-       WHERE i.studio_id = :studioId ${ids ? 'AND i.id IN (:ids)' : ''} ORDER BY i.label`,
+       WHERE i.studio_id = :studioId AND i.id IN (:ids)`,
       { ids },
     )
   }
 
   /** Finds that still hold: a changed bridge makes what rang before it history. */
-  function holdingFinds(ids: readonly string[] | undefined): Promise<By<RingFindRow>[]> {
+  function holdingFinds(ids: readonly string[]): Promise<By<RingFindRow>[]> {
     const lastBridge = literal(`COALESCE((
       SELECT MAX(e.on_date) FROM tape_event e
       WHERE e.studio_id = ring_find.studio_id AND e.instrument_id = ring_find.instrument_id
@@ -93,9 +128,9 @@ export function instrumentRepository(store: StudioStore) {
     )
   }
 
-  /** The facts of the instruments with these ids, or of all, by label. */
-  async function facts(ids?: readonly string[]): Promise<InstrumentFacts[]> {
-    if (ids?.length === 0) return []
+  /** The facts of the instruments with these ids, in their order. */
+  async function facts(ids: readonly string[]): Promise<InstrumentFacts[]> {
+    if (ids.length === 0) return []
     const [rows, events, finds] = await Promise.all([
       joined(ids),
       store.all(tapeEvent, { removedAt: null, ...of(ids) }, { order: IN_ORDER_OF_TIME }),
@@ -103,7 +138,7 @@ export function instrumentRepository(store: StudioStore) {
     ])
     const logged = group(events, (row) => row.instrumentId)
     const found = group(finds, (row) => row.instrumentId)
-    return rows.map((row) => ({
+    return inOrderOf(ids, rows, (row) => row.instrument.id).map((row) => ({
       instrument: row.instrument,
       measurement: partOf(row.measurement),
       tapeSet: partOf(row.tapeSet),
@@ -115,6 +150,31 @@ export function instrumentRepository(store: StudioStore) {
 
   return {
     facts,
+
+    /** The ids of the cupboard's instruments that are looked for, in order; a page of them, or all. */
+    async found(
+      listing: CupboardListing,
+      page: Pick<Listing, 'limit' | 'offset'> | undefined,
+    ): Promise<string[]> {
+      const { sql, replacements } = cupboard(listing)
+      const rows = await store.select<{ id: string }>(
+        `SELECT i.id ${sql} ORDER BY ${orderBy(SORTED_BY[listing.sort], listing.direction, `${SORTED_BY.label}, i.id`)}
+         ${page ? 'LIMIT :limit OFFSET :offset' : ''}`,
+        { ...replacements, ...page },
+      )
+      return rows.map((row) => row.id)
+    },
+    async countFound(listing: CupboardListing): Promise<number> {
+      const { sql, replacements } = cupboard(listing)
+      const [row] = await store.select<{ total: number }>(`SELECT COUNT(*) AS total ${sql}`, replacements)
+      return Number(row?.total ?? 0)
+    },
+    async labels(): Promise<string[]> {
+      const rows = await store.select<{ label: string }>(
+        'SELECT label FROM instrument WHERE studio_id = :studioId ORDER BY label',
+      )
+      return rows.map((row) => row.label)
+    },
     async factsOf(id: string): Promise<InstrumentFacts | undefined> {
       return (await facts([id]))[0]
     },

@@ -3,6 +3,7 @@ import { instrumentService } from './service'
 
 type Name =
   | 'instruments.list'
+  | 'instruments.labels'
   | 'instruments.create'
   | 'instruments.read'
   | 'instruments.update'
@@ -12,7 +13,8 @@ type Name =
   | 'tapeSets.list'
 
 export const instrumentRoutes: Pick<Handlers, Name> = {
-  'instruments.list': (call) => instrumentService(call).list(),
+  'instruments.list': (call, { query }) => instrumentService(call).list(query),
+  'instruments.labels': (call) => instrumentService(call).labels(),
   'instruments.create': (call, { body }) => instrumentService(call).create(body),
   'instruments.import': (call, { body }) => instrumentService(call).importRows(body),
   'instruments.read': (call, { params }) => instrumentService(call).read(params.instrumentId),

@@ -8,6 +8,7 @@ import {
   parseLength,
   sizeOf,
   stringingOfInstrument,
+  tapesDue,
   tuningFault,
   type Family,
   type FamilyId,
@@ -24,6 +25,8 @@ import type { InstrumentRow, MeasurementRow } from '../../db/rows'
 import type { StudioStore } from '../../db/studio-store'
 import { instrumentDto, measurementDto, tapeSetDto } from './dto'
 import { instrumentRepository, type InstrumentFacts, type StringFacts } from './repository'
+
+const READ_AT_ONCE = 50
 
 export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' | 'signedIn' | 'now'>) {
   const repository = instrumentRepository(store)
@@ -43,12 +46,34 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
     return instrumentDto(await existing(id))
   }
 
+  /** What is due is reckoned from the log, so all that are looked for are read: some at a time, others go on between. */
+  async function dueOnDay(
+    listing: HandlerInput<'instruments.list'>['query'],
+    day: string,
+  ): Promise<Answer<'instruments.list'>> {
+    const ids = await repository.found(listing, undefined)
+    const due: Instrument[] = []
+    for (let from = 0; from < ids.length; from += READ_AT_ONCE) {
+      const facts = await repository.facts(ids.slice(from, from + READ_AT_ONCE))
+      due.push(...facts.map(instrumentDto).filter((one) => tapesDue(day, one).length > 0))
+    }
+    return { total: due.length, rows: due.slice(listing.offset, listing.offset + listing.limit) }
+  }
+
   return {
     read,
 
-    async list(): Promise<Instrument[]> {
-      return (await repository.facts()).map(instrumentDto)
+    async list(listing: HandlerInput<'instruments.list'>['query']): Promise<Answer<'instruments.list'>> {
+      const { offset, limit, dueOn } = listing
+      if (dueOn !== undefined) return dueOnDay(listing, dueOn)
+      const [total, ids] = await Promise.all([
+        repository.countFound(listing),
+        repository.found(listing, { offset, limit }),
+      ])
+      return { total, rows: (await repository.facts(ids)).map(instrumentDto) }
     },
+
+    labels: () => repository.labels(),
 
     async create(draft: HandlerInput<'instruments.create'>['body']): Promise<Instrument> {
       const row = instrumentRow(draft, 'tuning', now)

@@ -1,4 +1,5 @@
 import type { CheckRow, LoanRow, StudentRow } from '../../db/rows'
+import { inOrderOf, orderBy, searchFor, type Listing } from '../../db/listing'
 import { columnsOf, partOf, type StudioStore } from '../../db/studio-store'
 
 /** A student with what is with them now and the check taken last. */
@@ -7,6 +8,25 @@ export interface StudentFacts {
   readonly instrumentId: string | null
   readonly lastCheck: CheckRow | undefined
 }
+
+export type RosterListing = Listing<keyof typeof SORTED_BY>
+
+const NEWEST_LENGTH = `(
+  SELECT m.length_mm FROM measurement m WHERE m.studio_id = i.studio_id AND m.instrument_id = i.id
+  ORDER BY m.measured_on DESC, m.recorded_at DESC, m.id DESC LIMIT 1)`
+const LAST_CHECKED = `(
+  SELECT n.taken_at FROM hand_check n
+  WHERE n.studio_id = s.studio_id AND n.student_id = s.id AND n.removed_at IS NULL
+  ORDER BY n.taken_at DESC, n.id DESC LIMIT 1)`
+
+/** What a column of the roster is ordered by: labels as a person counts, no. 2 before no. 10; days from Monday. */
+const SORTED_BY = {
+  name: 's.name',
+  instrument: 'NATURAL_SORT_KEY(i.label)',
+  length: NEWEST_LENGTH,
+  lesson: "CONCAT(MOD(s.lesson_weekday + 6, 7), ' ', s.lesson_time)",
+  checked: LAST_CHECKED,
+} as const
 
 interface JoinedStudent {
   readonly student: StudentRow
@@ -38,6 +58,11 @@ export function studentRepository(store: StudioStore) {
     }))
   }
 
+  async function ofIds(ids: readonly string[]): Promise<StudentFacts[]> {
+    if (ids.length === 0) return []
+    return inOrderOf(ids, await joined('s.id IN (:ids)', { ids }), ({ student: row }) => row.id)
+  }
+
   return {
     byId: (id: string) => store.one(student, { id }),
 
@@ -45,10 +70,40 @@ export function studentRepository(store: StudioStore) {
       return (await joined('s.id = :id', { id }))[0]
     },
 
-    /** The roster by name; `q` is looked for anywhere in the name. */
-    roster(q: string): Promise<StudentFacts[]> {
-      const like = `%${q.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`
-      return joined(`s.removed_at IS NULL ${q === '' ? '' : 'AND s.name LIKE :like'}`, { like })
+    /** A page of the roster, and how many it has. */
+    async roster(listing: RosterListing): Promise<{ total: number; rows: StudentFacts[] }> {
+      const search = searchFor(listing.q, ['s.name', 's.family', 'i.label', 'i.size_id'])
+      const from = `
+        FROM student s
+        LEFT JOIN loan l ON l.studio_id = s.studio_id AND l.student_id = s.id AND l.is_open = 1
+        LEFT JOIN instrument i ON i.studio_id = l.studio_id AND i.id = l.instrument_id
+        WHERE s.studio_id = :studioId AND s.removed_at IS NULL ${search.condition}`
+      const { limit, offset } = listing
+      const [counted, page] = await Promise.all([
+        store.select<{ total: number }>(`SELECT COUNT(*) AS total ${from}`, search.replacements),
+        store.select<{ id: string }>(
+          `SELECT s.id ${from} ORDER BY ${orderBy(SORTED_BY[listing.sort], listing.direction, 's.name, s.id')}
+           LIMIT :limit OFFSET :offset`,
+          { ...search.replacements, limit, offset },
+        ),
+      ])
+      const ids = page.map((row) => row.id)
+      return { total: Number(counted[0]?.total ?? 0), rows: await ofIds(ids) }
+    },
+
+    /** Days of the week (0 is Sunday) on which somebody has a lesson. */
+    async lessonDays(): Promise<number[]> {
+      const rows = await store.select<{ weekday: number }>(
+        `SELECT DISTINCT lesson_weekday AS weekday FROM student
+         WHERE studio_id = :studioId AND removed_at IS NULL AND lesson_weekday IS NOT NULL`,
+      )
+      return rows.map((row) => row.weekday)
+    },
+
+    /** Who has a lesson on that day of the week, by time. */
+    async withLessonOn(weekday: number): Promise<StudentFacts[]> {
+      const facts = await joined('s.removed_at IS NULL AND s.lesson_weekday = :weekday', { weekday })
+      return facts.sort((a, b) => (a.student.lessonTime ?? '').localeCompare(b.student.lessonTime ?? ''))
     },
 
     add: (row: Omit<StudentRow, 'studioId'>) => store.insert(student, [row]),

@@ -3,6 +3,7 @@ import { studentService } from './service'
 
 type Name =
   | 'students.list'
+  | 'students.lessons'
   | 'students.create'
   | 'students.read'
   | 'students.update'
@@ -11,7 +12,8 @@ type Name =
   | 'students.lend'
 
 export const studentRoutes: Pick<Handlers, Name> = {
-  'students.list': (call, { query }) => studentService(call).list(query.q),
+  'students.list': (call, { query }) => studentService(call).list(query),
+  'students.lessons': (call, { query }) => studentService(call).lessons(query.from),
   'students.create': (call, { body }) => studentService(call).create(body),
   'students.read': (call, { params }) => studentService(call).read(params.studentId),
   'students.update': (call, { params, body: { version, ...change } }) =>

@@ -1,7 +1,7 @@
 import { group } from 'd3-array'
 import { v7 as uuid } from 'uuid'
 import { familyOf, schoolOf, type FamilyId } from '#core'
-import type { HandlerInput, Student } from '#contracts'
+import type { Answer, HandlerInput, Student } from '#contracts'
 import { isConflict } from '../../db/database'
 import type { StudentRow } from '../../db/rows'
 import type { Call } from '../../http/call'
@@ -63,8 +63,18 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
   return {
     read,
 
-    async list(q: string | undefined): Promise<Student[]> {
-      return withFacts(await repository.roster(q?.trim() ?? ''))
+    async list(listing: HandlerInput<'students.list'>['query']): Promise<Answer<'students.list'>> {
+      const { total, rows } = await repository.roster(listing)
+      return { total, rows: await withFacts(rows) }
+    },
+
+    /** The lessons of the first day that has some, counted from a day of the week (0 is Sunday). */
+    async lessons(from: number): Promise<Answer<'students.lessons'>> {
+      const days = await repository.lessonDays()
+      const ahead = Array.from({ length: 7 }, (_, i) => (from + i) % 7)
+      const weekday = ahead.find((day) => days.includes(day))
+      if (weekday === undefined) return { weekday: null, students: [] }
+      return { weekday, students: await withFacts(await repository.withLessonOn(weekday)) }
     },
 
     async create(draft: HandlerInput<'students.create'>['body']): Promise<Student> {

@@ -1,49 +1,51 @@
-import { computed, reactive, ref } from 'vue'
+import { refDebounced } from '@vueuse/core'
+import { computed, reactive, ref, shallowRef, watch } from 'vue'
 import { familyOf, isoDay, marksWithIds, tapesDue, type FamilyId } from '#core'
 import type { Instrument } from '#contracts'
 import type { DataTable } from '../../files/tables'
 import { sheetOf } from '../../paper/sheet'
-import { useStudio } from '../../stores/studio'
+import { useStudio, type CupboardQuery } from '../../stores/studio'
+import { useList } from '../../stores/useList'
+import { useRowSort } from '../../ui/useRowKeys'
 import { dueWords } from '../../words/due'
 import { mm } from '../../words/numbers'
 import { instrumentKind, shortMarkName } from '../../words/trade'
 import { chartOf } from './tape-chart'
 
-/** A page draws so many rows at once; the rest waits until it is asked for. */
-export const SHOWN_AT_ONCE = 100
+const SETTLES_MS = 150
 
 /** The instruments of the studio: which are looked for, which are chosen, and what is made of those. */
 export function useCupboard() {
   const studio = useStudio()
   const today = isoDay(new Date())
   const text = ref('')
+  const asked = refDebounced(text, SETTLES_MS)
   const family = ref<FamilyId | 'all'>('all')
   const isDueOnly = ref(false)
-  const limit = ref(SHOWN_AT_ONCE)
-  const chosen = reactive(new Set<string>())
+  const { sort, sortBy } = useRowSort<'label' | 'kind' | 'length' | 'holder'>('label')
+  const query = computed<CupboardQuery>(() => ({
+    q: asked.value,
+    sort: sort.value.key,
+    direction: sort.value.direction,
+    ...(family.value === 'all' ? {} : { family: family.value }),
+    ...(isDueOnly.value ? { dueOn: today } : {}),
+  }))
+  const list = useList(query, studio.findInstruments)
+  watch(() => studio.saves, list.reload)
 
-  const found = computed(() => {
-    const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
-    return (studio.instruments ?? []).filter((i) => {
-      if (family.value !== 'all' && i.family !== family.value) return false
-      if (isDueOnly.value && tapesDue(today, i).length === 0) return false
-      const all = `${i.label} ${i.family} ${i.sizeId} ${i.holder?.name ?? ''}`.toLowerCase()
-      return words.every((word) => all.includes(word))
-    })
-  })
-  const shown = computed(() =>
-    found.value.slice(0, limit.value).map((instrument) => ({
-      instrument,
-      tapes: tapesOf(instrument),
-      due: tapesDue(today, instrument).map(dueWords)[0] ?? '',
-    })),
+  const chosen = reactive(new Set<string>())
+  /** All that are found, once they were asked for; another search asks anew. */
+  const everyId = shallowRef<readonly string[]>()
+  watch([query, () => studio.saves], () => (everyId.value = undefined))
+  const areAllChosen = computed(
+    () => (everyId.value?.length ?? 0) > 0 && everyId.value!.every((id) => chosen.has(id)),
   )
-  const areAllChosen = computed(() => found.value.length > 0 && found.value.every((i) => chosen.has(i.id)))
 
   /** Strips of what is chosen and measured; an instrument without a length has none. */
   const sheets = computed(() =>
-    (studio.instruments ?? []).flatMap((instrument) => {
-      if (!chosen.has(instrument.id) || !instrument.measurement) return []
+    [...chosen].flatMap((id) => {
+      const instrument = studio.instrument(id)
+      if (!instrument?.measurement) return []
       const stringing = studio.stringingOf(instrument)
       const marks = chartOf(instrument, stringing)
       if (marks.length === 0) return []
@@ -63,34 +65,45 @@ export function useCupboard() {
     text,
     family,
     isDueOnly,
-    limit,
-    found,
-    shown,
+    sort,
+    sortBy,
+    query,
+    list,
     chosen,
     areAllChosen,
     sheets,
+    tapesOf,
+    dueOf: (instrument: Instrument) => tapesDue(today, instrument).map(dueWords)[0] ?? '',
     choose(id: string) {
       if (!chosen.delete(id)) chosen.add(id)
     },
-    chooseAll() {
-      const ids = found.value.map((i) => i.id)
-      if (areAllChosen.value) ids.forEach((id) => chosen.delete(id))
-      else ids.forEach((id) => chosen.add(id))
+    async chooseAll() {
+      if (areAllChosen.value) return everyId.value!.forEach((id) => chosen.delete(id))
+      const of = query.value
+      const ids = await studio.allInstruments(of)
+      if (of !== query.value) return
+      everyId.value = ids
+      ids.forEach((id) => chosen.add(id))
     },
-    table: (): DataTable => ({
-      name: 'instruments',
-      columns: ['label', 'family', 'size', 'length', 'tuning', 'measured on', 'tapes', 'with'],
-      rows: found.value.map((i) => [
-        i.label,
-        i.family,
-        i.sizeId,
-        i.measurement ? Number(i.measurement.lengthMm.toFixed(2)) : null,
-        i.tuning.join(' '),
-        i.measurement?.measuredOn ?? null,
-        tapesOf(i),
-        i.holder?.name ?? null,
-      ]),
-    }),
+    async table(): Promise<DataTable> {
+      const ids = await studio.allInstruments(query.value)
+      return {
+        name: 'instruments',
+        columns: ['label', 'family', 'size', 'length', 'tuning', 'measured on', 'tapes', 'with'],
+        rows: ids
+          .flatMap((id) => studio.instrument(id) ?? [])
+          .map((i) => [
+            i.label,
+            i.family,
+            i.sizeId,
+            i.measurement ? Number(i.measurement.lengthMm.toFixed(2)) : null,
+            i.tuning.join(' '),
+            i.measurement?.measuredOn ?? null,
+            tapesOf(i),
+            i.holder?.name ?? null,
+          ]),
+      }
+    },
   }
 }
 

@@ -3,8 +3,7 @@ import { beforeEach, expect, it, vi } from 'vitest'
 import { effectScope } from 'vue'
 import { IMPORT_BATCH } from '#core'
 import { parseInstruments } from '../../files/parse-instruments'
-import { useStudio } from '../../stores/studio'
-import { AN_INSTRUMENT, fakeServer, freshStores } from '../../testing'
+import { lists, AN_INSTRUMENT, fakeServer, freshStores, until } from '../../testing'
 import { useImport } from './useImport'
 
 /** The worker's work, on this thread. */
@@ -18,6 +17,8 @@ vi.mock('../../files/instruments.worker?worker', () => ({
   },
 }))
 
+const LABELS = lists({ instruments: [AN_INSTRUMENT] })
+
 beforeEach(freshStores)
 
 function fileOf(rows: readonly string[]): File {
@@ -25,29 +26,28 @@ function fileOf(rows: readonly string[]): File {
 }
 
 async function imported(rows: readonly string[]) {
-  useStudio().instruments = [AN_INSTRUMENT]
   const table = effectScope().run(() => useImport())!
   await table.read(fileOf(rows))
-  await vi.waitFor(() => expect(table.state.value).not.toBe('reading'))
+  await until(() => expect(table.state.value).not.toBe('reading'))
   return table
 }
 
 it('saves nothing before it is told to, and passes over what is in the cupboard already', async () => {
-  const sent = fakeServer({ status: 200, body: [] })
+  const sent = fakeServer(LABELS)
   const table = await imported(['no. 7,violin,1/2', 'no. 8,violin,1/2', 'x,harp,1/2'])
   expect(table.good.value.map((row) => row.instrument.label)).toEqual(['no. 8'])
   expect(table.faulty.value.map((row) => row.faults[0]?.code)).toEqual(['label_taken', 'family_unknown'])
-  expect(sent).toEqual([])
+  expect(sent.map((s) => s.method)).toEqual(['GET'])
 })
 
 it('sends a long table in batches, each again with its own key until it is answered', async () => {
   const rows = Array.from({ length: IMPORT_BATCH + 1 }, (_, i) => `no. ${100 + i},violin,1/2`)
   const ok = { status: 200, body: { count: 1 } }
-  const sent = fakeServer(ok, undefined, ok, { status: 200, body: [] })
+  const sent = fakeServer(LABELS, ok, undefined, ok, LABELS)
   const table = await imported(rows)
   vi.useFakeTimers({ toFake: ['setTimeout'] })
   const saving = table.save()
-  await vi.waitFor(() => expect(table.isWaiting.value).toBe(true))
+  await until(() => expect(table.isWaiting.value).toBe(true))
   await vi.runAllTimersAsync()
   await saving
   vi.useRealTimers()

@@ -1,5 +1,6 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { IMPORT_BATCH, isoDay, type ImportFault, type ReadRow, type TableFault } from '#core'
+import { call } from '../../api/client'
 import { useOutbox, Withdrawn } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
 import type { ParsedTable } from '../../files/parse-instruments'
@@ -28,7 +29,8 @@ export function useImport() {
   let worker: Worker | undefined
   let isWanted = false
 
-  const taken = computed(() => new Set(studio.instruments?.map((i) => i.label.toLowerCase())))
+  const labels = shallowRef<readonly string[]>([])
+  const taken = computed(() => new Set(labels.value.map((label) => label.toLowerCase())))
   const good = computed(() =>
     rows.value.filter(
       (row): row is GoodRow => row.ok && !taken.value.has(row.instrument.label.toLowerCase()),
@@ -51,7 +53,7 @@ export function useImport() {
     state.value = 'reading'
     fileFault.value = undefined
     rows.value = []
-    if (!studio.instruments) await studio.loadInstruments()
+    labels.value = await call('instruments.labels', {})
     const bytes = await file.arrayBuffer()
     worker = new InstrumentsWorker()
     worker.onmessage = ({ data }: MessageEvent<ParsedTable>) => {
@@ -95,7 +97,8 @@ export function useImport() {
       saved.value += batch.length
     }
     state.value = 'saved'
-    await studio.loadInstruments()
+    labels.value = await call('instruments.labels', {})
+    studio.noteSave()
   }
 
   function endWorker() {

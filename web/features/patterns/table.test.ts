@@ -6,8 +6,7 @@ import PatternsPage from '../../pages/PatternsPage.vue'
 import ShiftsPage from '../../pages/ShiftsPage.vue'
 import { useLesson } from '../../stores/lesson'
 import { useBench } from '../../stores/bench'
-import { useStudio } from '../../stores/studio'
-import { A_STUDENT, fakeServer, freshStores } from '../../testing'
+import { known, A_STUDENT, fakeServer, freshStores, until } from '../../testing'
 
 beforeEach(() => {
   sessionStorage.clear()
@@ -23,7 +22,7 @@ afterEach(() => page.wrapper.unmount())
 
 async function atlasPage() {
   page = await mounted(PatternsPage)
-  await vi.waitFor(() => expect(document.querySelectorAll('[role="grid"]')).toHaveLength(2))
+  await until(() => expect(document.querySelectorAll('[role="grid"]')).toHaveLength(2))
   return page
 }
 const chosen = () =>
@@ -40,8 +39,8 @@ describe('the atlas on the page', () => {
     await press('ArrowRight')
     expect(chosen()[0]).toBe('A, A string: 1 B, 2 C♯, 3 D, 4 E; 2 and 3 touch')
     await press('.')
-    await vi.waitFor(() => expect(chosen()[1]).toMatch(/^2nd, A string/))
-    await vi.waitFor(() => expect(chosen()[0]).toMatch(/^A, A string: 1 C♯/))
+    await until(() => expect(chosen()[1]).toMatch(/^2nd, A string/))
+    await until(() => expect(chosen()[0]).toMatch(/^A, A string: 1 C♯/))
     expect(text()).toContain('second position · A string')
   })
 
@@ -70,7 +69,7 @@ describe('the atlas on the page', () => {
   it('says that a typical length is from memory, and a measured one gives its own places', async () => {
     const { text } = await atlasPage()
     expect(text()).toContain('typical violin 4/4 of 328 mm, from memory')
-    useStudio().students = [A_STUDENT]
+    known({ students: [A_STUDENT] })
     useLesson().begin(A_STUDENT.id)
     await nextTick()
     expect(useBench().stringing.lengthMm).toBe(284.5)

@@ -2,6 +2,7 @@ import { computed, type Ref } from 'vue'
 import { fitOfInstrument, typicalStringing, type SizeFit, type Stringing } from '#core'
 import type { HandMeasurement, Instrument } from '#contracts'
 import { useStudio } from '../../stores/studio'
+import { useAllInstruments } from '../../stores/useAllInstruments'
 import { mm } from '../../words/numbers'
 import { instrumentKind, sizeName } from '../../words/trade'
 import type { FitRow } from './FitTable.vue'
@@ -13,13 +14,10 @@ export interface OwnSize {
 }
 
 /** Which sizes, and which instruments of the cupboard, suit a hand: of the family and in the system of the one in hand. */
-export function useFit(
-  hand: Ref<HandMeasurement | null | undefined>,
-  own: Ref<OwnSize>,
-  cupboard: Ref<readonly Instrument[]>,
-) {
+export function useFit(hand: Ref<HandMeasurement | null | undefined>, own: Ref<OwnSize>) {
   const studio = useStudio()
   const family = computed(() => own.value.stringing.family)
+  const cupboard = useAllInstruments(computed(() => ({ family: family.value.id })))
   const fitOf = (stringing: Stringing) => hand.value && fitOfInstrument(stringing, hand.value)
   const sizes = computed<FitRow[]>(() =>
     family.value.sizes.flatMap(({ id, typicalLengthMm }) => {
@@ -35,8 +33,7 @@ export function useFit(
   )
   /** Of the same family, those that can be played, the largest first. */
   const instruments = computed<FitRow[]>(() =>
-    cupboard.value
-      .filter((i) => i.family === family.value.id)
+    (cupboard.value ?? [])
       .flatMap((i) => {
         const fit = fitOf(studio.stringingOf(i))
         return fit && fit.fit !== 'too_big' ? [rowOf(i, fit)] : []

@@ -22,7 +22,11 @@ export const usePatterns = defineStore('patterns', () => {
   /** Whose hand it is: of the lesson, or of whoever has the instrument on the bench. */
   const student = computed(() => {
     const holderId = bench.instrument?.holder?.studentId
-    return lesson.instrumentId === '' ? lesson.student : studio.students?.find((s) => s.id === holderId)
+    return lesson.instrumentId === ''
+      ? lesson.student
+      : holderId === undefined
+        ? undefined
+        : studio.student(holderId)
   })
   const mastery = markRaw(useMasteryOf(student))
   // Their refs stay refs: what the store hands out is not unwrapped.

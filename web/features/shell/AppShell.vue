@@ -45,6 +45,7 @@
 import { useEventListener } from '@vueuse/core'
 import { onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { LONGEST_PAGE } from '#contracts'
 import { ROOMS } from '../../rooms'
 import { useLesson } from '../../stores/lesson'
 import { useStudio } from '../../stores/studio'
@@ -66,7 +67,8 @@ const paletteOpen = ref(false)
 const keysOpen = ref(false)
 
 onMounted(() => {
-  void studio.loadStudents()
+  // The palette knows a studio of usual size from the start; of a larger one it asks.
+  void studio.findStudents({ limit: LONGEST_PAGE })
   // The room of a lesson is fetched before it is asked for: no key may be lost to a page that is still on its way.
   window.setTimeout(() => void fetchRoom('check'), PREFETCH_AFTER_MS)
 })

@@ -36,11 +36,13 @@
 </template>
 
 <script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import QuickDialog from '../../ui/QuickDialog.vue'
-import { useCommands, type Command } from './useCommands'
+import { lookFor, useCommands, type Command } from './useCommands'
 
 const SHOWN = 9
+const SETTLES_MS = 150
 
 const open = defineModel<boolean>({ required: true })
 const commands = useCommands()
@@ -55,6 +57,8 @@ const found = computed(() => {
     .slice(0, SHOWN)
 })
 watch(text, () => (at.value = 0))
+// What is not found now, or not while the server is away, is found in its room.
+watch(refDebounced(text, SETTLES_MS), (typed) => void lookFor(typed).catch(() => undefined))
 watch(open, () => {
   text.value = ''
   at.value = 0

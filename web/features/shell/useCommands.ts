@@ -15,8 +15,18 @@ export interface Command {
   readonly run: () => unknown
 }
 
-/** A palette is read, not searched by machine: a cupboard of thousands has a room of its own. */
-const MOST_INSTRUMENTS = 500
+const LOOKED_FOR = 9
+
+/** Reads whom a search may be about: a studio of usual size is known from the start, a larger one is not. */
+export async function lookFor(text: string): Promise<void> {
+  const q = text.replace(/^\s*(check|hand of)\s+/i, '').trim()
+  if (q === '') return
+  const studio = useStudio()
+  await Promise.all([
+    studio.findStudents({ q, limit: LOOKED_FOR }),
+    studio.findInstruments({ q, limit: LOOKED_FOR }),
+  ])
+}
 
 /** Everything the palette can find. */
 export function useCommands() {
@@ -80,7 +90,7 @@ export function useCommands() {
       hint: 'action',
       run: () => router.push({ name: 'import' }),
     },
-    ...(studio.instruments ?? []).slice(0, MOST_INSTRUMENTS).map((instrument) => ({
+    ...studio.cupboard.map((instrument) => ({
       id: `instrument-${instrument.id}`,
       title: instrument.label,
       hint: instrumentKind(instrument.family, instrument.sizeId),

@@ -34,7 +34,7 @@
       <h2>None lent</h2>
       <p class="soft">Lend one from the cupboard, or write down a new one.</p>
       <FieldRow label="From the cupboard">
-        <ChoiceSelect v-model="chosenId" label="Instrument from the cupboard" :options="free" filterable />
+        <ChoiceSelect v-model="chosenId" label="Instrument from the cupboard" :options="choices" filterable />
       </FieldRow>
       <ElButton type="primary" :disabled="chosenId === ''" @click="emit('lend', chosenId)">Lend it</ElButton>
       <FieldRow label="Or a new one">
@@ -70,7 +70,7 @@ import { instrumentKind, shortMarkName, sizeName } from '../../words/trade'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import FieldRow from '../../ui/FieldRow.vue'
 
-const props = defineProps<{ student: Student; cupboard: readonly Instrument[] }>()
+const props = defineProps<{ student: Student; free: readonly Instrument[] }>()
 const emit = defineEmits<{
   bench: []
   takeBack: []
@@ -98,10 +98,8 @@ const tapes = computed(() => {
 const chosenId = ref('')
 const newSizeId = ref('')
 const newLabel = ref('')
-const free = computed(() =>
-  props.cupboard
-    .filter((i) => i.family === props.student.family && !i.holder)
-    .map((i) => ({ value: i.id, label: `${instrumentKind(i.family, i.sizeId)} · ${i.label}` })),
+const choices = computed(() =>
+  props.free.map((i) => ({ value: i.id, label: `${instrumentKind(i.family, i.sizeId)} · ${i.label}` })),
 )
 const sizes = computed(() =>
   familyOf(props.student.family).sizes.map(({ id }) => ({ value: id, label: sizeName(id) })),

@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { computed, ref } from 'vue'
 import type { HandMeasurement } from '#contracts'
 import { useStudio } from '../../stores/studio'
-import { A_STUDENT, fakeServer, freshStores } from '../../testing'
+import { known, A_STUDENT, fakeServer, freshStores } from '../../testing'
 import { useHandFile } from './useHandFile'
 import { useHandForm } from './useHandForm'
 
@@ -72,10 +72,10 @@ describe('a hand over time', () => {
   ]
   async function fileOf(kept: HandMeasurement[]) {
     const sent = fakeServer({ status: 200, body: kept })
-    useStudio().students = [A_STUDENT]
+    known({ students: [A_STUDENT] })
     const file = useHandFile(
       ref(A_STUDENT.id),
-      computed(() => useStudio().students?.[0]),
+      computed(() => useStudio().student(A_STUDENT.id)),
     )
     await flushPromises()
     return { file, sent }

@@ -7,6 +7,7 @@ import { mounted } from '../../mounting'
 import { useNotices } from '../../stores/notices'
 import { useStudio } from '../../stores/studio'
 import {
+  known,
   A_STUDENT,
   AN_INSTRUMENT,
   fakeServer,
@@ -24,7 +25,7 @@ async function opened(answer: (request: Sent) => Reply | undefined, of: Student 
   const sent = fakeServer((request) => answer(request) ?? (request.path.endsWith(of.id) ? ok(of) : ok([])))
   freshStores()
   signedIn()
-  useStudio().students = [of]
+  known({ students: [of] })
   let file!: ReturnType<typeof useStudentFile>
   const page = await mounted(
     defineComponent({
@@ -93,7 +94,7 @@ it('takes a student off the roster and back', async () => {
   )
   await file.removeStudent()
   await flushPromises()
-  expect([page.router.currentRoute.value.name, useStudio().students]).toEqual(['students', []])
+  expect([page.router.currentRoute.value.name, useStudio().roster]).toEqual(['students', []])
   await notice()?.action?.run()
   await flushPromises()
   expect(posts().map((s) => `${s.method} ${s.path.split('/').at(-1)}`)).toEqual([

@@ -1,5 +1,5 @@
 import { isoDay } from '#core'
-import { computed, onScopeDispose, watch, type Ref } from 'vue'
+import { computed, onScopeDispose, type Ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Check } from '#contracts'
 import { call } from '../../api/client'
@@ -22,8 +22,7 @@ export function useStudentFile(studentId: Ref<string>) {
     () => studentId.value,
     (id) => call('checks.list', { params: { studentId: id } }),
   )
-  const student = computed(() => studio.students?.find((s) => s.id === studentId.value) ?? loaded.data.value)
-  watch(studentId, () => studio.loadInstruments(), { immediate: true })
+  const student = computed(() => studio.student(studentId.value) ?? loaded.data.value)
   onScopeDispose(outbox.onArrival(() => void Promise.all([loaded.reload(), checks.reload()])))
 
   /** What was taken back last: with the next one lent, every tape moves. */
@@ -36,7 +35,6 @@ export function useStudentFile(studentId: Ref<string>) {
     before = from
     const input = { params: { studentId: of.id }, body: { instrumentId, on: isoDay(new Date()) } }
     studio.takeStudent(await outbox.send('students.lend', input, { what: `the loan of ${of.name}` }))
-    await studio.loadInstruments()
     if (from !== undefined && to !== null && from !== to)
       notices.say('Every tape moves with the new instrument.', {
         label: 'Old and new places',
@@ -78,7 +76,7 @@ export function useStudentFile(studentId: Ref<string>) {
       const of = student.value
       if (!of) return
       await call('students.remove', { params: { studentId: of.id } })
-      await studio.loadStudents()
+      studio.takeStudent({ ...of, removedAt: new Date().toISOString() })
       await router.push({ name: 'students' })
       notices.say(`${of.name} is off the roster.`, {
         label: 'Undo',

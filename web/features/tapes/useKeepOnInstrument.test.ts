@@ -7,6 +7,7 @@ import { useLesson } from '../../stores/lesson'
 import { useNotices } from '../../stores/notices'
 import { useStudio } from '../../stores/studio'
 import {
+  known,
   A_STUDENT,
   AN_INSTRUMENT,
   fakeServer,
@@ -26,8 +27,8 @@ const said = () => useNotices().notices.at(-1)?.text
 /** The bench with the student's instrument on it, in front of a server that answers like this. */
 function laidOut(...replies: Reply[]) {
   const sent = fakeServer(...replies)
-  useStudio().students = [A_STUDENT]
-  useStudio().instruments = [AN_INSTRUMENT]
+  known({ students: [A_STUDENT] })
+  known({ instruments: [AN_INSTRUMENT] })
   useLesson().begin(A_STUDENT.id)
   return { sent, bench: useBench(), keep: useKeepOnInstrument() }
 }
@@ -52,7 +53,7 @@ describe('a length that was typed', () => {
       body: { length: '286', method: 'bridge', keepAnyway: false },
     })
     expect(keep.isMeasured.value).toBe(true)
-    expect(useStudio().students?.[0]?.instrument?.measurement?.lengthMm).toBe(286)
+    expect(useStudio().student(A_STUDENT.id)?.instrument?.measurement?.lengthMm).toBe(286)
     expect(said()).toBe('286.0 mm is kept for no. 7.')
   })
 

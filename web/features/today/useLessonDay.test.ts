@@ -1,7 +1,6 @@
-import { describe, expect, it } from 'vitest'
-import { ref } from 'vue'
+import { beforeEach, describe, expect, it } from 'vitest'
 import type { Student } from '#contracts'
-import { A_STUDENT } from '../../testing'
+import { A_STUDENT, fakeServer, freshStores, lists, signedIn } from '../../testing'
 import { useLessonDay } from './useLessonDay'
 
 const WEDNESDAY = new Date(2026, 10, 25, 8, 30)
@@ -10,28 +9,39 @@ const SATURDAY = new Date(2026, 10, 28, 8, 30)
 function student(name: string, weekday: number | null, time = '09:00', part: Partial<Student> = {}): Student {
   return { ...A_STUDENT, id: name, name, lesson: weekday === null ? null : { weekday, time }, ...part }
 }
+/** The lessons of a studio with these students, as its server tells them. */
+async function dayOf(today: Date, ...students: Student[]) {
+  const sent = fakeServer(lists({ students }))
+  const day = useLessonDay(today)
+  await new Promise((resolve) => setTimeout(resolve, 0))
+  return { ...day, sent }
+}
+
+beforeEach(() => {
+  freshStores()
+  signedIn()
+})
 
 describe('the lesson day', () => {
-  it('is today when there are lessons today, in the order of the clock', () => {
-    const students = ref([student('late', 6, '16:00'), student('early', 6, '09:00'), student('other day', 3)])
-    const { rows, isToday } = useLessonDay(students, SATURDAY)
+  it('is today when there are lessons today', async () => {
+    const { rows, isToday, sent } = await dayOf(SATURDAY, student('early', 6), student('late', 6, '16:00'))
+    expect(sent[0]!.path).toMatch(/\/lessons\?from=6$/)
     expect(isToday.value).toBe(true)
     expect(rows.value.map((row) => row.student.name)).toEqual(['early', 'late'])
   })
 
-  it('is the next day that has lessons otherwise', () => {
-    const students = ref([student('saturday', 6), student('tuesday', 2), student('no day', null)])
-    const { day, rows, isToday } = useLessonDay(students, WEDNESDAY)
-    expect(isToday.value).toBe(false)
-    expect(day.value.getDate()).toBe(28)
+  it('is the next day that has lessons otherwise', async () => {
+    const { day, rows, isToday } = await dayOf(WEDNESDAY, student('saturday', 6))
+    expect([isToday.value, day.value.getDate()]).toEqual([false, 28])
     expect(rows.value.map((row) => row.student.name)).toEqual(['saturday'])
   })
 
-  it('is empty where nobody has a day', () => {
-    expect(useLessonDay(ref([student('no day', null)]), WEDNESDAY).rows.value).toEqual([])
+  it('is empty where nobody has a day', async () => {
+    const { rows, isKnown } = await dayOf(WEDNESDAY, student('no day', null))
+    expect([rows.value, isKnown.value]).toEqual([[], true])
   })
 
-  it('counts what is due on that day, not on the day it is looked at', () => {
+  it('counts what is due on that day, not on the day it is looked at', async () => {
     const taken = (takenAt: string) =>
       ({
         id: 'c',
@@ -39,14 +49,14 @@ describe('the lesson day', () => {
         exercise: { kind: 'shape', string: 'A4', shapeId: 'first' },
         verdict: { outcome: 'string_out_of_tune', cents: 9 },
       }) as const
-    const students = ref([
+    const { rows } = await dayOf(
+      WEDNESDAY,
       student('checked 29 days before Saturday', 6, '09:00', {
         lastCheck: taken('2026-10-30T09:00:00.000Z'),
       }),
       student('never checked', 6, '09:20'),
       student('without instrument', 6, '09:40', { instrument: null }),
-    ])
-    const { rows } = useLessonDay(students, WEDNESDAY)
+    )
     expect(rows.value.map((row) => row.due.map((due) => due.code))).toEqual([
       ['check_hand'],
       ['first_check'],

@@ -1,6 +1,7 @@
-import { computed, type Ref } from 'vue'
+import { computed, shallowRef, watch } from 'vue'
 import { isoDay, dueOn, tapesDue, type Due } from '#core'
 import type { Student } from '#contracts'
+import { useStudio } from '../../stores/studio'
 
 export interface LessonRow {
   readonly student: Student
@@ -8,28 +9,36 @@ export interface LessonRow {
   readonly due: readonly Due[]
 }
 
-/** The day with the next lessons, counted from `today`, and its lessons in order. */
-export function useLessonDay(students: Ref<readonly Student[]>, today: Date) {
-  const daysAhead = computed(() => {
-    const weekdays = new Set(students.value.map((s) => s.lesson?.weekday))
-    const ahead = Array.from({ length: 7 }, (_, days) => days)
-    return ahead.find((days) => weekdays.has((today.getDay() + days) % 7))
-  })
+/** The day with the next lessons, counted from `today`, and its lessons in order; `isKnown` once the server has said. */
+export function useLessonDay(today: Date) {
+  const studio = useStudio()
+  const next = shallowRef<{ weekday: number | null; ids: readonly string[] }>()
+  async function load() {
+    next.value = await studio.nextLessons(today.getDay())
+  }
+  void load()
+  watch(() => studio.saves, load)
+
+  const daysAhead = computed(() => ((next.value?.weekday ?? today.getDay()) - today.getDay() + 7) % 7)
   const day = computed(() => {
     const date = new Date(today)
-    date.setDate(date.getDate() + (daysAhead.value ?? 0))
+    date.setDate(date.getDate() + daysAhead.value)
     return date
   })
   const rows = computed<LessonRow[]>(() =>
-    students.value
-      .flatMap((student) => {
-        const { lesson } = student
-        if (lesson?.weekday !== day.value.getDay()) return []
-        return [{ student, time: lesson.time, due: dueOf(student, isoDay(day.value)) }]
-      })
-      .sort((a, b) => a.time.localeCompare(b.time)),
+    (next.value?.ids ?? []).flatMap((id) => {
+      const student = studio.student(id)
+      return student
+        ? [{ student, time: student.lesson?.time ?? '', due: dueOf(student, isoDay(day.value)) }]
+        : []
+    }),
   )
-  return { day, rows, isToday: computed(() => daysAhead.value === 0) }
+  return {
+    day,
+    rows,
+    isToday: computed(() => next.value?.weekday === today.getDay()),
+    isKnown: computed(() => next.value !== undefined),
+  }
 }
 
 /** What is due for a student on a day (ISO date). */

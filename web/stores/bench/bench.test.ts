@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { nextTick } from 'vue'
 import { note, placeOfNote } from '#core'
 import type { Instrument, Student } from '#contracts'
-import { A_FIND, A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, signedIn } from '../../testing'
+import { known, A_FIND, A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, signedIn } from '../../testing'
 import { useBench } from './bench'
 import { useLesson } from '../lesson'
 import { useStudio } from '../studio'
@@ -20,8 +20,7 @@ const ANOTHER: Instrument = {
 
 function lesson(student = A_STUDENT) {
   fakeServer({ status: 200, body: [] })
-  useStudio().students = [student]
-  useStudio().instruments = [AN_INSTRUMENT, ANOTHER]
+  known({ instruments: [AN_INSTRUMENT, ANOTHER], students: [student] })
   useLesson().begin(student.id)
   return useBench()
 }
@@ -51,9 +50,9 @@ describe('what lies on the bench', () => {
     useStudio().takeInstrument({ ...AN_INSTRUMENT, version: 2, sizeId: '3/4' })
     await nextTick()
     expect([store.setup.lengthText, store.setup.sizeId]).toEqual(['286', '3/4'])
-    useStudio().students = [
-      { ...A_STUDENT, instrument: { ...AN_INSTRUMENT, id: ANOTHER.id, measurement: null } },
-    ]
+    known({
+      students: [{ ...A_STUDENT, instrument: { ...AN_INSTRUMENT, id: ANOTHER.id, measurement: null } }],
+    })
     await nextTick()
     expect(store.setup.lengthText).toBe('')
   })
@@ -77,7 +76,7 @@ describe('what lies on the bench', () => {
     fakeServer({ status: 200, body: [] })
     const after = useBench()
     expect(after.instrument).toBeUndefined()
-    useStudio().students = [A_STUDENT]
+    known({ students: [A_STUDENT] })
     await nextTick()
     expect([after.instrument?.label, after.setup.lengthText]).toEqual(['no. 7', '286.5'])
   })
@@ -139,7 +138,7 @@ describe('places found by ring', () => {
     const sent = fakeServer({ status: 201, body: A_FIND })
     await store.addFind('D4', 'E4', 32.4)
     expect(sent[0]).toMatchObject({ body: { string: 'D4', note: 'E4', system: 'fifths', placeMm: 32.4 } })
-    const inRooms = useStudio().stringingOf(useStudio().students![0]!.instrument!)
+    const inRooms = useStudio().stringingOf(useStudio().student(A_STUDENT.id)!.instrument!)
     expect(placeOfNote(inRooms, 1, note('E4'))).toBe(placeOfE())
     expect(placeOfE()).toBeGreaterThan(before)
   })

@@ -20,9 +20,7 @@ export const useBench = defineStore('bench', () => {
 
   const student = computed(() => (lesson.instrumentId === '' ? lesson.student : undefined))
   const instrument = computed(() =>
-    lesson.instrumentId === ''
-      ? (lesson.student?.instrument ?? undefined)
-      : studio.instruments?.find((i) => i.id === lesson.instrumentId),
+    lesson.instrumentId === '' ? (lesson.student?.instrument ?? undefined) : lesson.instrument,
   )
   const finds = computed<readonly BenchFind[]>(() => instrument.value?.ringFinds ?? looseFinds.value)
   const strings = useBenchStrings(setup, instrument, finds)
@@ -31,9 +29,8 @@ export const useBench = defineStore('bench', () => {
   const laidFor = useSessionStorage('jadefell.bench.for', '')
   /** After a reload it is known who is in the lesson before it is known who that is. */
   const isAwaited = computed(() =>
-    lesson.instrumentId === '' ? lesson.studentId !== '' && !studio.students : !studio.instruments,
+    lesson.instrumentId === '' ? lesson.studentId !== '' && !lesson.student : !lesson.instrument,
   )
-  if (lesson.instrumentId !== '' && !studio.instruments) void studio.loadInstruments()
   watch(
     () => (isAwaited.value ? undefined : [student.value?.id ?? '', instrument.value?.id ?? ''].join(' ')),
     (whose) => {
@@ -149,7 +146,7 @@ export const useBench = defineStore('bench', () => {
     },
     /** Lays an instrument of the cupboard on the bench, whoever has it. */
     async choose(instrumentId: string) {
-      if (!studio.instruments) await studio.loadInstruments()
+      if (!studio.instrument(instrumentId)) await studio.loadInstrument(instrumentId)
       lesson.instrumentId = instrumentId
     },
     /** An empty bench of the same family. */

@@ -1,0 +1,41 @@
+/** What a list asks for: words, an order and a page. */
+export interface Listing<Sort extends string = string> {
+  readonly q: string
+  readonly sort: Sort
+  readonly direction: 'up' | 'down'
+  readonly offset: number
+  readonly limit: number
+}
+
+/** Conditions of a query, and what they name. */
+export interface Search {
+  readonly condition: string
+  readonly replacements: Record<string, string>
+}
+
+/** Each word of `q` somewhere in one of the columns, by the columns' own collation: capitals and accents are all one. */
+export function searchFor(q: string, columns: readonly string[]): Search {
+  const words = q.split(/\s+/).filter(Boolean)
+  const text = `CONCAT_WS(' ', ${columns.join(', ')})`
+  return {
+    condition: words.map((_, i) => `AND ${text} LIKE :word${i}`).join(' '),
+    replacements: Object.fromEntries(
+      words.map((word, i) => [`word${i}`, `%${word.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`]),
+    ),
+  }
+}
+
+/** Rows without the value come last either way; what is equal stands by `then`. */
+export function orderBy(column: string, direction: Listing['direction'], then: string): string {
+  return `${column} IS NULL, ${column} ${direction === 'up' ? 'ASC' : 'DESC'}, ${then}`
+}
+
+/** Rows in the order of their ids. */
+export function inOrderOf<Row>(
+  ids: readonly string[],
+  rows: readonly Row[],
+  idOf: (row: Row) => string,
+): Row[] {
+  const byId = new Map(rows.map((row) => [idOf(row), row]))
+  return ids.flatMap((id) => byId.get(id) ?? [])
+}
