@@ -30,6 +30,10 @@ export async function asyncRatioOf(
   return summed(name, pairs.slice(WARM_UP), aim)
 }
 
+export async function times(n: number, work: () => Promise<unknown>): Promise<void> {
+  for (let i = 0; i < n; i++) await work()
+}
+
 function summed(name: string, pairs: readonly (readonly [number, number])[], aim: number): Ratio {
   return {
     name,

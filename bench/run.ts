@@ -9,17 +9,21 @@ import { startPrivateServer } from '../scripts/database/private-server'
 import { apiAgainstSql } from './api'
 import { atlasAgainstEnumeration } from './atlas'
 import { benchAgainstLoop, chartAgainstLoop } from './chart'
+import { listsAgainstSql } from './lists'
 import { redrawAgainstFrame } from './redraw'
 import type { Ratio } from './ratio'
+import { startBenchServer } from './server'
 
 const path = mkdtempSync(join(tmpdir(), 'jadefell-bench-'))
 const server = await startPrivateServer(openDataDirectory(path), databasePrograms, () => {})
+const app = await startBenchServer(server.url)
 try {
   const ratios: Ratio[] = [
     chartAgainstLoop(),
     benchAgainstLoop(),
     ...atlasAgainstEnumeration(),
-    ...(await apiAgainstSql(server.url)),
+    ...(await apiAgainstSql(app)),
+    ...(await listsAgainstSql(app)),
     ...(await redrawAgainstFrame()),
   ]
   console.log('| measured | ours, ms | peer, ms | ratio | aim |')
@@ -31,6 +35,7 @@ try {
     console.error(`Above its aim of ${aim}: ${name}, ${ratio.toFixed(2)}.`)
   if (above.length > 0) process.exitCode = 1
 } finally {
+  await app.close()
   await server.stop()
   rmSync(path, { recursive: true })
 }

@@ -118,6 +118,8 @@ export const Instrument = z
     /** Places found by ring that still hold: since the bridge was changed last, in order of time. */
     ringFinds: z.array(RingFind),
     bridgeChangedOn: IsoDate.nullable(),
+    /** When that was written down: of one day, it tells whether the length was measured before. */
+    bridgeChangedAt: Instant.nullable(),
     triedWithoutOn: IsoDate.nullable(),
     holder: z.object({ studentId: Id, name: z.string() }).nullable(),
   })

@@ -117,6 +117,7 @@ export const AN_INSTRUMENT: Instrument = {
   tapeSet: null,
   tapes: [],
   bridgeChangedOn: null,
+  bridgeChangedAt: null,
   triedWithoutOn: null,
   holder: null,
 }

@@ -10,7 +10,7 @@ export { toleranceMm, tapePiece, actsAsFret, TOLERANCES_CENTS, THICK_TAPE_MM } f
 export type { MeasuredGirth, TapePiece } from './tolerance'
 export { markMoves, frameMoves, systemMoves } from './compare'
 export type { MarkMove, FrameMove, SystemMove } from './compare'
-export { tapeLives, tapesNow, tapesDue, lastDayOf, creepMm, hasCrept } from './life'
+export { tapeLives, tapesNow, tapesDue, isMeasuredSinceBridge, lastDayOf, creepMm, hasCrept } from './life'
 export {
   TAPE_EVENT_KINDS,
   WHOLE_INSTRUMENT_KINDS,

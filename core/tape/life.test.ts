@@ -43,8 +43,9 @@ describe('what tapes ask for', () => {
   const facts = (events: TapeEvent[], extra = {}) => ({
     tapes: tapesNow(events),
     warmHands: false,
-    measurement: { measuredOn: '2026-01-10' },
+    measurement: { measuredOn: '2026-01-10', recordedAt: '2026-01-10T09:00:00.000Z' },
     bridgeChangedOn: null,
+    bridgeChangedAt: null,
     triedWithoutOn: null,
     ...extra,
   })
@@ -64,6 +65,11 @@ describe('what tapes ask for', () => {
       'remeasure_after_bridge',
     ])
     expect(codes('2026-02-02', facts(laid, { bridgeChangedOn: '2026-01-09' }))).toEqual([])
+    // On the day of the measurement, what was written down first happened first.
+    const sameDay = (bridgeChangedAt: string) =>
+      facts(laid, { bridgeChangedOn: '2026-01-10', bridgeChangedAt })
+    expect(codes('2026-01-11', sameDay('2026-01-10T09:30:00.000Z'))).toEqual(['remeasure_after_bridge'])
+    expect(codes('2026-01-11', sameDay('2026-01-10T08:30:00.000Z'))).toEqual([])
   })
 
   it('to be tried without after five months, until that was done', () => {

@@ -112,8 +112,10 @@ export type TapeDue =
 export interface TapedInstrument {
   readonly tapes: readonly Pick<TapeLife, 'markId' | 'laidOn' | 'seenOn' | 'laidMm' | 'placeMm'>[]
   readonly warmHands: boolean
-  readonly measurement: { readonly measuredOn: string } | null
+  /** Days first; of one day, the instant at which each was written down tells which came first (ISO instants). */
+  readonly measurement: { readonly measuredOn: string; readonly recordedAt: string } | null
   readonly bridgeChangedOn: string | null
+  readonly bridgeChangedAt: string | null
   readonly triedWithoutOn: string | null
 }
 
@@ -123,11 +125,23 @@ export const CHECK_TAPES_WARM_HANDS_AFTER_DAYS = 21
 /** Tapes are there to be outgrown: after five months play without and compare. Common practice, no source. */
 export const TRY_WITHOUT_AFTER_DAYS = 150
 
+/** Whether the length was measured with the bridge that stands there now; so it is where none was ever changed. */
+export function isMeasuredSinceBridge({
+  measurement,
+  bridgeChangedOn,
+  bridgeChangedAt,
+}: Pick<TapedInstrument, 'measurement' | 'bridgeChangedOn' | 'bridgeChangedAt'>): boolean {
+  if (bridgeChangedOn === null) return true
+  if (measurement === null) return false
+  if (measurement.measuredOn !== bridgeChangedOn) return measurement.measuredOn > bridgeChangedOn
+  return measurement.recordedAt > (bridgeChangedAt ?? '')
+}
+
 /** What an instrument's tapes ask for on the day `today` (ISO date), most pressing first. */
 export function tapesDue(today: string, instrument: TapedInstrument): TapeDue[] {
   const due: TapeDue[] = []
-  const { tapes, measurement, bridgeChangedOn } = instrument
-  if (bridgeChangedOn !== null && (measurement === null || measurement.measuredOn < bridgeChangedOn))
+  const { tapes, bridgeChangedOn } = instrument
+  if (bridgeChangedOn !== null && !isMeasuredSinceBridge(instrument))
     due.push({ code: 'remeasure_after_bridge', changedOn: bridgeChangedOn })
   for (const tape of tapes)
     if (hasCrept(tape)) due.push({ code: 'tape_crept', markId: tape.markId, byMm: creepMm(tape) })

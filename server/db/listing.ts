@@ -25,9 +25,17 @@ export function searchFor(q: string, columns: readonly string[]): Search {
   }
 }
 
-/** Rows without the value come last either way; what is equal stands by `then`. */
-export function orderBy(column: string, direction: Listing['direction'], then: string): string {
-  return `${column} IS NULL, ${column} ${direction === 'up' ? 'ASC' : 'DESC'}, ${then}`
+/** A column that a list can be ordered by. */
+export interface Sorted {
+  readonly column: string
+  /** Rows may lack it; they come last either way. */
+  readonly mayLack?: boolean
+}
+
+/** What is equal stands by `then`. */
+export function orderBy({ column, mayLack }: Sorted, direction: Listing['direction'], then: string): string {
+  const way = direction === 'up' ? 'ASC' : 'DESC'
+  return `${mayLack ? `${column} IS NULL, ` : ''}${column} ${way}, ${then} ${way}`
 }
 
 /** Rows in the order of their ids. */

@@ -34,7 +34,7 @@
       :ids="ids"
       :at="at"
       :sort="cupboard.sort.value"
-      :around="210"
+      :around="206"
       @open="(index) => open(ids[index])"
       @need="list.need"
       @sort="cupboard.sortBy"

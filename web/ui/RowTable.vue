@@ -47,7 +47,7 @@ const props = withDefaults(
     /** What else stands on the page, px: the table takes the rest of its height. */
     around?: number
   }>(),
-  { rowHeight: 50, around: 150 },
+  { rowHeight: 50, around: 112 },
 )
 const emit = defineEmits<{ open: [index: number]; sort: [key: string]; need: [from: number, to: number] }>()
 

@@ -1,8 +1,15 @@
-import { lastDayOf, tapesNow, type FamilyId, type TapeEvent as LoggedEvent, type TapeEventKind } from '#core'
+import {
+  lastDayOf,
+  tapesNow,
+  type FamilyId,
+  type TapedInstrument,
+  type TapeEvent as LoggedEvent,
+  type TapeEventKind,
+} from '#core'
 import type { Instrument, Measurement, PressingChoice, RingFind, TapeSet } from '#contracts'
 import type { MeasurementRow, RingFindRow, TapeEventRow, TapeSetRow } from '../../db/rows'
 import type { By } from '../../db/studio-store'
-import type { InstrumentFacts } from './repository'
+import type { DueFacts, InstrumentFacts } from './repository'
 
 export function measurementDto(row: By<MeasurementRow>): Measurement {
   return {
@@ -46,20 +53,12 @@ export function findDto(row: By<RingFindRow>): RingFind {
   }
 }
 
-export function instrumentDto(facts: InstrumentFacts): Instrument {
-  const { instrument, measurement, tapeSet, holder } = facts
-  const events = facts.events.map(loggedEvent)
+/** What is kept of an instrument's tapes. */
+export function tapedDto({ instrument, measurement, events: rows }: DueFacts): TapedInstrument {
+  const events = rows.map(loggedEvent)
+  const bridge = rows.findLast((event) => event.kind === 'bridge_changed')
   return {
-    id: instrument.id,
-    version: instrument.version,
-    label: instrument.label,
-    family: instrument.family as FamilyId,
-    sizeId: instrument.sizeId,
-    tuning: instrument.tuning,
-    pressing: instrument.pressing as PressingChoice | null,
     warmHands: Boolean(instrument.warmHands),
-    measurement: measurement ? measurementDto(measurement) : null,
-    tapeSet: tapeSet ? tapeSetDto(tapeSet) : null,
     tapes: tapesNow(events).map(({ markId, laidMm, placeMm, laidOn, seenOn }) => ({
       markId,
       laidMm,
@@ -67,9 +66,31 @@ export function instrumentDto(facts: InstrumentFacts): Instrument {
       laidOn,
       seenOn,
     })),
-    ringFinds: facts.finds.map(findDto),
-    bridgeChangedOn: lastDayOf('bridge_changed', events) ?? null,
+    measurement: measurement
+      ? { measuredOn: measurement.measuredOn, recordedAt: measurement.recordedAt.toISOString() }
+      : null,
+    bridgeChangedOn: bridge?.onDate ?? null,
+    bridgeChangedAt: bridge?.recordedAt.toISOString() ?? null,
     triedWithoutOn: lastDayOf('trial', events) ?? null,
+  }
+}
+
+export function instrumentDto(facts: InstrumentFacts): Instrument {
+  const { instrument, measurement, tapeSet, holder } = facts
+  const taped = tapedDto(facts)
+  return {
+    ...taped,
+    id: instrument.id,
+    version: instrument.version,
+    label: instrument.label,
+    family: instrument.family as FamilyId,
+    sizeId: instrument.sizeId,
+    tuning: instrument.tuning,
+    pressing: instrument.pressing as PressingChoice | null,
+    measurement: measurement ? measurementDto(measurement) : null,
+    tapeSet: tapeSet ? tapeSetDto(tapeSet) : null,
+    tapes: [...taped.tapes],
+    ringFinds: facts.finds.map(findDto),
     holder: holder ? { studentId: holder.id, name: holder.name } : null,
   }
 }

@@ -9,7 +9,7 @@ import type {
   TapeEventRow,
   TapeSetRow,
 } from '../../db/rows'
-import { inOrderOf, orderBy, searchFor, type Listing } from '../../db/listing'
+import { inOrderOf, orderBy, searchFor, type Listing, type Sorted } from '../../db/listing'
 import { columnsOf, partOf, type By, type StudioStore } from '../../db/studio-store'
 
 /** An instrument with what is known of it now. */
@@ -18,6 +18,13 @@ export interface InstrumentFacts extends StringFacts {
   /** What happened to its tapes, in order of time. */
   readonly events: readonly TapeEventRow[]
   readonly holder: Pick<StudentRow, 'id' | 'name'> | undefined
+}
+
+/** As much of it as tells what its tapes ask for. */
+export interface DueFacts {
+  readonly instrument: Pick<InstrumentRow, 'id' | 'warmHands'>
+  readonly measurement: MeasurementRow | undefined
+  readonly events: readonly TapeEventRow[]
 }
 
 /** As much of it as its places follow from. */
@@ -44,31 +51,44 @@ const newestFirst = (day: string): [string, string][] => [
 export interface CupboardListing extends Listing<keyof typeof SORTED_BY> {
   readonly family?: string | undefined
   readonly holder?: 'none' | 'some' | undefined
+  /** Only those with something in their log. */
+  readonly isLogged?: boolean
 }
+
+/** How long the strings of the instrument `i` were when they were measured last. */
+export const NEWEST_LENGTH = `(
+  SELECT m.length_mm FROM measurement m WHERE m.studio_id = i.studio_id AND m.instrument_id = i.id
+  ORDER BY m.measured_on DESC, m.recorded_at DESC, m.id DESC LIMIT 1)`
+
+const WITH_HOLDER = `
+  LEFT JOIN loan l ON l.studio_id = i.studio_id AND l.instrument_id = i.id AND l.is_open = 1
+  LEFT JOIN student h ON h.studio_id = l.studio_id AND h.id = l.student_id`
+
+const LOGGED = `AND EXISTS (
+  SELECT 1 FROM tape_event e
+  WHERE e.studio_id = i.studio_id AND e.instrument_id = i.id AND e.removed_at IS NULL)`
 
 const KINDS = FAMILY_IDS.flatMap((id) => familyOf(id).sizes.map((size) => `'${id} ${size.id}'`)).join(', ')
 
 /** Labels as a person counts: no. 2 before no. 10. */
 const SORTED_BY = {
-  label: 'NATURAL_SORT_KEY(i.label)',
-  kind: `FIELD(CONCAT(i.family, ' ', i.size_id), ${KINDS})`,
-  length: `(
-    SELECT m.length_mm FROM measurement m WHERE m.studio_id = i.studio_id AND m.instrument_id = i.id
-    ORDER BY m.measured_on DESC, m.recorded_at DESC, m.id DESC LIMIT 1)`,
-  holder: 'h.name',
-} as const
+  label: { column: 'NATURAL_SORT_KEY(i.label)' },
+  kind: { column: `FIELD(CONCAT(i.family, ' ', i.size_id), ${KINDS})` },
+  length: { column: NEWEST_LENGTH, mayLack: true },
+  holder: { column: 'h.name', mayLack: true },
+} as const satisfies Record<string, Sorted>
 
 const HOLDERS = { none: 'AND h.id IS NULL', some: 'AND h.id IS NOT NULL' } as const
 
 /** The instruments of the cupboard that a listing is about. */
-function cupboard({ q, family, holder }: CupboardListing) {
+function cupboard({ q, sort, family, holder, isLogged }: CupboardListing) {
+  const needsHolder = q.trim() !== '' || sort === 'holder' || holder !== undefined
   const search = searchFor(q, ['i.label', 'i.family', 'i.size_id', 'h.name'])
   return {
     sql: `
       FROM instrument i
-      LEFT JOIN loan l ON l.studio_id = i.studio_id AND l.instrument_id = i.id AND l.is_open = 1
-      LEFT JOIN student h ON h.studio_id = l.studio_id AND h.id = l.student_id
-      WHERE i.studio_id = :studioId ${family === undefined ? '' : 'AND i.family = :family'}
+      ${needsHolder ? WITH_HOLDER : ''}
+      WHERE i.studio_id = :studioId ${isLogged ? LOGGED : ''} ${family === undefined ? '' : 'AND i.family = :family'}
         ${holder === undefined ? '' : HOLDERS[holder]} ${search.condition}`,
     replacements: { ...search.replacements, ...(family === undefined ? {} : { family }) },
   }
@@ -112,13 +132,14 @@ export function instrumentRepository(store: StudioStore) {
 
   /** Finds that still hold: a changed bridge makes what rang before it history. */
   function holdingFinds(ids: readonly string[]): Promise<By<RingFindRow>[]> {
-    const lastBridge = literal(`COALESCE((
-      SELECT MAX(e.on_date) FROM tape_event e
+    const heldSince = literal(`NOT EXISTS (
+      SELECT 1 FROM tape_event e
       WHERE e.studio_id = ring_find.studio_id AND e.instrument_id = ring_find.instrument_id
-        AND e.kind = 'bridge_changed' AND e.removed_at IS NULL), '0001-01-01')`)
+        AND e.kind = 'bridge_changed' AND e.removed_at IS NULL
+        AND (e.on_date, e.recorded_at) > (ring_find.found_on, ring_find.recorded_at))`)
     return store.written(
       ringFind,
-      { removedAt: null, ...of(ids), foundOn: { [Op.gte]: lastBridge as never } },
+      { removedAt: null, ...of(ids), [Op.and]: heldSince as never },
       {
         order: [
           ['recordedAt', 'ASC'],
@@ -158,7 +179,7 @@ export function instrumentRepository(store: StudioStore) {
     ): Promise<string[]> {
       const { sql, replacements } = cupboard(listing)
       const rows = await store.select<{ id: string }>(
-        `SELECT i.id ${sql} ORDER BY ${orderBy(SORTED_BY[listing.sort], listing.direction, `${SORTED_BY.label}, i.id`)}
+        `SELECT i.id ${sql} ORDER BY ${orderBy(SORTED_BY[listing.sort], listing.direction, listing.sort === 'label' ? 'i.id' : 'NATURAL_SORT_KEY(i.label)')}
          ${page ? 'LIMIT :limit OFFSET :offset' : ''}`,
         { ...replacements, ...page },
       )
@@ -168,6 +189,29 @@ export function instrumentRepository(store: StudioStore) {
       const { sql, replacements } = cupboard(listing)
       const [row] = await store.select<{ total: number }>(`SELECT COUNT(*) AS total ${sql}`, replacements)
       return Number(row?.total ?? 0)
+    },
+    /** As much of these instruments as tells what is due. */
+    async dueFactsOf(ids: readonly string[]): Promise<DueFacts[]> {
+      if (ids.length === 0) return []
+      const [rows, events] = await Promise.all([
+        store.select<{
+          instrument: DueFacts['instrument']
+          measurement: DueFacts['measurement'] | { id: null }
+        }>(
+          `SELECT i.id AS \`instrument.id\`, i.warm_hands AS \`instrument.warmHands\`,
+                  ${columnsOf(measurement, 'm', 'measurement')}
+           FROM instrument i LEFT JOIN measurement m ON m.id = ${newest('measurement', 'measured_on')}
+           WHERE i.studio_id = :studioId AND i.id IN (:ids)`,
+          { ids },
+        ),
+        store.all(tapeEvent, { removedAt: null, ...of(ids) }, { order: IN_ORDER_OF_TIME }),
+      ])
+      const logged = group(events, (row) => row.instrumentId)
+      return inOrderOf(ids, rows, (row) => row.instrument.id).map((row) => ({
+        instrument: row.instrument,
+        measurement: partOf(row.measurement as MeasurementRow | { id: null }),
+        events: logged.get(row.instrument.id) ?? [],
+      }))
     },
     async labels(): Promise<string[]> {
       const rows = await store.select<{ label: string }>(

@@ -23,7 +23,7 @@ import { fieldProblem, ProblemError } from '../../http/problem-error'
 import type { Call } from '../../http/call'
 import type { InstrumentRow, MeasurementRow } from '../../db/rows'
 import type { StudioStore } from '../../db/studio-store'
-import { instrumentDto, measurementDto, tapeSetDto } from './dto'
+import { instrumentDto, measurementDto, tapedDto, tapeSetDto } from './dto'
 import { instrumentRepository, type InstrumentFacts, type StringFacts } from './repository'
 
 const READ_AT_ONCE = 50
@@ -51,13 +51,16 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
     listing: HandlerInput<'instruments.list'>['query'],
     day: string,
   ): Promise<Answer<'instruments.list'>> {
-    const ids = await repository.found(listing, undefined)
-    const due: Instrument[] = []
+    const ids = await repository.found({ ...listing, isLogged: true }, undefined)
+    const due: string[] = []
     for (let from = 0; from < ids.length; from += READ_AT_ONCE) {
-      const facts = await repository.facts(ids.slice(from, from + READ_AT_ONCE))
-      due.push(...facts.map(instrumentDto).filter((one) => tapesDue(day, one).length > 0))
+      const facts = await repository.dueFactsOf(ids.slice(from, from + READ_AT_ONCE))
+      due.push(
+        ...facts.filter((one) => tapesDue(day, tapedDto(one)).length > 0).map((one) => one.instrument.id),
+      )
     }
-    return { total: due.length, rows: due.slice(listing.offset, listing.offset + listing.limit) }
+    const facts = await repository.facts(due.slice(listing.offset, listing.offset + listing.limit))
+    return { total: due.length, rows: facts.map(instrumentDto) }
   }
 
   return {

@@ -1,5 +1,6 @@
 import type { CheckRow, LoanRow, StudentRow } from '../../db/rows'
-import { inOrderOf, orderBy, searchFor, type Listing } from '../../db/listing'
+import { inOrderOf, orderBy, searchFor, type Listing, type Sorted } from '../../db/listing'
+import { NEWEST_LENGTH } from '../instruments/repository'
 import { columnsOf, partOf, type StudioStore } from '../../db/studio-store'
 
 /** A student with what is with them now and the check taken last. */
@@ -11,22 +12,23 @@ export interface StudentFacts {
 
 export type RosterListing = Listing<keyof typeof SORTED_BY>
 
-const NEWEST_LENGTH = `(
-  SELECT m.length_mm FROM measurement m WHERE m.studio_id = i.studio_id AND m.instrument_id = i.id
-  ORDER BY m.measured_on DESC, m.recorded_at DESC, m.id DESC LIMIT 1)`
 const LAST_CHECKED = `(
   SELECT n.taken_at FROM hand_check n
   WHERE n.studio_id = s.studio_id AND n.student_id = s.id AND n.removed_at IS NULL
   ORDER BY n.taken_at DESC, n.id DESC LIMIT 1)`
 
+const WITH_INSTRUMENT = `
+  LEFT JOIN loan l ON l.studio_id = s.studio_id AND l.student_id = s.id AND l.is_open = 1
+  LEFT JOIN instrument i ON i.studio_id = l.studio_id AND i.id = l.instrument_id`
+
 /** What a column of the roster is ordered by: labels as a person counts, no. 2 before no. 10; days from Monday. */
 const SORTED_BY = {
-  name: 's.name',
-  instrument: 'NATURAL_SORT_KEY(i.label)',
-  length: NEWEST_LENGTH,
-  lesson: "CONCAT(MOD(s.lesson_weekday + 6, 7), ' ', s.lesson_time)",
-  checked: LAST_CHECKED,
-} as const
+  name: { column: 's.name' },
+  instrument: { column: 'NATURAL_SORT_KEY(i.label)', mayLack: true },
+  length: { column: NEWEST_LENGTH, mayLack: true },
+  lesson: { column: "CONCAT(MOD(s.lesson_weekday + 6, 7), ' ', s.lesson_time)", mayLack: true },
+  checked: { column: LAST_CHECKED, mayLack: true },
+} as const satisfies Record<string, Sorted>
 
 interface JoinedStudent {
   readonly student: StudentRow
@@ -73,16 +75,17 @@ export function studentRepository(store: StudioStore) {
     /** A page of the roster, and how many it has. */
     async roster(listing: RosterListing): Promise<{ total: number; rows: StudentFacts[] }> {
       const search = searchFor(listing.q, ['s.name', 's.family', 'i.label', 'i.size_id'])
+      // Most pages are of the whole roster by name: an index has them in order, and no other table is looked at.
+      const needsInstrument = listing.q.trim() !== '' || ['instrument', 'length'].includes(listing.sort)
       const from = `
         FROM student s
-        LEFT JOIN loan l ON l.studio_id = s.studio_id AND l.student_id = s.id AND l.is_open = 1
-        LEFT JOIN instrument i ON i.studio_id = l.studio_id AND i.id = l.instrument_id
+        ${needsInstrument ? WITH_INSTRUMENT : ''}
         WHERE s.studio_id = :studioId AND s.removed_at IS NULL ${search.condition}`
       const { limit, offset } = listing
       const [counted, page] = await Promise.all([
         store.select<{ total: number }>(`SELECT COUNT(*) AS total ${from}`, search.replacements),
         store.select<{ id: string }>(
-          `SELECT s.id ${from} ORDER BY ${orderBy(SORTED_BY[listing.sort], listing.direction, 's.name, s.id')}
+          `SELECT s.id ${from} ORDER BY ${orderBy(SORTED_BY[listing.sort], listing.direction, listing.sort === 'name' ? 's.id' : 's.name')}
            LIMIT :limit OFFSET :offset`,
           { ...search.replacements, limit, offset },
         ),

@@ -1,0 +1,75 @@
+import { v7 as uuid } from 'uuid'
+import type { Database } from '../server/db/database'
+import type { Table } from '../server/db/models'
+import { addStudio } from '../server/features/session/accounts'
+
+/** Tables in the order in which their rows may be written, and the columns that name rows of the others. */
+const TABLES = [
+  ['student', []],
+  ['instrument', []],
+  ['loan', ['studentId', 'instrumentId']],
+  ['measurement', ['instrumentId', 'userId']],
+  ['tapeSet', ['instrumentId', 'userId']],
+  ['tapeEvent', ['instrumentId', 'userId']],
+  ['ringFind', ['instrumentId', 'userId']],
+  ['handMeasurement', ['studentId', 'userId']],
+  ['check', ['studentId', 'instrumentId', 'userId']],
+] as const
+const WRITTEN_AT_ONCE = 500
+
+type Row = Record<string, unknown> & { id: string }
+
+export const LARGE_EMAIL = 'registrar@port-ellery.example'
+
+/** A studio of at least so many students and instruments: the demo's, over and over, each with its own record. */
+export async function addLargeStudio(database: Database, students: number, password: string): Promise<void> {
+  const [demo] = await database.models.studio.findAll({ raw: true, order: [['createdAt', 'ASC']] })
+  const from = (demo as unknown as { id: string }).id
+  const session = await database.inTransaction((transaction) =>
+    addStudio(database, transaction, {
+      studioName: 'Port Ellery District',
+      teacherName: 'Ferris Combe',
+      email: LARGE_EMAIL,
+      password,
+      now: new Date(),
+    }),
+  )
+  const read = async (table: (typeof TABLES)[number][0]) =>
+    (await tableOf(database, table).findAll({
+      where: { studioId: from },
+      raw: true,
+    })) as unknown as Row[]
+  const rows = new Map(await Promise.all(TABLES.map(async ([table]) => [table, await read(table)] as const)))
+  const copies = Math.ceil(students / rows.get('student')!.length)
+  const newIds = Array.from({ length: copies }, () => new Map<unknown, string>())
+  for (const [table, names] of TABLES) {
+    const made = newIds.flatMap((ids, copy) =>
+      rows.get(table)!.map((row) => {
+        const id = uuid()
+        ids.set(row.id, id)
+        const pointing = names.map((name) => [name, name === 'userId' ? session.user.id : ids.get(row[name])])
+        return {
+          ...row,
+          ...named(row, copy),
+          ...Object.fromEntries(pointing),
+          id,
+          studioId: session.studio.id,
+        }
+      }),
+    )
+    for (let at = 0; at < made.length; at += WRITTEN_AT_ONCE)
+      await tableOf(database, table).bulkCreate(made.slice(at, at + WRITTEN_AT_ONCE) as never[], {
+        hooks: false,
+      })
+  }
+}
+
+function tableOf({ models }: Database, name: (typeof TABLES)[number][0]): Table<Row> {
+  return models[name] as unknown as Table<Row>
+}
+
+/** Names and labels that tell the copies apart. */
+function named(row: Row, copy: number): Partial<Row> {
+  if (typeof row['name'] === 'string') return { name: `${row['name']} ${copy + 1}` }
+  return typeof row['label'] === 'string' ? { label: `${row['label']}-${copy + 1}` } : {}
+}

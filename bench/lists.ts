@@ -1,0 +1,63 @@
+import { DEMO_EMAIL, DEMO_PASSWORD } from '../server/demo/seed'
+import { addLargeStudio, LARGE_EMAIL } from './large-studio'
+import { asyncRatioOf, times, type Ratio } from './ratio'
+import { play, signIn, type BenchServer } from './server'
+
+const STUDENTS = 2000
+const READS = 5
+const SMALL_CALLS = 20
+const AIM = 2
+
+/**
+ * Lists of a studio of 2,000: a page of each against the same statements sent straight through the connector; and what the
+ * calls of a small studio take while the large one is read without a pause, against what they take alone.
+ */
+export async function listsAgainstSql({ base, bare, database, written }: BenchServer): Promise<Ratio[]> {
+  await addLargeStudio(database, STUDENTS, DEMO_PASSWORD)
+  const large = await signIn(base, LARGE_EMAIL)
+  const small = await signIn(base, DEMO_EMAIL)
+  const ratios: Ratio[] = []
+  for (const path of [
+    '/students',
+    '/students?sort=checked&direction=down',
+    '/students?q=venn',
+    '/instruments',
+    '/instruments?sort=length',
+  ]) {
+    const read = () => large.get(path)
+    const sql = await written(read)
+    ratios.push(
+      await asyncRatioOf(
+        `list ${path} of 2,000 / its ${sql.length} statements`,
+        () => times(READS, read),
+        () => times(READS, () => play(bare, sql)),
+        AIM,
+      ),
+    )
+  }
+  const student = await small.student('Orla Venn')
+  const call = () => times(SMALL_CALLS, () => small.get(`/students/${student.id}`))
+  for (const path of ['/students?limit=50', '/instruments?limit=50', '/instruments?dueOn=2026-11-28'])
+    ratios.push(
+      await asyncRatioOf(
+        `a small studio’s call beside ${path} of 2,000 / alone`,
+        () => beside(() => large.get(path), call),
+        call,
+        AIM,
+      ),
+    )
+  large.close()
+  small.close()
+  return ratios
+}
+
+/** Does the work while the other goes on and on. */
+async function beside(other: () => Promise<unknown>, work: () => Promise<unknown>): Promise<void> {
+  let isOver = false
+  const going = (async () => {
+    while (!isOver) await other()
+  })()
+  await work()
+  isOver = true
+  await going
+}
