@@ -1,4 +1,5 @@
 export * from './calendar'
+export * from './stats'
 export * from './pitch'
 export * from './stop'
 export * from './instrument'

@@ -1,4 +1,6 @@
+import { randomNormal } from 'd3-random'
 import { describe, expect, it } from 'vitest'
+import { seededSource } from '../simulate'
 import { familyOf } from '../instrument'
 import { centsToRatio, equal, fifths, INTERVALS, note } from '../pitch'
 import { placeOfRatio } from '../stop'
@@ -289,8 +291,45 @@ describe('how a hand grows', () => {
     expect(whenSpanIs(growth, 120, 2 * year)).toEqual({ outcome: 'far_off' })
   })
 
-  it('says that a grown hand grows no more', () => {
-    const grown = growthOf([80, 80.2, 79.9, 80.1, 80].map((spanMm, i) => ({ day: i * 100, spanMm })))
-    expect(grown.outcome === 'line' && whenSpanIs(grown, 85, 400).outcome).toMatch(/not_growing|far_off/)
+  it('says that a grown hand grows no more, and that it is too early where the growth is left open', () => {
+    const grown = growthOf([80, 80.2, 79.9, 80.1, 79.8].map((spanMm, i) => ({ day: i * 100, spanMm })))
+    expect(grown.outcome === 'line' && whenSpanIs(grown, 85, 400).outcome).toBe('not_growing')
+    const open = growthOf([60, 62.4, 60.1, 62.2].map((spanMm, i) => ({ day: i * 90, spanMm })))
+    expect(open.outcome === 'line' && open.mmPerYear).toBeGreaterThan(1)
+    expect(open.outcome === 'line' && whenSpanIs(open, 65, 270)).toEqual({ outcome: 'too_early' })
   })
+
+  it('leaves out a measurement that fits with none of the others, and says which', () => {
+    const slipped = growthOf(history.map((m, i) => (i === 2 ? { ...m, spanMm: 85.9 } : m)))
+    expect(slipped).toMatchObject({ outcome: 'line', wildDays: [history[2]!.day] })
+    expect(slipped.outcome === 'line' && slipped.mmPerYear).toBeCloseTo(3.9, 1)
+  })
+
+  it.each([
+    [6, 1],
+    [8, 2],
+    [12, 2],
+  ])(
+    'names a day within four-in-five bounds that hold four times in five: %i measurements over %i a',
+    (n, years) => {
+      const noise = randomNormal.source(seededSource(n))(0, 1)
+      const due = (years + 0.9) * year
+      let named = 0
+      let held = 0
+      for (let trial = 0; trial < 1500; trial++) {
+        const spans = Array.from({ length: n }, (_, i) => {
+          const day = (i * years * year) / (n - 1)
+          return { day, spanMm: 55 + (4 * day) / year + noise() }
+        })
+        const growth = growthOf(spans)
+        const when = growth.outcome === 'line' && whenSpanIs(growth, 55 + (4 * due) / year, years * year)
+        if (!when || when.outcome !== 'on') continue
+        named++
+        if (when.earliestDay <= due && due <= when.latestDay) held++
+      }
+      expect(named).toBeGreaterThan(1000)
+      expect(held / named).toBeGreaterThan(0.77)
+      expect(held / named).toBeLessThan(0.83)
+    },
+  )
 })

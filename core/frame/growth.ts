@@ -1,3 +1,5 @@
+import { median } from 'd3-array'
+import { fitLine, slopeInterval, whereLineReaches, type FittedLine } from '../stats'
 import { theilSen } from './theil-sen'
 
 /** One measured span. */
@@ -15,72 +17,94 @@ export type Growth =
       readonly mmPerYear: number
       /** Four times in five the true growth lies in here. */
       readonly intervalMmPerYear: readonly [number, number]
+      /** Days of measurements that fit with none of the others; they are left out. */
+      readonly wildDays: readonly number[]
+      /** Days and mm. */
+      readonly line: FittedLine
       spanOn(day: number): number
     }
 
-/** Four points are the fewest that Kendall's distribution gives an interval of four in five for. */
+/** Three points tell how far they lie off their line by one number only; with four an interval begins to mean something. */
 export const FEWEST_MEASUREMENTS = 4
 export const GROWTH_CONFIDENCE = 0.8
 /** Within a season the error of measuring is larger than what a hand grows. Common practice, no source. */
 export const SHORTEST_HISTORY_DAYS = 180
+/** A hand laid out twice differs by about a millimetre; by this much, something else was measured. Common practice, no source. */
+const WILD_MM = 5
+/** So many times the usual distance from the line is no error of measuring either: that of normal errors 1 in 4 million. */
+const WILD_SIGMAS = 5
+/** From a median distance to a standard deviation. Source: any text on robust statistics, 1 / 0.6745. */
+const SIGMAS_PER_MEDIAN = 1.4826
 const DAYS_PER_YEAR = 365.25
 
-/** How a span grows, from its history; of several measurements on one day the last counts. */
+/**
+ * How a span grows, from its history; of several measurements on one day the last counts. A line of least squares, after
+ * those are left out that lie wildly off the line of Theil and Sen.
+ */
 export function growthOf(history: readonly SpanOnDay[]): Growth {
-  const byDay = [...new Map(history.map((m) => [m.day, m])).values()]
-  if (byDay.length < FEWEST_MEASUREMENTS)
-    return { outcome: 'too_few', count: byDay.length, needed: FEWEST_MEASUREMENTS }
-  const days = byDay.map((m) => m.day)
+  const byDay = [...new Map(history.map((m) => [m.day, { x: m.day, y: m.spanMm }])).values()]
+  const wild = wildOf(byDay)
+  const points = byDay.filter((point) => !wild.includes(point))
+  if (points.length < FEWEST_MEASUREMENTS)
+    return { outcome: 'too_few', count: points.length, needed: FEWEST_MEASUREMENTS }
+  const days = points.map((point) => point.x)
   const length = Math.max(...days) - Math.min(...days)
   if (length < SHORTEST_HISTORY_DAYS)
     return { outcome: 'too_close', days: length, neededDays: SHORTEST_HISTORY_DAYS }
-  const line = theilSen(
-    byDay.map(({ day, spanMm }) => ({ x: day, y: spanMm })),
-    GROWTH_CONFIDENCE,
-  )
-  if (!line?.slopeInterval) return { outcome: 'too_few', count: byDay.length, needed: FEWEST_MEASUREMENTS }
-  const [low, high] = line.slopeInterval
+  const line = fitLine(points)
+  if (!line) return { outcome: 'too_close', days: length, neededDays: SHORTEST_HISTORY_DAYS }
+  const [low, high] = slopeInterval(line, GROWTH_CONFIDENCE)
   return {
     outcome: 'line',
     mmPerYear: line.slope * DAYS_PER_YEAR,
     intervalMmPerYear: [low * DAYS_PER_YEAR, high * DAYS_PER_YEAR],
-    spanOn: (day) => line.intercept + line.slope * day,
+    wildDays: wild.map((point) => point.x),
+    line,
+    spanOn: (day) => line.at(day),
   }
+}
+
+function wildOf<P extends { readonly x: number; readonly y: number }>(points: readonly P[]): P[] {
+  const line = theilSen(points, GROWTH_CONFIDENCE)
+  if (!line) return []
+  const off = (point: P) => Math.abs(point.y - line.intercept - line.slope * point.x)
+  const usual = SIGMAS_PER_MEDIAN * (median(points, off) ?? 0)
+  return points.filter((point) => off(point) > Math.max(WILD_MM, WILD_SIGMAS * usual))
 }
 
 export type WhenFits =
   | { readonly outcome: 'now' }
   | { readonly outcome: 'not_growing' }
+  /** The measurements do not yet tell the growth well enough to name a day. */
+  | { readonly outcome: 'too_early' }
   /** Further off than a history like this can be drawn out. */
   | { readonly outcome: 'far_off' }
   | {
       readonly outcome: 'on'
       readonly day: number
+      /** Four times in five the day lies in here. */
       readonly earliestDay: number
-      /** Undefined where the slow end of the growth does not get there. */
-      readonly latestDay: number | undefined
+      readonly latestDay: number
     }
 
 /** Nobody can say more of a growing hand. Common practice, no source. */
 export const FURTHEST_FORECAST_DAYS = 3 * DAYS_PER_YEAR
 
-/** The day on which a growing span reaches `spanMm`, as seen on `today`. */
+/**
+ * The day on which a growing span reaches `spanMm`, as seen on `today`: what the growth and what today's span leave open
+ * both count. Where they leave too much open, no day is named.
+ */
 export function whenSpanIs(
   growth: Extract<Growth, { outcome: 'line' }>,
   spanMm: number,
   today: number,
 ): WhenFits {
-  const lacking = spanMm - growth.spanOn(today)
-  if (lacking <= 0) return { outcome: 'now' }
-  const daysAt = (mmPerYear: number) => (lacking / mmPerYear) * DAYS_PER_YEAR
-  const [slow, fast] = growth.intervalMmPerYear
+  if (growth.spanOn(today) >= spanMm) return { outcome: 'now' }
   if (growth.mmPerYear <= 0) return { outcome: 'not_growing' }
-  const days = daysAt(growth.mmPerYear)
-  if (days > FURTHEST_FORECAST_DAYS) return { outcome: 'far_off' }
-  return {
-    outcome: 'on',
-    day: today + days,
-    earliestDay: today + daysAt(fast),
-    latestDay: slow > 0 && daysAt(slow) <= 2 * FURTHEST_FORECAST_DAYS ? today + daysAt(slow) : undefined,
-  }
+  const reached = whereLineReaches(growth.line, spanMm, GROWTH_CONFIDENCE)
+  if (!reached) return { outcome: 'too_early' }
+  if (reached.x - today > FURTHEST_FORECAST_DAYS) return { outcome: 'far_off' }
+  const [earliestDay, latestDay] = reached.interval
+  if (latestDay - today > 2 * FURTHEST_FORECAST_DAYS) return { outcome: 'too_early' }
+  return { outcome: 'on', day: reached.x, earliestDay, latestDay }
 }

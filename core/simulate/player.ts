@@ -27,9 +27,20 @@ export const NO_FAULTS: PlayerFaults = {
 /** A source of numbers in [0, 1); {@link seededSource} makes one that repeats. */
 export type RandomSource = () => number
 
-/** The same numbers for the same seed: d3-random's linear congruential generator. */
+/**
+ * The same numbers for the same seed: d3-random's linear congruential generator. Whole numbers in a row would begin almost
+ * alike there: they are spread over its states first, by the finalizer of MurmurHash3 (A. Appleby, public domain).
+ */
 export function seededSource(seed: number): RandomSource {
-  return randomLcg(seed)
+  return randomLcg(Number.isInteger(seed) ? spread(seed) : seed)
+}
+
+/** A whole number as one of 2³² states, neighbours far apart; in [0, 1). */
+function spread(seed: number): number {
+  let h = seed >>> 0
+  h = Math.imul(h ^ (h >>> 16), 0x85ebca6b)
+  h = Math.imul(h ^ (h >>> 13), 0xc2b2ae35)
+  return ((h ^ (h >>> 16)) >>> 0) / 2 ** 32
 }
 
 /**

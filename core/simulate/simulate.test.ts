@@ -24,6 +24,13 @@ describe('a simulated player', () => {
     expect(seeded(0.3)).not.toEqual(seeded(0.4))
   })
 
+  it('begins far from its neighbours with seeds in a row', () => {
+    const firsts = Array.from({ length: 20 }, (_, seed) => seededSource(seed + 1)()).sort((a, b) => a - b)
+    const gaps = firsts.map((first, i) => first - (firsts[i - 1] ?? 0))
+    expect(firsts.at(-1)! - firsts[0]!).toBeGreaterThan(0.7)
+    expect(Math.max(...gaps)).toBeLessThan(0.25)
+  })
+
   it('is off by what its faults weigh in cents where the finger stands', () => {
     const [first, , , fourth] = play(seededSource(0.1), { ...NO_FAULTS, handOffsetMm: 1 })
     // one mm is worth 1200 / (ln 2 · (L − x)) cents, more the higher the finger (derived)

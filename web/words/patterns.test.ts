@@ -10,6 +10,7 @@ import {
   placementContext,
   handMeasureFault,
   parseKey,
+  type WhenFits,
 } from '#core'
 import {
   handFaultSentence,
@@ -93,10 +94,15 @@ describe('the words of patterns', () => {
 
   it('tell when a size will fit, as far as it can be told', () => {
     const dayOf = (day: number) => `2027-01-${String(day).padStart(2, '0')}`
-    expect(whenSentence({ outcome: 'now' }, '¾', dayOf)).toBe('The ¾ fits now.')
-    expect(whenSentence({ outcome: 'on', day: 15, earliestDay: 3, latestDay: undefined }, '¾', dayOf)).toBe(
-      'The ¾ will probably fit about 15 Jan 2027 (four times in five between 3 Jan 2027 and later than can be told).',
+    const said = (when: WhenFits) => whenSentence(when, '¾', dayOf, 10)
+    expect(said({ outcome: 'now' })).toBe('The ¾ fits now.')
+    expect(said({ outcome: 'on', day: 15, earliestDay: 3, latestDay: 28 })).toBe(
+      'The ¾ will probably fit about 15 Jan 2027 (four times in five between now and 28 Jan 2027).',
     )
-    expect(whenSentence({ outcome: 'far_off' }, '4/4', dayOf)).toContain('more than three years')
+    expect(said({ outcome: 'on', day: 15, earliestDay: 12, latestDay: 28 })).toContain(
+      'between 12 Jan 2027 and',
+    )
+    expect(said({ outcome: 'far_off' })).toContain('more than three years')
+    expect(said({ outcome: 'too_early' })).toContain('Too early to name a day for the ¾')
   })
 })

@@ -287,17 +287,24 @@ export function drillHow(id: DrillId): string {
 }
 
 /** When a size will probably fit, in a sentence; `dayOf` turns the core's day count into an ISO day. */
-export function whenSentence(when: WhenFits, size: string, dayOf: (day: number) => string): string {
+export function whenSentence(
+  when: WhenFits,
+  size: string,
+  dayOf: (day: number) => string,
+  today: number,
+): string {
   switch (when.outcome) {
     case 'now':
       return `The ${size} fits now.`
     case 'not_growing':
       return `The hand does not grow measurably: no day for the ${size} can be told.`
+    case 'too_early':
+      return `Too early to name a day for the ${size}: the measurements leave the growth too open. Measure again in some months.`
     case 'far_off':
       return `The ${size} is more than three years off.`
     case 'on': {
-      const latest = when.latestDay === undefined ? 'later than can be told' : shortDay(dayOf(when.latestDay))
-      return `The ${size} will probably fit about ${shortDay(dayOf(when.day))} (four times in five between ${shortDay(dayOf(when.earliestDay))} and ${latest}).`
+      const earliest = when.earliestDay <= today ? 'now' : shortDay(dayOf(when.earliestDay))
+      return `The ${size} will probably fit about ${shortDay(dayOf(when.day))} (four times in five between ${earliest} and ${shortDay(dayOf(when.latestDay))}).`
     }
   }
 }

@@ -16,7 +16,7 @@ import { useLoaded } from '../../api/useLoaded'
 import { useNotices } from '../../stores/notices'
 import { useOutbox } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
-import { mm } from '../../words/numbers'
+import { listed, mm } from '../../words/numbers'
 import { whenSentence } from '../../words/patterns'
 import { sizeName } from '../../words/trade'
 import { shortDay } from '../../words/dates'
@@ -60,16 +60,25 @@ export function useHandFile(studentId: Ref<string>, student: Ref<Student | undef
       return `Too few measurements to tell the growth: ${growth.value.count} of ${growth.value.needed}. Measure again in about half a year.`
     if (growth.value.outcome === 'too_close')
       return 'The measurements lie too close together to tell the growth: half a year apart at least.'
-    const { mmPerYear, intervalMmPerYear } = growth.value
+    const { mmPerYear, intervalMmPerYear, wildDays } = growth.value
     const [low, high] = intervalMmPerYear.map(mm)
-    return `The span grows ${mm(mmPerYear)} mm a year (four times in five ${low} to ${high}).`
+    const wild = wildDays.map((day) => shortDay(dayOf(day)))
+    const leftOut =
+      wild.length > 0 ? ` The measure of ${listed(wild)} fits with none of the others and is left out.` : ''
+    return `The span grows ${mm(mmPerYear)} mm a year (four times in five ${low} to ${high}).${leftOut}`
   })
   const nextSentence = computed(() => {
     if (growth.value?.outcome !== 'line') return ''
     if (!student.value?.instrument) return 'Lend an instrument to see when the next size will fit.'
     if (!next.value) return 'The instrument is full size.'
-    const when = whenSpanIs(growth.value, next.value.spanMm, dayNumber(isoDay(new Date())))
-    return whenSentence(when, `${sizeName(next.value.sizeId)} (frame ${mm(next.value.spanMm)} mm)`, dayOf)
+    const today = dayNumber(isoDay(new Date()))
+    const when = whenSpanIs(growth.value, next.value.spanMm, today)
+    return whenSentence(
+      when,
+      `${sizeName(next.value.sizeId)} (frame ${mm(next.value.spanMm)} mm)`,
+      dayOf,
+      today,
+    )
   })
 
   return {
