@@ -1,3 +1,4 @@
+import { QueryTypes } from 'sequelize'
 import { v7 as uuid } from 'uuid'
 import type { Database } from '../server/db/database'
 import type { Table } from '../server/db/models'
@@ -65,6 +66,7 @@ export async function addLargeStudio(database: Database, students: number, passw
   // So many rows at once: what the database knows of its tables is no longer so.
   await database.sequelize.query(
     `ANALYZE TABLE ${TABLES.map(([table]) => database.models[table].tableName).join(', ')}`,
+    { type: QueryTypes.SELECT },
   )
 }
 

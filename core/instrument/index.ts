@@ -32,8 +32,8 @@ export type { PressingChoice } from './pressing-choice'
 export { parseLength, MM_PER_UNIT } from './length'
 export type { LengthUnit, ParsedLength } from './length'
 export { judgeLength, SIZE_TOLERANCE } from './plausibility'
-export type { LengthJudgement, LengthExplanation } from './plausibility'
-export { judgeStrings, STRING_MEASURE_MM } from './strings'
+export type { LengthJudgement, LengthExplanation, MeasuredLength } from './plausibility'
+export { judgeStrings, STRING_SIGMA_MM } from './strings'
 export type { StringsJudgement } from './strings'
 export {
   stringingOf,

@@ -92,6 +92,8 @@ describe('a length as typed', () => {
     ['', 'length_empty'],
     ['about 300', 'length_not_a_number'],
     ['328 miles', 'length_not_a_number'],
+    ['1.27/8 in', 'length_not_a_number'],
+    ['12.5 7/8 in', 'length_not_a_number'],
     ['12 7/0 in', 'length_not_a_number'],
     ['NaN', 'length_not_a_number'],
     ['0', 'length_not_positive'],
@@ -110,6 +112,11 @@ describe('whether a length can be right (handbook, ways a length is measured wro
     ['viola', '14 in', '325'],
     ['cello', '4/4', '690'],
     ['bass', '3/4', '1050'],
+    // makers of one size differ by three in a hundred
+    ['violin', '4/4', '337.84'],
+    ['violin', '4/4', '318.16'],
+    ['cello', '1/16', '350'],
+    ['viola', '17.5 in', '406'],
   ] as const)('%s %s: %s fits', (family, size, text) => {
     expect(judge(family, size, text).verdict).toBe('fits')
   })
@@ -124,6 +131,8 @@ describe('whether a length can be right (handbook, ways a length is measured wro
     ['violin', '4/4', '356', 'impossible', 'body_length'],
     ['cello', '4/4', '755', 'impossible', 'body_length'],
     ['violin', '1/2', '332', 'doubtful', 'to_tailpiece'],
+    ['violin', '4/4', '391', 'impossible', 'to_tailpiece'],
+    ['violin', '4/4', '164', 'impossible', 'octave_for_whole'],
     ['violin', '1/4', '328', 'doubtful', 'other_size'],
     ['violin', '1/2', '275', 'doubtful', 'bridge_or_foot'],
     ['bass', '3/4', '60', 'impossible', 'no_such_instrument'],
@@ -135,6 +144,28 @@ describe('whether a length can be right (handbook, ways a length is measured wro
 
   it('names the size that a full-size length on a quarter-size belongs to', () => {
     expect(judge('violin', '1/4', '328').explanations).toEqual([{ code: 'other_size', sizeIds: ['4/4'] }])
+  })
+
+  it('knows the whole string where the octave was asked for, and says so', () => {
+    const violin = familyOf('violin')
+    const judged = judgeLength(violin, sizeOf(violin, '4/4')!, { number: 328, unit: 'mm', times: 2 })
+    expect(judged).toMatchObject({
+      verdict: 'impossible',
+      explanations: [{ code: 'whole_for_octave', lengthMm: 328 }],
+    })
+    expect(judgeLength(violin, sizeOf(violin, '4/4')!, { number: 164, unit: 'mm', times: 2 }).verdict).toBe(
+      'fits',
+    )
+  })
+
+  it('has a body for every size: 1100 on a three-quarter bass may be it, or the string of a larger one', () => {
+    expect(judge('bass', '3/4', '1100').explanations.map((e) => e.code)).toEqual([
+      'other_size',
+      'body_length',
+      'bridge_or_foot',
+    ])
+    for (const family of FAMILY_IDS.map(familyOf))
+      for (const size of family.sizes) expect(size.typicalBodyMm).toBeGreaterThan(size.typicalLengthMm)
   })
 
   it('says in which unit the number would have made sense', () => {

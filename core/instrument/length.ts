@@ -36,7 +36,7 @@ export function parseLength(text: string, defaultUnit: LengthUnit = 'mm'): Parse
     .replace(/[½¼¾⅛⅜⅝⅞]/g, (sign) => ` ${FRACTION_SIGNS[sign] ?? ''}`)
     .trim()
   if (plain === '') return { ok: false, code: 'length_empty' }
-  const match = /^([-−])?(\d+(?:[.,]\d+)?)?(?:\s*(\d+)\s*\/\s*([1-9]\d*))?\s*([a-z"″]*)$/.exec(
+  const match = /^([-−])?(\d+(?:[.,]\d+)?)?(?:(?<![.,]\d*)\s+(\d+)\s*\/\s*([1-9]\d*))?\s*([a-z"″]*)$/.exec(
     splitWholeFromFraction(plain),
   )
   const unit = match && (match[5] ? UNITS[match[5]] : defaultUnit)

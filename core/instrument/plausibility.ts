@@ -1,14 +1,33 @@
 import type { Family, Size } from './family'
 import { MM_PER_UNIT, type LengthUnit } from './length'
 
-/** Makers of one size differ by about this much; beyond it a measurement is questioned. Common practice, no source. */
-export const SIZE_TOLERANCE = 0.025
+/** Makers of one size differ by up to this much; beyond it a measurement is questioned. Common practice, no source. */
+export const SIZE_TOLERANCE = 0.03
+/** Lengths are compared to this part: a bound belongs to what it bounds. */
+const ROUNDING = 1e-9
 /** Up to here a wandered bridge or a slip of the ruler explains the difference. Common practice, no source. */
 const SLIP_TOLERANCE = 0.05
+/** Nothing of the family is smaller than its smallest size, or larger than its largest, by more than this. Common practice, no source. */
+const FAMILY_TOLERANCE = 0.05
 /** How near a body length has to come to be taken for one. */
 const BODY_TOLERANCE = 0.015
 /** String and after-length together: the tailpiece is set a sixth of the string length behind the bridge. Common practice, no source. */
 const TO_TAILPIECE = 7 / 6
+
+/** After-lengths differ as makers do. */
+const TAILPIECE_TOLERANCE = SIZE_TOLERANCE
+
+/** A length as it was measured: twice the distance to the octave harmonic where `times` is 2. */
+export interface MeasuredLength {
+  readonly number: number
+  readonly unit: LengthUnit
+  readonly times?: 1 | 2
+}
+
+/** The string length that a measurement says, mm. */
+export function lengthOf({ number, unit, times = 1 }: MeasuredLength): number {
+  return number * MM_PER_UNIT[unit] * times
+}
 
 /** One way in which a length may have come out wrong. */
 export type LengthExplanation =
@@ -18,6 +37,8 @@ export type LengthExplanation =
       readonly meant: LengthUnit
       readonly lengthMm: number
     }
+  /** Asked for the distance to the octave harmonic, somebody typed the whole string, or the other way about. */
+  | { readonly code: 'whole_for_octave' | 'octave_for_whole'; readonly lengthMm: number }
   | { readonly code: 'body_length'; readonly bodyMm: number; readonly expectedMm: number }
   | { readonly code: 'to_tailpiece'; readonly expectedMm: number }
   | { readonly code: 'other_size'; readonly sizeIds: readonly string[] }
@@ -38,22 +59,20 @@ export interface LengthJudgement {
  * Does a measured string length suit the size the instrument is said to be? If not, which of the usual ways of
  * measuring wrong explains it: unit, body for string, on to the tailpiece, another size, a bridge out of place.
  */
-export function judgeLength(
-  family: Family,
-  size: Size,
-  measured: { readonly number: number; readonly unit: LengthUnit },
-): LengthJudgement {
-  const lengthMm = measured.number * MM_PER_UNIT[measured.unit]
+export function judgeLength(family: Family, size: Size, measured: MeasuredLength): LengthJudgement {
+  const lengthMm = lengthOf(measured)
   const lowMm = size.typicalLengthMm * (1 - SIZE_TOLERANCE)
   const highMm = size.typicalLengthMm * (1 + SIZE_TOLERANCE)
-  if (lengthMm >= lowMm && lengthMm <= highMm) return { verdict: 'fits', lowMm, highMm, explanations: [] }
+  if (deviationOf(lengthMm, size.typicalLengthMm) <= SIZE_TOLERANCE + ROUNDING)
+    return { verdict: 'fits', lowMm, highMm, explanations: [] }
 
   const lengths = family.sizes.map((s) => s.typicalLengthMm)
-  const shortestMm = Math.min(...lengths) * (1 - SLIP_TOLERANCE)
-  const longestMm = Math.max(...lengths) * (1 + SLIP_TOLERANCE)
+  const shortestMm = Math.min(...lengths) * (1 - FAMILY_TOLERANCE)
+  const longestMm = Math.max(...lengths) * (1 + FAMILY_TOLERANCE)
   const possible = lengthMm >= shortestMm && lengthMm <= longestMm
   const explanations = [
     ...wrongUnit(size, measured),
+    ...wrongHalf(size, measured),
     ...[
       ...bodyForString(size, lengthMm),
       ...toTailpiece(size, lengthMm),
@@ -80,10 +99,18 @@ function candidate(explanation: LengthExplanation, deviation: number, tolerance:
   return deviation <= tolerance ? [{ explanation, deviation }] : []
 }
 
-function wrongUnit(size: Size, { number, unit }: { number: number; unit: LengthUnit }): Candidate[] {
+/** The other way of measuring: what was typed fits if it is not doubled, or if it is. */
+function wrongHalf(size: Size, measured: MeasuredLength): Candidate[] {
+  const asked = measured.times ?? 1
+  const lengthMm = lengthOf({ ...measured, times: asked === 2 ? 1 : 2 })
+  const code = asked === 2 ? 'whole_for_octave' : 'octave_for_whole'
+  return candidate({ code, lengthMm }, deviationOf(lengthMm, size.typicalLengthMm), SLIP_TOLERANCE)
+}
+
+function wrongUnit(size: Size, { number, unit, times = 1 }: MeasuredLength): Candidate[] {
   const others = (Object.keys(MM_PER_UNIT) as LengthUnit[]).filter((other) => other !== unit)
   for (const meant of others) {
-    const lengthMm = number * MM_PER_UNIT[meant]
+    const lengthMm = lengthOf({ number, unit: meant, times })
     const deviation = deviationOf(lengthMm, size.typicalLengthMm)
     const found = [
       ...candidate({ code: 'wrong_unit', typed: unit, meant, lengthMm }, deviation, SLIP_TOLERANCE),
@@ -102,7 +129,7 @@ function bodyForString({ typicalBodyMm, typicalLengthMm }: Size, lengthMm: numbe
 
 function toTailpiece({ typicalLengthMm }: Size, lengthMm: number): Candidate[] {
   const explanation = { code: 'to_tailpiece', expectedMm: typicalLengthMm } as const
-  return candidate(explanation, deviationOf(lengthMm, typicalLengthMm * TO_TAILPIECE), BODY_TOLERANCE)
+  return candidate(explanation, deviationOf(lengthMm, typicalLengthMm * TO_TAILPIECE), TAILPIECE_TOLERANCE)
 }
 
 function otherSize(family: Family, lengthMm: number): Candidate[] {

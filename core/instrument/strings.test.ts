@@ -1,6 +1,8 @@
+import { randomNormal } from 'd3-random'
 import { describe, expect, it } from 'vitest'
 import { note } from '../pitch'
-import { FAMILY_IDS, familyOf, judgeStrings, tuningFault } from './index'
+import { seededSource } from '../simulate'
+import { FAMILY_IDS, familyOf, judgeStrings, STRING_SIGMA_MM, tuningFault } from './index'
 
 const violin = familyOf('violin')
 
@@ -21,6 +23,21 @@ describe('string lengths one by one', () => {
   it('finds the one string that was read wrong', () => {
     const judged = judgeStrings(violin, [328, 328.2, 334, 328.1])
     expect(judged).toMatchObject({ code: 'one_off', stringIndex: 2 })
+  })
+
+  it('calls four even strings, each read to half a millimetre, even: wrong once in twenty-five at most', () => {
+    const reading = randomNormal.source(seededSource(4))(328, STRING_SIGMA_MM)
+    const codes = Array.from(
+      { length: 2000 },
+      () => judgeStrings(violin, Array.from({ length: 4 }, reading)).code,
+    )
+    expect(codes.filter((code) => code !== 'even').length / codes.length).toBeLessThan(0.04)
+  })
+
+  it('blames an outer string only for what drawing the line out to it does not explain', () => {
+    expect(judgeStrings(violin, [329.5, 328, 328, 328])).toMatchObject({ code: 'even' })
+    expect(judgeStrings(violin, [331, 328, 328, 328])).toMatchObject({ code: 'one_off', stringIndex: 0 })
+    expect(judgeStrings(violin, [328, 330, 328, 328])).toMatchObject({ code: 'one_off', stringIndex: 1 })
   })
 
   it('does not believe 300 and 600 on one instrument', () => {

@@ -1,8 +1,11 @@
+import { fitLine, type Point } from '../stats'
 import type { Family } from './family'
 import { boardFor } from './board'
 
-/** Measurements of one string length differ by this much from hand to hand. Common practice, no source. */
-export const STRING_MEASURE_MM = 1
+/** A string is read to about half a millimetre, one standard deviation. Common practice, no source. */
+export const STRING_SIGMA_MM = 0.5
+/** Beyond so many standard deviations it is not the reading: on four even strings something is said by chance once in thirty times. */
+const QUESTIONED_SIGMAS = 2.7
 /** Strings of one instrument that differ by more than this part were not measured on one instrument. Common practice, no source. */
 const CONTRADICTORY = 0.05
 
@@ -23,17 +26,23 @@ export type StringsJudgement =
 
 /**
  * Judges string lengths measured one by one, lowest string first. A straight line through them is a bridge that stands
- * askew; one string off that line is a slip of the ruler; lengths far apart belong to different instruments.
+ * askew; one string off the line of the others is a slip of the ruler; lengths far apart belong to different instruments.
+ * Each is judged by the deviation that it has itself when every string is read to {@link STRING_SIGMA_MM}.
  */
 export function judgeStrings(family: Family, lengthsMm: readonly number[]): StringsJudgement {
   const shortestMm = Math.min(...lengthsMm)
   const longestMm = Math.max(...lengthsMm)
   if (longestMm > shortestMm * (1 + CONTRADICTORY)) return { code: 'contradictory', shortestMm, longestMm }
 
-  const off = worstOffLine(lengthsMm)
-  if (off && Math.abs(off.offMm) > STRING_MEASURE_MM) return { code: 'one_off', ...off }
-  const rise = slope(lengthsMm) * (lengthsMm.length - 1)
-  if (Math.abs(rise) <= STRING_MEASURE_MM) return { code: 'even', spreadMm: longestMm - shortestMm }
+  const points = lengthsMm.map((y, x) => ({ x, y }))
+  const off = oddOneOut(points)
+  if (off) return { code: 'one_off', ...off }
+  const line = fitLine(points)
+  const steps = lengthsMm.length - 1
+  const rise = (line?.slope ?? 0) * steps
+  const riseSigma = (STRING_SIGMA_MM * steps) / Math.sqrt(line?.spreadX ?? Infinity)
+  if (!line || Math.abs(rise) <= QUESTIONED_SIGMAS * riseSigma)
+    return { code: 'even', spreadMm: longestMm - shortestMm }
   const { spreadAtBridgeMm } = boardFor(family, (shortestMm + longestMm) / 2)
   return {
     code: 'askew',
@@ -43,41 +52,28 @@ export function judgeStrings(family: Family, lengthsMm: readonly number[]): Stri
   }
 }
 
-/** The string that is furthest from the line through all the others; three strings have no line to spare. */
-function worstOffLine(lengthsMm: readonly number[]): { stringIndex: number; offMm: number } | undefined {
-  if (lengthsMm.length < 4) return undefined
-  const residuals = lengthsMm.map((length, index) => {
-    const others = lengthsMm.flatMap((l, i) => (i === index ? [] : [{ x: i, y: l }]))
-    const { at, perStep } = line(others)
-    return { stringIndex: index, offMm: length - (at + perStep * index), spread: scatter(others) }
+/**
+ * The string furthest from the line through all the others, in its own deviations: the line is drawn out to an outer string,
+ * which is known less well than an inner one. Only where the others lie on a line themselves is it the one to blame. Three
+ * strings have no line to spare. Source: deletion residuals, R. D. Cook and S. Weisberg, Residuals and Influence in
+ * Regression (1982) ch. 2, with the deviation known.
+ */
+function oddOneOut(points: readonly Point[]): { stringIndex: number; offMm: number } | undefined {
+  if (points.length < 4) return undefined
+  const judged = points.map((point, stringIndex) => {
+    const others = points.filter((other) => other !== point)
+    const line = fitLine(others)!
+    const lever = 1 / others.length + (point.x - line.meanX) ** 2 / line.spreadX
+    const offMm = point.y - line.at(point.x)
+    return {
+      stringIndex,
+      offMm,
+      sigmas: Math.abs(offMm) / (STRING_SIGMA_MM * Math.sqrt(1 + lever)),
+      othersOff: Math.max(...others.map((other) => Math.abs(other.y - line.at(other.x)))),
+    }
   })
-  // Only where the others do lie on a line is the odd one out the one to blame.
-  const [clearest] = residuals.sort((a, b) => a.spread - b.spread)
-  return clearest && clearest.spread <= STRING_MEASURE_MM / 2
-    ? { stringIndex: clearest.stringIndex, offMm: clearest.offMm }
-    : undefined
-}
-
-interface Point {
-  readonly x: number
-  readonly y: number
-}
-
-function line(points: readonly Point[]): { at: number; perStep: number } {
-  const n = points.length
-  const meanX = points.reduce((sum, p) => sum + p.x, 0) / n
-  const meanY = points.reduce((sum, p) => sum + p.y, 0) / n
-  const perStep =
-    points.reduce((sum, p) => sum + (p.x - meanX) * (p.y - meanY), 0) /
-    points.reduce((sum, p) => sum + (p.x - meanX) ** 2, 0)
-  return { at: meanY - perStep * meanX, perStep }
-}
-
-function slope(lengthsMm: readonly number[]): number {
-  return lengthsMm.length < 2 ? 0 : line(lengthsMm.map((y, x) => ({ x, y }))).perStep
-}
-
-function scatter(points: readonly Point[]): number {
-  const { at, perStep } = line(points)
-  return Math.max(...points.map((p) => Math.abs(p.y - at - perStep * p.x)))
+  const worst = judged.reduce((a, b) => (b.sigmas > a.sigmas ? b : a))
+  if (worst.sigmas <= QUESTIONED_SIGMAS || worst.othersOff > QUESTIONED_SIGMAS * STRING_SIGMA_MM)
+    return undefined
+  return { stringIndex: worst.stringIndex, offMm: worst.offMm }
 }

@@ -12,14 +12,31 @@ export function lengthSentence(family: FamilyId, sizeId: string, judgement: Leng
   const likely = first
     ? explain(family, sizeId, first)
     : `Measure again: a ${family} ${sizeName(sizeId)} has ${range}.`
-  const otherSize = others.find((e) => e.code === 'other_size')
-  return otherSize ? `${likely} Or the instrument is a ${sizes(otherSize.sizeIds)}.` : likely
+  return [likely, ...others.flatMap((other) => orElse(other) ?? [])].join(' ')
+}
+
+/** What else it may be, after the likeliest. */
+function orElse(explanation: LengthExplanation): string | undefined {
+  switch (explanation.code) {
+    case 'other_size':
+      return `Or the instrument is a ${sizes(explanation.sizeIds)}.`
+    case 'body_length':
+      return 'Or that is the length of the body.'
+    case 'to_tailpiece':
+      return 'Or it was measured on to the tailpiece.'
+    default:
+      return undefined
+  }
 }
 
 function explain(family: FamilyId, sizeId: string, explanation: LengthExplanation): string {
   switch (explanation.code) {
     case 'wrong_unit':
       return `In ${UNIT_NAMES[explanation.typed]} no ${family} is that long. Did you mean ${UNIT_NAMES[explanation.meant]}, ${mm(explanation.lengthMm)} mm?`
+    case 'whole_for_octave':
+      return `${mm(explanation.lengthMm)} mm is the whole string already. Type the distance from the nut to the octave harmonic, half of it, or say that it is nut to bridge.`
+    case 'octave_for_whole':
+      return `That is half a string: the distance to the octave harmonic? Twice that is ${mm(explanation.lengthMm)} mm.`
     case 'body_length':
       return `${mm(explanation.bodyMm)} mm is the length of the body. Measure the string: nut to the top of the bridge, about ${explanation.expectedMm.toFixed(0)} mm.`
     case 'to_tailpiece':

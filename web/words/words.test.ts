@@ -82,7 +82,7 @@ describe('the sentence on a length', () => {
   }
 
   it.each([
-    ['violin', '1/2', '284.5', 'Fits a violin ½ (278 to 292 mm, from memory).'],
+    ['violin', '1/2', '284.5', 'Fits a violin ½ (276 to 294 mm, from memory).'],
     ['violin', '4/4', '328 cm', 'In centimetres no violin is that long. Did you mean millimetres, 328.0 mm?'],
     ['violin', '1/4', '328', 'That is the string of a 4/4, not of a ¼.'],
     [

@@ -1,6 +1,7 @@
 import { INTERVALS, note } from '../../pitch'
 import { tapesOf, type Family } from '../family'
 import { SEMITONE_POSITIONS } from '../positions'
+import { BASS_STRING_PER_BODY } from './body'
 
 const { minorSecond, majorSecond, minorThird, majorThird } = INTERVALS
 
@@ -14,7 +15,7 @@ export const bass: Family = {
     { id: '1/2', typicalLengthMm: 970 },
     { id: '1/4', typicalLengthMm: 900 },
     { id: '1/8', typicalLengthMm: 800 },
-  ],
+  ].map((size) => ({ ...size, typicalBodyMm: size.typicalLengthMm / BASS_STRING_PER_BODY })),
   fingers: [1, 2, 4],
   shapes: [
     { id: 'first', fingers: { 1: majorSecond, 2: minorThird, 4: majorThird } },

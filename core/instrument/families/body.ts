@@ -3,3 +3,6 @@
  * thirds of the stop, 0.5485 · 5/3 = 0.914; a cello comes out alike. From memory.
  */
 export const STRING_PER_BODY = 0.914
+
+/** The same of a bass: a three-quarter body of about 1110 mm goes with 1050 mm of string. From memory. */
+export const BASS_STRING_PER_BODY = 0.945

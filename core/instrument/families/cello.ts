@@ -16,6 +16,7 @@ export const cello: Family = {
     { id: '1/4', typicalLengthMm: 490 },
     { id: '1/8', typicalLengthMm: 435 },
     { id: '1/10', typicalLengthMm: 400 },
+    { id: '1/16', typicalLengthMm: 355 },
   ].map((size) => ({ ...size, typicalBodyMm: size.typicalLengthMm / STRING_PER_BODY })),
   fingers: [1, 2, 3, 4],
   shapes: [

@@ -18,7 +18,7 @@ export const viola: Family = {
   id: 'viola',
   ...upperHand,
   tuning: ['C3', 'G3', 'D4', 'A4'].map(note),
-  sizes: [16.5, 16, 15.5, 15, 14, 13, 12].map(byBody),
+  sizes: [17.5, 17, 16.5, 16, 15.5, 15, 14, 13, 12, 11].map(byBody),
   board: {
     stringLengthMm: 371,
     lengthMm: 308,

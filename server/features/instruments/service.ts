@@ -12,6 +12,7 @@ import {
   tuningFault,
   type Family,
   type FamilyId,
+  type MeasuredLength,
   type ParsedLength,
   type Size,
   type Stringing,
@@ -132,9 +133,13 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
         const judged = judgeStrings(family, lengthsMm)
         if (judged.code === 'contradictory')
           throw fieldProblem('strings', contradictoryLengths(judged.shortestMm, judged.longestMm))
-        for (const [i, string] of strings.entries())
-          insistOnPlausible(family, size, string, keepAnyway, `strings.${i}`)
         const lengthMm = lengthsMm.reduce((a, b) => a + b) / lengthsMm.length
+        // Where all are off alike, no one string is to blame.
+        if (strings.every((string) => judgeLength(family, size, string).verdict !== 'fits'))
+          insistOnPlausible(family, size, { number: lengthMm, unit: 'mm' }, keepAnyway, 'strings')
+        else
+          for (const [i, string] of strings.entries())
+            insistOnPlausible(family, size, string, keepAnyway, `strings.${i}`)
         const typed = draft.strings
           .map((text) => text.trim())
           .join(' ')
@@ -146,7 +151,7 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
       }
       const typed = readLength(draft.length, 'length')
       const times = draft.method === 'harmonic' ? 2 : 1
-      const parsed = { ...typed, number: typed.number * times, lengthMm: typed.lengthMm * times }
+      const parsed = { ...typed, times, lengthMm: typed.lengthMm * times } as const
       insistOnPlausible(family, size, parsed, keepAnyway, 'length')
       await repository.addMeasurements([
         measurementRow(id, {
@@ -192,7 +197,7 @@ function readLength(text: string, path: string): GoodLength {
 function insistOnPlausible(
   family: Family,
   size: Size,
-  length: GoodLength,
+  length: MeasuredLength,
   keepAnyway: boolean,
   path: string,
 ): void {

@@ -97,13 +97,16 @@ const at = computed(() => {
     name: open ? `${noteName(open, { octave: false })}: ` : '',
   }
 })
-const judged = computed(() => (at.value.typed?.parsed.ok ? at.value.typed.judgement : undefined))
+const judged = computed(
+  () => bench.lengths.together ?? (at.value.typed?.parsed.ok ? at.value.typed.judgement : undefined),
+)
 const sentence = computed(
   () => judged.value && lengthSentence(setup.value.familyId, setup.value.sizeId, judged.value),
 )
 const fault = computed(() => {
   const both = bench.lengths.contradiction
   if (both) return contradictoryLengths(both.shortestMm, both.longestMm)
+  if (bench.lengths.together) return `All strings: ${sentence.value}`
   const { typed, text, name } = at.value
   if (!typed) return undefined
   if (!typed.parsed.ok) return text.trim() === '' ? undefined : name + unreadableLength(typed.parsed)
@@ -133,6 +136,10 @@ const offers = computed(() => {
       return [
         { label: `Use ${mm(e.lengthMm)} mm`, run: () => (setup.value.lengthText = e.lengthMm.toFixed(1)) },
       ]
+    if (e.code === 'whole_for_octave')
+      return [{ label: 'It is the whole string', run: () => choose('bridge') }]
+    if (e.code === 'octave_for_whole' && isOne)
+      return [{ label: 'It is nut to octave harmonic', run: () => choose('harmonic') }]
     if (e.code === 'other_size')
       return e.sizeIds.map((id) => ({ label: `It is a ${sizeName(id)}`, run: () => emit('size', id) }))
     return []

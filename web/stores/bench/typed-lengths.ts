@@ -1,3 +1,4 @@
+import { mean } from 'd3-array'
 import { computed, type Ref } from 'vue'
 import {
   judgeLength,
@@ -42,13 +43,22 @@ export function useTypedLengths(setup: Ref<BenchSetup>, family: Ref<Family>) {
     const judged = judgeStrings(family.value, lengths)
     return judged.code === 'contradictory' ? judged : undefined
   })
-  return { one, each, usableMm, contradiction }
+  /** Where each string was measured and none fits: judged together, since no one string is to blame. */
+  const together = computed(() => {
+    const lengths = each.value.flatMap(({ parsed, judgement }) =>
+      parsed.ok && judgement?.verdict !== 'fits' ? parsed.lengthMm : [],
+    )
+    if (setup.value.method !== 'strings' || lengths.length < each.value.length || !size.value)
+      return undefined
+    return judgeLength(family.value, size.value, { number: mean(lengths) ?? 0, unit: 'mm' })
+  })
+  return { one, each, usableMm, contradiction, together }
 }
 
-function readTyped(text: string, family: Family, size: Size | undefined, times: number): TypedLength {
+function readTyped(text: string, family: Family, size: Size | undefined, times: 1 | 2): TypedLength {
   const read = parseLength(text)
   if (!read.ok || !size) return { parsed: read, judgement: undefined, usableMm: undefined }
-  const parsed = { ...read, number: read.number * times, lengthMm: read.lengthMm * times }
-  const judgement = judgeLength(family, size, parsed)
+  const parsed = { ...read, lengthMm: read.lengthMm * times }
+  const judgement = judgeLength(family, size, { ...read, times })
   return { parsed, judgement, usableMm: judgement.verdict === 'impossible' ? undefined : parsed.lengthMm }
 }
