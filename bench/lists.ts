@@ -1,3 +1,6 @@
+import { fork } from 'node:child_process'
+import { once } from 'node:events'
+import { fileURLToPath } from 'node:url'
 import { DEMO_EMAIL, DEMO_PASSWORD } from '../server/demo/seed'
 import { addLargeStudio, LARGE_EMAIL } from './large-studio'
 import { asyncRatioOf, times, type Ratio } from './ratio'
@@ -7,6 +10,7 @@ const STUDENTS = 2000
 const READS = 5
 const SMALL_CALLS = 20
 const AIM = 2
+const READER = fileURLToPath(new URL('reader.mjs', import.meta.url))
 
 /**
  * Lists of a studio of 2,000: a page of each against the same statements sent straight through the connector; and what the
@@ -41,7 +45,7 @@ export async function listsAgainstSql({ base, bare, database, written }: BenchSe
     ratios.push(
       await asyncRatioOf(
         `a small studio’s call beside ${path} of 2,000 / alone`,
-        () => beside(() => large.get(path), call),
+        () => beside(base + path, large.cookie, call),
         call,
         AIM,
       ),
@@ -51,13 +55,14 @@ export async function listsAgainstSql({ base, bare, database, written }: BenchSe
   return ratios
 }
 
-/** Does the work while the other goes on and on. */
-async function beside(other: () => Promise<unknown>, work: () => Promise<unknown>): Promise<void> {
-  let isOver = false
-  const going = (async () => {
-    while (!isOver) await other()
-  })()
+/** How long the work takes while another process reads an address over and over, ms. */
+async function beside(url: string, cookie: string, work: () => Promise<unknown>): Promise<number> {
+  const reader = fork(READER, [url, cookie], { execArgv: [] })
+  await once(reader, 'message')
+  const from = performance.now()
   await work()
-  isOver = true
-  await going
+  const took = performance.now() - from
+  reader.kill()
+  await once(reader, 'exit')
+  return took
 }

@@ -105,6 +105,7 @@ export async function signIn(base: string, email: string) {
     JSON.parse((await send(base + path, { headers: { cookie }, agent })).body) as T
   return {
     session,
+    cookie,
     close: () => agent.destroy(),
     get,
     async post(path: string, body: unknown): Promise<unknown> {

@@ -52,7 +52,13 @@ const height = z
   .min(0, { error: heightSentence('height_negative') })
   .max(HIGHEST_STRING_MM, { error: heightSentence('height_too_large') })
 
-const heights = { nutHeightMm: height, endHeightMm: height, material: z.enum(STRING_MATERIALS) }
+const heights = {
+  nutHeightMm: height,
+  endHeightMm: height,
+  material: z.enum(STRING_MATERIALS),
+  /** One a string, lowest first, where they are not all of that. */
+  materials: z.array(z.enum(STRING_MATERIALS)).max(MOST_STRINGS).readonly().nullish(),
+}
 
 /** Whether pressing is reckoned with, and from what. */
 export const PressingChoice = z

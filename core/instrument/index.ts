@@ -42,6 +42,7 @@ export {
   findsOn,
   stringLengthMm,
   placeOnString,
+  hasPlace,
   placeOfNote,
   centsOfNote,
   centsOnString,

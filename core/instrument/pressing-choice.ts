@@ -26,6 +26,6 @@ export function pressingOf(
 ): Pressing | undefined {
   if (!choice || choice.mode === 'off') return undefined
   if (choice.mode === 'typical') return typicalPressing(family, lengthMm)
-  const { nutHeightMm, endHeightMm, material } = choice
-  return { nutHeightMm, endHeightMm, material }
+  const { nutHeightMm, endHeightMm, material, materials } = choice
+  return { nutHeightMm, endHeightMm, material, ...(materials ? { materials } : {}) }
 }

@@ -116,6 +116,50 @@ describe('a stringing', () => {
   })
 })
 
+describe('strings of different materials', () => {
+  const pressing = { mode: 'measured', nutHeightMm: 0.5, endHeightMm: 4, material: 'synthetic' } as const
+  const facts = { family: violin, sizeId: '4/4', system: fifths, lengthsMm: [328] }
+  const mixed = stringingOf({
+    ...facts,
+    pressing: { ...pressing, materials: ['synthetic', 'synthetic', 'synthetic', 'steel'] },
+  })
+
+  it('have each its own places: a steel E among synthetics is pressed like steel, the others like themselves', () => {
+    const synthetic = stringingOf({ ...facts, pressing })
+    const steel = stringingOf({ ...facts, pressing: { ...pressing, material: 'steel' } })
+    for (const cents of [203.91, 701.955]) {
+      expect(placeOnString(mixed, 2, cents)).toBe(placeOnString(synthetic, 2, cents))
+      expect(placeOnString(mixed, 3, cents)).toBe(placeOnString(steel, 3, cents))
+      expect(centsOnString(mixed, 3, placeOnString(mixed, 3, cents))).toBeCloseTo(cents, 3)
+    }
+    // What one material for all had wrong, a fifth up (found by recomputation, mm).
+    expect(placeOnString(synthetic, 3, 701.955) - placeOnString(mixed, 3, 701.955)).toBeGreaterThan(0.8)
+  })
+
+  it('make one straight tape a compromise, and are kept with a check', () => {
+    const school = schoolOf(violin, 'first')!
+    const [mark] = chartTapes(mixed, planTapes(mixed, marksOfSchool(violin, school)))
+    expect(Math.abs(mark!.worst.remainderCents)).toBeGreaterThan(0.5)
+    const read = readSnapshot(JSON.parse(JSON.stringify(snapshotOf(mixed))) as StringingSnapshot)
+    expect(read.ok && placeOnString(read.stringing, 3, 498)).toBe(placeOnString(mixed, 3, 498))
+  })
+
+  it('lay no tape where a string is sharper wherever it is pressed', () => {
+    const high = stringingOf({
+      family: familyOf('cello'),
+      sizeId: '1/8',
+      system: fifths,
+      lengthsMm: [435],
+      pressing: { ...pressing, nutHeightMm: 3, material: 'steel' },
+    })
+    const half = planTapes(high, [
+      { ...marksOfSchool(high.family, high.family.schools[1]!)[0]!, interval: INTERVALS.minorSecond },
+    ])
+    expect(chartTapes(high, half)).toEqual([])
+    expect(Number.isFinite(placeOnString(high, 0, 90))).toBe(true)
+  })
+})
+
 describe('an instrument of the studio', () => {
   const kept = stringingOfInstrument(KEPT, 'fifths')
 

@@ -7,6 +7,7 @@ import {
   placeOfCents,
   pressedPlace,
   pressingCents,
+  pressingOn,
   stringHeightMm,
   type Pressing,
   type RingCalibration,
@@ -159,12 +160,23 @@ export function stringLengthMm({ lengthsMm }: Stringing, stringIndex: number): n
   return length
 }
 
-/** Where string `stringIndex` sounds `cents` above its open pitch. */
+/**
+ * Where string `stringIndex` sounds `cents` above its open pitch. Where pressing leaves no such place (see
+ * {@link hasPlace}), that of a string that is not pressed: something to aim at, and too sharp.
+ */
 export function placeOnString(stringing: Stringing, stringIndex: number, cents: number): number {
   const { calibration, pressing, board } = stringing
   const length = stringLengthMm(stringing, stringIndex) + (calibration?.lengthCorrectionMm ?? 0)
-  const place = pressing ? pressedPlace(length, board.lengthMm, cents, pressing) : placeOfCents(length, cents)
-  return place + (calibration?.nutOffsetMm ?? 0)
+  const pressed = pressing && pressedPlace(length, board.lengthMm, cents, pressingOn(pressing, stringIndex))
+  return (pressed ?? placeOfCents(length, cents)) + (calibration?.nutOffsetMm ?? 0)
+}
+
+/** Whether the string, pressed down anywhere, sounds `cents` above its open pitch; close to a high nut it is always sharper. */
+export function hasPlace(stringing: Stringing, stringIndex: number, cents: number): boolean {
+  const { calibration, pressing, board } = stringing
+  if (!pressing) return true
+  const length = stringLengthMm(stringing, stringIndex) + (calibration?.lengthCorrectionMm ?? 0)
+  return pressedPlace(length, board.lengthMm, cents, pressingOn(pressing, stringIndex)) !== undefined
 }
 
 /** Where a note is stopped on string `stringIndex`; 0 for the open string. */
@@ -184,7 +196,9 @@ export function centsOnString(stringing: Stringing, stringIndex: number, placeMm
   const { calibration, pressing, board } = stringing
   const length = stringLengthMm(stringing, stringIndex) + (calibration?.lengthCorrectionMm ?? 0)
   const place = placeMm - (calibration?.nutOffsetMm ?? 0)
-  const pressed = pressing ? pressingCents(length, board.lengthMm, place, pressing) : 0
+  const pressed = pressing
+    ? pressingCents(length, board.lengthMm, place, pressingOn(pressing, stringIndex))
+    : 0
   return centsAtPlace(length, place) + pressed
 }
 
@@ -209,7 +223,8 @@ export function pressShiftMm(stringing: Stringing, stringIndex: number, cents: n
   const { pressing, board } = stringing
   if (!pressing) return 0
   const length = stringLengthMm(stringing, stringIndex)
-  return pressedPlace(length, board.lengthMm, cents, pressing) - placeOfCents(length, cents)
+  const ideal = placeOfCents(length, cents)
+  return (pressedPlace(length, board.lengthMm, cents, pressingOn(pressing, stringIndex)) ?? ideal) - ideal
 }
 
 /** Standard deviation, mm, of the place of a note `cents` above the open string; undefined where nothing was found by ring. */
@@ -223,6 +238,10 @@ export function heightOverBoardMm({ pressing, board }: Stringing, placeMm: numbe
 }
 
 /** Whether every string has the same place for the same interval. */
-export function isEven({ lengthsMm }: Stringing): boolean {
-  return lengthsMm.every((length) => length === lengthsMm[0])
+export function isEven({ lengthsMm, pressing }: Stringing): boolean {
+  const materials = pressing?.materials ?? []
+  return (
+    lengthsMm.every((length) => length === lengthsMm[0]) &&
+    materials.every((material) => material === materials[0])
+  )
 }

@@ -7,6 +7,7 @@ export {
   stringHeightMm,
   pressingCents,
   pressedPlace,
+  pressingOn,
 } from './pressing'
 export type { StringMaterial, Pressing, PressingFault } from './pressing'
 export { ringsOf, ringChecks, AUDIBLE_STRENGTH, STRONG_STRENGTH } from './ring'

@@ -1,4 +1,4 @@
-import { centsOnString, isEven, placeOnString, stringLengthMm, type Stringing } from '../instrument'
+import { centsOnString, hasPlace, isEven, placeOnString, stringLengthMm, type Stringing } from '../instrument'
 import { ratioToCents } from '../pitch'
 import { straightPlace } from './across'
 import type { MarkSpec } from './marks'
@@ -56,24 +56,45 @@ export function chartTapes(
 ): TapeMark[] {
   const lengthMm = stringLengthMm(stringing, 0)
   const even = isEven(stringing)
-  return plan.map(({ id, interval, finger, form, strings: planned, middleCents }) => {
-    const stopMm = straightPlace(stringing, { strings: planned, middleCents })
-    const middleMm = stopMm + (tape.contact === 'touch' ? tape.widthMm / 2 : 0)
-    const nearEdgeMm = middleMm - tape.widthMm / 2
-    const farEdgeMm = middleMm + tape.widthMm / 2
-    const strings = planned.map((string, i) =>
-      even && string.cents === middleCents
-        ? placed(string, stopMm, 0)
-        : placed(
-            string,
-            placeOnString(stringing, i, string.cents),
-            (even ? middleCents : centsOnString(stringing, i, stopMm)) - string.cents,
-          ),
-    )
-    const worst = strings.reduce((a, b) => (Math.abs(b.remainderCents) > Math.abs(a.remainderCents) ? b : a))
-    const widthCents = ratioToCents((lengthMm - nearEdgeMm) / (lengthMm - farEdgeMm))
-    return { id, interval, finger, form, stopMm, nearEdgeMm, middleMm, farEdgeMm, widthCents, strings, worst }
-  })
+  return plan
+    .filter((mark) => isThere(stringing, mark))
+    .map(({ id, interval, finger, form, strings: planned, middleCents }) => {
+      const stopMm = straightPlace(stringing, { strings: planned, middleCents })
+      const middleMm = stopMm + (tape.contact === 'touch' ? tape.widthMm / 2 : 0)
+      const nearEdgeMm = middleMm - tape.widthMm / 2
+      const farEdgeMm = middleMm + tape.widthMm / 2
+      const strings = planned.map((string, i) =>
+        even && string.cents === middleCents
+          ? placed(string, stopMm, 0)
+          : placed(
+              string,
+              placeOnString(stringing, i, string.cents),
+              (even ? middleCents : centsOnString(stringing, i, stopMm)) - string.cents,
+            ),
+      )
+      const worst = strings.reduce((a, b) =>
+        Math.abs(b.remainderCents) > Math.abs(a.remainderCents) ? b : a,
+      )
+      const widthCents = ratioToCents((lengthMm - nearEdgeMm) / (lengthMm - farEdgeMm))
+      return {
+        id,
+        interval,
+        finger,
+        form,
+        stopMm,
+        nearEdgeMm,
+        middleMm,
+        farEdgeMm,
+        widthCents,
+        strings,
+        worst,
+      }
+    })
+}
+
+/** Whether every string has the place that a planned tape marks: one that only sounds sharper has nothing to be marked. */
+export function isThere(stringing: Stringing, { strings }: PlannedMark): boolean {
+  return stringing.pressing === undefined || strings.every(({ cents }, i) => hasPlace(stringing, i, cents))
 }
 
 /** Field by field: a spread here costs more than all the arithmetic, and a page charts at every key. */

@@ -10,6 +10,7 @@ import type {
   TapeSetRow,
 } from '../../db/rows'
 import { inOrderOf, orderBy, searchFor, type Listing, type Sorted } from '../../db/listing'
+import { readAll } from '../../db/reads'
 import { columnsOf, partOf, type By, type StudioStore } from '../../db/studio-store'
 
 /** An instrument with what is known of it now. */
@@ -152,10 +153,10 @@ export function instrumentRepository(store: StudioStore) {
   /** The facts of the instruments with these ids, in their order. */
   async function facts(ids: readonly string[]): Promise<InstrumentFacts[]> {
     if (ids.length === 0) return []
-    const [rows, events, finds] = await Promise.all([
-      joined(ids),
-      store.all(tapeEvent, { removedAt: null, ...of(ids) }, { order: IN_ORDER_OF_TIME }),
-      holdingFinds(ids),
+    const [rows, events, finds] = await readAll(ids.length > 1, [
+      () => joined(ids),
+      () => store.all(tapeEvent, { removedAt: null, ...of(ids) }, { order: IN_ORDER_OF_TIME }),
+      () => holdingFinds(ids),
     ])
     const logged = group(events, (row) => row.instrumentId)
     const found = group(finds, (row) => row.instrumentId)

@@ -19,6 +19,7 @@ import {
 } from '#core'
 import { contradictoryLengths, tuningSentence, unreadableLength } from '#contracts'
 import type { Answer, HandlerInput, Instrument, Measurement, PressingChoice, TapeSet } from '#contracts'
+import { readAll } from '../../db/reads'
 import { given } from '../../http/given'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
 import type { Call } from '../../http/call'
@@ -70,9 +71,9 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
     async list(listing: HandlerInput<'instruments.list'>['query']): Promise<Answer<'instruments.list'>> {
       const { offset, limit, dueOn } = listing
       if (dueOn !== undefined) return dueOnDay(listing, dueOn)
-      const [total, ids] = await Promise.all([
-        repository.countFound(listing),
-        repository.found(listing, { offset, limit }),
+      const [total, ids] = await readAll(true, [
+        () => repository.countFound(listing),
+        () => repository.found(listing, { offset, limit }),
       ])
       return { total, rows: (await repository.facts(ids)).map(instrumentDto) }
     },

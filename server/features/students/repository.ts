@@ -1,6 +1,7 @@
 import type { CheckRow, LoanRow, StudentRow } from '../../db/rows'
 import { inOrderOf, orderBy, searchFor, type Listing, type Sorted } from '../../db/listing'
 import { NEWEST_LENGTH } from '../instruments/repository'
+import { readAll } from '../../db/reads'
 import { columnsOf, partOf, type StudioStore } from '../../db/studio-store'
 
 /** A student with what is with them now and the check taken last. */
@@ -82,13 +83,14 @@ export function studentRepository(store: StudioStore) {
         ${needsInstrument ? WITH_INSTRUMENT : ''}
         WHERE s.studio_id = :studioId AND s.removed_at IS NULL ${search.condition}`
       const { limit, offset } = listing
-      const [counted, page] = await Promise.all([
-        store.select<{ total: number }>(`SELECT COUNT(*) AS total ${from}`, search.replacements),
-        store.select<{ id: string }>(
-          `SELECT s.id ${from} ORDER BY ${orderBy(SORTED_BY[listing.sort], listing.direction, listing.sort === 'name' ? 's.id' : 's.name')}
+      const [counted, page] = await readAll(true, [
+        () => store.select<{ total: number }>(`SELECT COUNT(*) AS total ${from}`, search.replacements),
+        () =>
+          store.select<{ id: string }>(
+            `SELECT s.id ${from} ORDER BY ${orderBy(SORTED_BY[listing.sort], listing.direction, listing.sort === 'name' ? 's.id' : 's.name')}
            LIMIT :limit OFFSET :offset`,
-          { ...search.replacements, limit, offset },
-        ),
+            { ...search.replacements, limit, offset },
+          ),
       ])
       const ids = page.map((row) => row.id)
       return { total: Number(counted[0]?.total ?? 0), rows: await ofIds(ids) }

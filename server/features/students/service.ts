@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid'
 import { familyOf, schoolOf, type FamilyId } from '#core'
 import type { Answer, HandlerInput, Student } from '#contracts'
 import { isConflict } from '../../db/database'
+import { readAll } from '../../db/reads'
 import type { StudentRow } from '../../db/rows'
 import type { Call } from '../../http/call'
 import { given } from '../../http/given'
@@ -19,12 +20,13 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
   const repository = studentRepository(store)
 
   async function withFacts(facts: readonly StudentFacts[]): Promise<Student[]> {
-    const [instruments, hands] = await Promise.all([
-      readInstruments(
-        store,
-        facts.flatMap(({ instrumentId }) => instrumentId ?? []),
-      ),
-      handRepository(store).ofStudents(facts.map(({ student }) => student.id)),
+    const [instruments, hands] = await readAll(facts.length > 1, [
+      () =>
+        readInstruments(
+          store,
+          facts.flatMap(({ instrumentId }) => instrumentId ?? []),
+        ),
+      () => handRepository(store).ofStudents(facts.map(({ student }) => student.id)),
     ])
     const handsOf = group(hands, (row) => row.studentId)
     return facts.map(({ student, instrumentId, lastCheck }) => ({

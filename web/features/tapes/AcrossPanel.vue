@@ -53,9 +53,12 @@ const bench = useBench()
 const tapes = useTapes()
 
 const rows = computed(() =>
-  tapes.marks.map((mark: TapeMark, i) => ({
+  tapes.marks.map((mark: TapeMark) => ({
     mark,
-    askew: askewTape(bench.stringing, tapes.plan[i]!),
+    askew: askewTape(
+      bench.stringing,
+      tapes.plan.find((planned) => planned.id === mark.id)!,
+    ),
   })),
 )
 

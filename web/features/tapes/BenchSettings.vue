@@ -77,7 +77,18 @@
           </div>
         </FieldRow>
         <FieldRow label="Strings">
-          <ElSegmented v-model="setup.material" :options="MATERIALS" aria-label="String material" />
+          <ElSegmented v-model="material" :options="MATERIALS" aria-label="String material" />
+        </FieldRow>
+        <FieldRow
+          v-for="(open, i) in material === EACH ? bench.tuning : []"
+          :key="i"
+          :label="`${noteName(open)} string`"
+        >
+          <ElSegmented
+            v-model="setup.materials[i]"
+            :options="ONE_MATERIAL"
+            :aria-label="`Material of the ${noteName(open)} string`"
+          />
         </FieldRow>
       </template>
       <ElButton
@@ -123,7 +134,7 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
 import { computed, ref } from 'vue'
-import { FAMILY_IDS, noteName, parseLength, STRING_MATERIALS } from '#core'
+import { FAMILY_IDS, noteName, parseLength, STRING_MATERIALS, type StringMaterial } from '#core'
 import { heightSentence } from '#contracts'
 import { useBench } from '../../stores/bench'
 import { mm } from '../../words/numbers'
@@ -139,7 +150,9 @@ import { useKeepOnInstrument } from './useKeepOnInstrument'
 const TAPE_WIDTHS = [1, 1.5, 2, 3, 4, 5, 6].map((value) => ({ value, label: `${value} mm` }))
 const THICKNESSES = [0.05, 0.1, 0.13, 0.2, 0.3, 0.5, 1].map((value) => ({ value, label: `${value} mm` }))
 const FAMILIES = FAMILY_IDS.map((id) => ({ value: id, label: FAMILY_NAMES[id] }))
-const MATERIALS = STRING_MATERIALS.map((value) => ({ value, label: MATERIAL_NAMES[value].split(' ')[0]! }))
+const ONE_MATERIAL = STRING_MATERIALS.map((value) => ({ value, label: MATERIAL_NAMES[value].split(' ')[0]! }))
+const EACH = 'each'
+const MATERIALS = [...ONE_MATERIAL, { value: EACH, label: 'By string' }]
 const CONTACTS = [
   { value: 'centre', label: 'stands on it' },
   { value: 'touch', label: 'touches its edge' },
@@ -158,6 +171,14 @@ const keep = useKeepOnInstrument()
 const sizes = computed(() => bench.family.sizes.map(({ id }) => ({ value: id, label: sizeName(id) })))
 const tuningNames = computed(() => bench.tuning.map((n) => noteName(n)).join(' '))
 const tuningFault = computed(() => (bench.typedTuning.ok ? undefined : bench.typedTuning.message))
+/** One for all strings, or `EACH`: then it starts from the one for all. */
+const material = computed({
+  get: () => (setup.value.materials.length > 0 ? EACH : setup.value.material),
+  set(chosen: StringMaterial | typeof EACH) {
+    if (chosen === EACH) setup.value.materials = bench.tuning.map(() => setup.value.material)
+    else Object.assign(setup.value, { material: chosen, materials: [] })
+  },
+})
 const tapeSummary = computed(() => `${setup.value.tapeWidthMm} mm wide`)
 const pressingSummary = computed(
   () => PRESSING_MODES.find((m) => m.value === setup.value.pressingMode)?.label.toLowerCase() ?? '',

@@ -13,7 +13,7 @@
       </tr>
     </thead>
     <tbody>
-      <tr v-for="(mark, index) in marks" :key="mark.id">
+      <tr v-for="mark in marks" :key="mark.id">
         <th scope="row">
           {{ markName(mark) }}
           <span class="notes soft">{{
@@ -24,10 +24,10 @@
         <td class="numbers edges">{{ mm(mark.nearEdgeMm) }} – {{ mm(mark.farEdgeMm) }}</td>
         <td v-if="strings.calibration" class="number">{{ mm(halfWidth(mark)) }}</td>
         <td v-if="strings.calibration" class="number">
-          {{ signedMm(mark.middleMm - (before[index]?.middleMm ?? mark.middleMm)) }}
+          {{ signedMm(mark.middleMm - (middleIn(before, mark) ?? mark.middleMm)) }}
         </td>
         <td v-if="strings.pressing" class="number">
-          {{ signedMm(mark.middleMm - (unpressed[index]?.middleMm ?? mark.middleMm)) }}
+          {{ signedMm(mark.middleMm - (middleIn(unpressed, mark) ?? mark.middleMm)) }}
         </td>
         <td class="number">{{ Math.round(mark.widthCents) }} c</td>
         <td v-if="hasWorst" class="number">
@@ -36,6 +36,10 @@
       </tr>
     </tbody>
   </table>
+  <p v-for="mark in tapes.withoutPlace" :key="mark.id" class="fault" role="alert">
+    {{ markName(mark) }} has no place here: so near the nut these strings are sharper wherever they are
+    pressed. A luthier lowers the nut; check its height first.
+  </p>
   <TableExport :table="table" />
 </template>
 
@@ -57,6 +61,9 @@ const before = computed(() => tapes.marksBeforeRings)
 /** What one straight tape leaves over is only said where there is something to say. */
 const hasWorst = computed(() => marks.value.some((m) => Math.abs(m.worst.remainderCents) >= 0.5))
 const unpressed = computed(() => tapes.marksUnpressed)
+
+const middleIn = (others: readonly TapeMark[], mark: TapeMark) =>
+  others.find((other) => other.id === mark.id)?.middleMm
 
 function halfWidth(mark: TapeMark): number {
   return NORMAL_95 * (placeSigmaMm(bench.stringing, mark.strings[0]?.cents ?? 0) ?? 0)

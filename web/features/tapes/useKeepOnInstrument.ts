@@ -1,7 +1,7 @@
 import { computed } from 'vue'
 import type { Instrument } from '#contracts'
 import { call } from '../../api/client'
-import { useBench } from '../../stores/bench'
+import { pressingChoiceOf, useBench } from '../../stores/bench'
 import { useNotices } from '../../stores/notices'
 import { useOutbox } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
@@ -98,8 +98,7 @@ export function useKeepOnInstrument() {
     async keepPressing() {
       const { instrument, setup } = bench
       if (!instrument) return
-      const { pressingMode: mode, nutHeightMm, endHeightMm, material } = setup
-      const pressing = { mode, nutHeightMm, endHeightMm, material }
+      const pressing = pressingChoiceOf(setup)
       await change(instrument, { pressing }, `Heights and strings are kept for ${instrument.label}.`)
     },
 

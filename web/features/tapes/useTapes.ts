@@ -3,6 +3,7 @@ import { computed, type Ref } from 'vue'
 import {
   chartTapes,
   handMarks,
+  isThere,
   marksOfSchool,
   marksWithIds,
   noteName,
@@ -45,6 +46,8 @@ export function useTapeChart(setup: Ref<BenchSetup>, stringing: Ref<Stringing>) 
   const plan = computed(() => planTapes(tuned.value, chosenMarks.value))
   const chartOf = (strings: Stringing) => chartTapes(strings, plan.value, tape.value)
   const marks = computed(() => chartOf(stringing.value))
+  /** Asked for, and nowhere to be pressed on these strings. */
+  const withoutPlace = computed(() => plan.value.filter((mark) => !isThere(stringing.value, mark)))
 
   const boardTapes = computed<BoardTape[]>(() =>
     marks.value.map((mark) => ({ ...mark, label: shortMarkName(mark) })),
@@ -77,6 +80,7 @@ export function useTapeChart(setup: Ref<BenchSetup>, stringing: Ref<Stringing>) 
     chosenMarks,
     plan,
     marks,
+    withoutPlace,
     /** Without what rings taught: what removing every find would restore. */
     marksBeforeRings: computed(() =>
       stringing.value.calibration ? chartOf({ ...stringing.value, calibration: undefined }) : marks.value,

@@ -1,6 +1,6 @@
 export { useBench } from './bench'
 export { bareSetup, setupFor, BY_HAND } from './setup'
 export type { BenchSetup, LengthMethod } from './setup'
-export { useBenchStrings } from './strings'
+export { pressingChoiceOf, useBenchStrings } from './strings'
 export type { BenchFind } from './strings'
 export type { TypedLength } from './typed-lengths'

@@ -32,6 +32,8 @@ export interface BenchSetup {
   nutHeightMm: number
   endHeightMm: number
   material: StringMaterial
+  /** One a string, lowest first; empty where all are of `material`. */
+  materials: StringMaterial[]
   /** Round neck and board at the first tape, mm; empty for the typical one. */
   girthText: string
 }
@@ -64,6 +66,7 @@ export function bareSetup(
     contact: 'centre',
     pressingMode: 'off',
     ...family.typicalPressing,
+    materials: [],
     girthText: '',
   }
 }
@@ -90,6 +93,7 @@ export function setupFor(instrument: Instrument, student: Student | undefined, s
           nutHeightMm: pressing.nutHeightMm,
           endHeightMm: pressing.endHeightMm,
           material: pressing.material,
+          materials: [...(pressing.materials ?? [])],
         }
       : {}),
   }

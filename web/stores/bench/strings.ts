@@ -51,8 +51,7 @@ export function useBenchStrings(
   )
   /** Heights that no board has are a fault and move nothing. */
   const pressing = computed<PressingChoice | undefined>(() => {
-    const { pressingMode: mode, nutHeightMm, endHeightMm, material } = setup.value
-    return pressingFault.value ? undefined : { mode, nutHeightMm, endHeightMm, material }
+    return pressingFault.value ? undefined : pressingChoiceOf(setup.value)
   })
   /** Finds with the strings they are on; those on a string that is no longer there say nothing. */
   const usedFinds = computed(() =>
@@ -88,6 +87,12 @@ export function useBenchStrings(
     stringing,
     bridge,
   }
+}
+
+/** How pressing is reckoned with on this bench. */
+export function pressingChoiceOf(setup: BenchSetup): PressingChoice {
+  const { pressingMode: mode, nutHeightMm, endHeightMm, material, materials } = setup
+  return { mode, nutHeightMm, endHeightMm, material, materials: materials.length > 0 ? [...materials] : null }
 }
 
 export type ReadTuning =
