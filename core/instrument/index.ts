@@ -42,6 +42,7 @@ export {
   findsOn,
   stringLengthMm,
   placeOnString,
+  sourceOf,
   hasPlace,
   placeOfNote,
   centsOfNote,

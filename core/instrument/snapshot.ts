@@ -1,5 +1,5 @@
 import { noteName, parseNote, tuningSystem } from '../pitch'
-import type { Calibration, Pressing } from '../stop'
+import { PLACE_SIGMA_MM, type Calibration, type Pressing } from '../stop'
 import { boardFor } from './board'
 import type { FamilyId } from './family'
 import { FAMILY_IDS, familyOf } from './lookup'
@@ -79,7 +79,7 @@ export function readSnapshot(snapshot: StringingSnapshot): ReadSnapshot {
       isMeasured: true,
       board: boardFor(family, lengthMm),
       pressing: pressing ?? undefined,
-      calibration: calibration ? { ...calibration, finds: [] } : undefined,
+      calibration: calibration ? { ...calibration, scatterMm: PLACE_SIGMA_MM, finds: [] } : undefined,
     },
   }
 }

@@ -1,6 +1,7 @@
 import { centsAboveOpen, knownSystem, noteName, notesOf, type Note, type TuningSystem } from '../pitch'
 import {
   calibrateByRings,
+  calibrationPrior,
   calibratedSigmaMm,
   centsAtPlace,
   centsPerMm,
@@ -9,6 +10,8 @@ import {
   pressingCents,
   pressingOn,
   stringHeightMm,
+  type CalibrationPrior,
+  type LengthSource,
   type Pressing,
   type RingCalibration,
 } from '../stop'
@@ -59,6 +62,8 @@ export interface StringingFacts {
   readonly tuning?: readonly Note[] | undefined
   /** One for all strings, or one a string; missing where nobody has measured. */
   readonly lengthsMm?: readonly number[] | undefined
+  /** How they were measured; nut to bridge unless it says otherwise. */
+  readonly lengthSource?: Exclude<LengthSource, 'typical'> | undefined
   readonly pressing?: PressingChoice | null | undefined
   readonly finds?: readonly StringFind[] | undefined
 }
@@ -86,10 +91,16 @@ export function stringingOf(facts: StringingFacts): Stringing {
     pressing: pressingOf(family, lengthMm, facts.pressing),
     calibration: undefined,
   }
-  return finds.length === 0 ? bare : { ...bare, calibration: calibrationOf(bare, finds) }
+  if (finds.length === 0) return bare
+  const prior = calibrationPrior(isMeasured ? (facts.lengthSource ?? 'bridge') : 'typical', lengthMm)
+  return { ...bare, calibration: calibrationOf(bare, finds, prior) }
 }
 
-function calibrationOf(bare: Stringing, finds: readonly StringFind[]): RingCalibration {
+function calibrationOf(
+  bare: Stringing,
+  finds: readonly StringFind[],
+  prior: CalibrationPrior,
+): RingCalibration {
   return calibrateByRings(
     finds.map(({ stringIndex, cents, placeMm, isTrusted }) => ({
       lengthMm: stringLengthMm(bare, stringIndex),
@@ -98,6 +109,7 @@ function calibrationOf(bare: Stringing, finds: readonly StringFind[]): RingCalib
       isTrusted,
       pressShiftMm: pressShiftMm(bare, stringIndex, cents),
     })),
+    prior,
   )
 }
 
@@ -115,6 +127,7 @@ export interface InstrumentRecord {
   readonly measurement: {
     readonly lengthMm: number
     readonly stringLengthsMm: readonly number[] | null
+    readonly method?: string
   } | null
   readonly pressing: PressingChoice | null
   /** Those that still hold: found since the bridge was changed. */
@@ -136,9 +149,19 @@ export function stringingOfInstrument(instrument: InstrumentRecord, systemId: st
     system: knownSystem(systemId),
     tuning,
     lengthsMm: measurement ? (measurement.stringLengthsMm ?? [measurement.lengthMm]) : undefined,
+    lengthSource: measurement ? sourceOf(measurement) : undefined,
     pressing: instrument.pressing,
     finds: findsOn(tuning, instrument.ringFinds).map(({ find, stringIndex }) => ({ ...find, stringIndex })),
   })
+}
+
+/** How a kept length was measured. */
+export function sourceOf({
+  method,
+  stringLengthsMm,
+}: NonNullable<InstrumentRecord['measurement']>): Exclude<LengthSource, 'typical'> {
+  if (stringLengthsMm) return 'strings'
+  return method === 'harmonic' ? 'harmonic' : 'bridge'
 }
 
 /** Finds with the strings they are on; those on a string that is no longer there say nothing and are left out. */

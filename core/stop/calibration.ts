@@ -1,4 +1,5 @@
 import { centsToRatio } from '../pitch'
+import { studentsT } from '../stats'
 
 /** A place where a note was found to ring, on a string of its own length. */
 export interface RingObservation {
@@ -21,13 +22,39 @@ export interface CalibrationPrior {
   readonly placeSigmaMm: number
 }
 
-/** A ruler laid along a string reads to about half a millimetre, a mark under a finger to a third. Common practice, no source. */
-export const MEASURED_PRIOR: CalibrationPrior = { lengthSigmaMm: 1, nutSigmaMm: 0.5, placeSigmaMm: 0.35 }
+/** How a string length came to be known: nut to bridge, twice the distance to the octave harmonic, string by string, or not at all. */
+export const LENGTH_SOURCES = ['bridge', 'harmonic', 'strings', 'typical'] as const
+export type LengthSource = (typeof LENGTH_SOURCES)[number]
+
+/** A ruler laid along strings, mm: once, doubled with its error, or string by string. Common practice, no source. */
+const RULER_SIGMA_MM = { bridge: 1, harmonic: 1.5, strings: 0.7 } as const
+/** A tape measure over a long string sags and slips by this part of it. Common practice, no source. */
+const RULER_SIGMA_PART = 0.001
+/** Makers of one size stay within three parts in a hundred of what is typical: taken for two standard deviations. From memory. */
+const TYPICAL_SIGMA_PART = 0.015
+/** Where a ruler's zero lies against the nut, and where a mark lies under a finger that rings, mm. Common practice, no source. */
+const NUT_SIGMA_MM = 0.5
+export const PLACE_SIGMA_MM = 0.35
+/** How firmly that last is believed before anything rings: like so many finds' scatter. Chosen in simulation (bench/intervals): true where scatter is usual, soon true where it is twice that. */
+const SCATTER_WEIGHT = 2
+
+/** What is known of a string of this length before anything rings. */
+export function calibrationPrior(source: LengthSource, lengthMm: number): CalibrationPrior {
+  const lengthSigmaMm =
+    source === 'typical'
+      ? TYPICAL_SIGMA_PART * lengthMm
+      : Math.hypot(RULER_SIGMA_MM[source], RULER_SIGMA_PART * lengthMm)
+  return { lengthSigmaMm, nutSigmaMm: NUT_SIGMA_MM, placeSigmaMm: PLACE_SIGMA_MM }
+}
 
 /** Standard deviations beyond which a find is questioned. */
 export const QUESTIONED_SIGMAS = 3
 /** Half-width of a two-sided 95 % interval in standard deviations. Source: any table of the normal distribution. */
 export const NORMAL_95 = 1.96
+/** Beyond twice the usual scatter it is no longer scatter, however few finds there are: a place read off wrong. Chosen. */
+const MOST_REACH = 1.4
+/** Probability of a normal error above {@link QUESTIONED_SIGMAS}, one side. Source: any table of the normal distribution. */
+const QUESTIONED_ABOVE = 0.99865
 
 /** What is known of a string beyond its measured length. */
 export interface Calibration {
@@ -42,6 +69,8 @@ export interface Calibration {
 }
 
 export interface RingCalibration extends Calibration {
+  /** How far finds lie about their places, mm, one standard deviation: what is usual, unless the finds themselves say more. */
+  readonly scatterMm: number
   /** One an observation, in the order given. */
   readonly finds: readonly JudgedFind[]
 }
@@ -55,59 +84,83 @@ export interface JudgedFind {
   readonly isQuestioned: boolean
 }
 
-/** Normal equations of x = o + (L + d)(1 − 1/r): sums over the finds, with the prior on their diagonal. */
+/** Normal equations of x = o + (L + d)(1 − 1/r): sums over the finds that count, and the prior beside them. */
 interface Sums {
-  weight: number
-  part: number
-  partSquared: number
-  misfit: number
-  partMisfit: number
+  readonly count: number
+  readonly part: number
+  readonly partSquared: number
+  readonly misfit: number
+  readonly partMisfit: number
+  readonly misfitSquared: number
+}
+
+const NOTHING: Sums = { count: 0, part: 0, partSquared: 0, misfit: 0, partMisfit: 0, misfitSquared: 0 }
+
+/** A calibration with the scatter that it was fitted with, and how many degrees of freedom tell that. */
+interface Fit extends Calibration {
+  readonly scatterMm: number
+  readonly degreesOfFreedom: number
 }
 
 /**
  * Fits a common correction of the string length and an offset of the nut to places found by ring: weighted least squares
- * with the measured length as prior (a Bayesian linear model with normal errors). A find that disagrees with everything
- * else by more than three standard deviations is left out and marked as questioned, the worst first, unless it is trusted.
+ * with the known length as prior (a Bayesian linear model with normal errors). How far finds scatter is learnt from what they
+ * leave, beginning from what is usual (a scaled inverse chi-squared prior; A. Gelman et al., Bayesian Data Analysis, ch. 14),
+ * and never less than that; where they say more, the variances hold what so few of them leave open (Student's t). A find that disagrees with everything else, its scatter included, by more than three standard deviations is left out
+ * and marked as questioned, the worst first, unless it is trusted.
  *
- * @example calibrateByRings([{ lengthMm: 284.5, cents: 203.91, placeMm: 32.4, pressShiftMm: 0 }]).nutOffsetMm // about 0.5
+ * @example calibrateByRings([{ lengthMm: 284.5, cents: 203.91, placeMm: 32.4, pressShiftMm: 0 }], calibrationPrior('bridge', 284.5))
  */
 export function calibrateByRings(
   finds: readonly RingObservation[],
-  prior: CalibrationPrior = MEASURED_PRIOR,
+  prior: CalibrationPrior,
 ): RingCalibration {
-  const parts = finds.map((find) => 1 - 1 / centsToRatio(find.cents))
-  const misfits = finds.map((find, i) => find.placeMm - find.pressShiftMm - find.lengthMm * (parts[i] ?? 0))
-  const weight = 1 / prior.placeSigmaMm ** 2
-  const questioned = finds.map(() => false)
-  const sums = emptySums(prior)
-  for (let i = 0; i < finds.length; i++) addTo(sums, weight, parts[i] ?? 0, misfits[i] ?? 0)
+  const points = finds.map((find) => {
+    const part = 1 - 1 / centsToRatio(find.cents)
+    return { part, misfit: find.placeMm - find.pressShiftMm - find.lengthMm * part }
+  })
+  const isQuestioned = finds.map(() => false)
+  const fitWithout = (left: number | undefined) =>
+    fit(
+      points.reduce<Sums>(
+        (sums, point, i) => (isQuestioned[i] || i === left ? sums : added(sums, point)),
+        NOTHING,
+      ),
+      prior,
+    )
 
   /** How far a find is from what the others say: from the calibration without it. */
-  const disagreement = (i: number): { offMm: number; sigmas: number } => {
-    const part = parts[i] ?? 0
-    const misfit = misfits[i] ?? 0
-    const others = { ...sums }
-    if (!questioned[i]) addTo(others, -weight, part, misfit)
-    const rest = solve(others)
+  function disagreement(i: number): { offMm: number; sigmas: number } {
+    const { part, misfit } = points[i]!
+    const rest = fitWithout(i)
     const offMm = misfit - (rest.nutOffsetMm + rest.lengthCorrectionMm * part)
-    return { offMm, sigmas: offMm / Math.sqrt(prior.placeSigmaMm ** 2 + varianceAt(rest, part)) }
+    const sigma = Math.sqrt(rest.scatterMm ** 2 + varianceAt(rest, part))
+    // On Student's scale three deviations of a scatter known from few finds are further off.
+    const reach = Math.min(MOST_REACH, studentsT(QUESTIONED_ABOVE, rest.degreesOfFreedom) / QUESTIONED_SIGMAS)
+    return { offMm, sigmas: offMm / (sigma * reach) }
   }
 
   for (;;) {
     let worst = -1
     let worstSigmas = QUESTIONED_SIGMAS
     for (let i = 0; i < finds.length; i++) {
-      if (questioned[i] || finds[i]?.isTrusted) continue
+      if (isQuestioned[i] || finds[i]?.isTrusted) continue
       const sigmas = Math.abs(disagreement(i).sigmas)
       if (sigmas > worstSigmas) [worst, worstSigmas] = [i, sigmas]
     }
     if (worst < 0) break
-    questioned[worst] = true
-    addTo(sums, -weight, parts[worst] ?? 0, misfits[worst] ?? 0)
+    isQuestioned[worst] = true
   }
+  const { degreesOfFreedom, scatterMm, ...fitted } = fitWithout(undefined)
+  const isMore = scatterMm > prior.placeSigmaMm
+  const open = isMore ? (studentsT(0.975, degreesOfFreedom) / NORMAL_95) ** 2 : 1
   return {
-    ...solve(sums),
-    finds: finds.map((_, i) => ({ ...disagreement(i), isQuestioned: questioned[i] ?? false })),
+    ...fitted,
+    nutVariance: fitted.nutVariance * open,
+    lengthVariance: fitted.lengthVariance * open,
+    covariance: fitted.covariance * open,
+    scatterMm,
+    finds: finds.map((_, i) => ({ ...disagreement(i), isQuestioned: isQuestioned[i] ?? false })),
   }
 }
 
@@ -120,31 +173,55 @@ function varianceAt({ nutVariance, covariance, lengthVariance }: Calibration, pa
   return nutVariance + 2 * part * covariance + part * part * lengthVariance
 }
 
-function emptySums(prior: CalibrationPrior): Sums {
+function added(sums: Sums, { part, misfit }: { part: number; misfit: number }): Sums {
   return {
-    weight: 1 / prior.nutSigmaMm ** 2,
-    part: 0,
-    partSquared: 1 / prior.lengthSigmaMm ** 2,
-    misfit: 0,
-    partMisfit: 0,
+    count: sums.count + 1,
+    part: sums.part + part,
+    partSquared: sums.partSquared + part * part,
+    misfit: sums.misfit + misfit,
+    partMisfit: sums.partMisfit + part * misfit,
+    misfitSquared: sums.misfitSquared + misfit * misfit,
   }
 }
 
-function addTo(sums: Sums, weight: number, part: number, misfit: number): void {
-  sums.weight += weight
-  sums.part += weight * part
-  sums.partSquared += weight * part * part
-  sums.misfit += weight * misfit
-  sums.partMisfit += weight * part * misfit
+/** The scatter settles within a few rounds. */
+const ROUNDS = 6
+
+function fit(sums: Sums, prior: CalibrationPrior): Fit {
+  let scatterMm = prior.placeSigmaMm
+  let solved = solve(sums, prior, scatterMm)
+  let degreesOfFreedom = SCATTER_WEIGHT
+  for (let round = 0; round < ROUNDS && sums.count > 0; round++) {
+    const { nutOffsetMm: o, lengthCorrectionMm: d, nutVariance, covariance, lengthVariance } = solved
+    const left =
+      sums.misfitSquared -
+      2 * (o * sums.misfit + d * sums.partMisfit) +
+      o * o * sums.count +
+      2 * o * d * sums.part +
+      d * d * sums.partSquared
+    const explained =
+      (sums.count * nutVariance + 2 * sums.part * covariance + sums.partSquared * lengthVariance) /
+      scatterMm ** 2
+    degreesOfFreedom = SCATTER_WEIGHT + sums.count - explained
+    const learnt = (SCATTER_WEIGHT * prior.placeSigmaMm ** 2 + Math.max(0, left)) / degreesOfFreedom
+    scatterMm = Math.max(prior.placeSigmaMm, Math.sqrt(learnt))
+    solved = solve(sums, prior, scatterMm)
+  }
+  return { ...solved, scatterMm, degreesOfFreedom }
 }
 
-function solve({ weight, part, partSquared, misfit, partMisfit }: Sums): Calibration {
-  const determinant = weight * partSquared - part * part
+function solve(sums: Sums, prior: CalibrationPrior, scatterMm: number): Calibration {
+  const weight = 1 / scatterMm ** 2
+  const a = weight * sums.count + 1 / prior.nutSigmaMm ** 2
+  const b = weight * sums.part
+  const c = weight * sums.partSquared + 1 / prior.lengthSigmaMm ** 2
+  const [p, q] = [weight * sums.misfit, weight * sums.partMisfit]
+  const determinant = a * c - b * b
   return {
-    nutOffsetMm: (partSquared * misfit - part * partMisfit) / determinant,
-    lengthCorrectionMm: (weight * partMisfit - part * misfit) / determinant,
-    nutVariance: partSquared / determinant,
-    lengthVariance: weight / determinant,
-    covariance: -part / determinant,
+    nutOffsetMm: (c * p - b * q) / determinant,
+    lengthCorrectionMm: (a * q - b * p) / determinant,
+    nutVariance: c / determinant,
+    lengthVariance: a / determinant,
+    covariance: -b / determinant,
   }
 }

@@ -15,13 +15,16 @@ export type { Ring, RingKind, RingCheck } from './ring'
 export {
   calibrateByRings,
   calibratedSigmaMm,
-  MEASURED_PRIOR,
+  calibrationPrior,
+  LENGTH_SOURCES,
+  PLACE_SIGMA_MM,
   QUESTIONED_SIGMAS,
   NORMAL_95,
 } from './calibration'
 export type {
   Calibration,
   CalibrationPrior,
+  LengthSource,
   JudgedFind,
   RingCalibration,
   RingObservation,

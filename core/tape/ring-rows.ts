@@ -1,6 +1,6 @@
 import { centsOnString, placeOnString, placeSigmaMm, type StringFind, type Stringing } from '../instrument'
 import { midiNumber, type Note } from '../pitch'
-import { AUDIBLE_STRENGTH, MEASURED_PRIOR, NORMAL_95, ringChecks, STRONG_STRENGTH, type Ring } from '../stop'
+import { AUDIBLE_STRENGTH, PLACE_SIGMA_MM, NORMAL_95, ringChecks, STRONG_STRENGTH, type Ring } from '../stop'
 import type { StringPlace, TapeMark } from './chart'
 
 /** One tape on one string, and the open strings that answer when a finger is right on it, the strongest first. */
@@ -62,7 +62,7 @@ export function whereabouts(
   for (const mark of marks)
     for (const [stringIndex, string] of mark.strings.entries()) {
       if (stringIndex === find.stringIndex && midiNumber(string.note) === midiNumber(written)) continue
-      const sigma = Math.hypot(placeSigmaMm(stringing, string.cents) ?? 0, MEASURED_PRIOR.placeSigmaMm)
+      const sigma = Math.hypot(placeSigmaMm(stringing, string.cents) ?? 0, PLACE_SIGMA_MM)
       if (Math.abs(string.placeMm - find.placeMm) <= NORMAL_95 * sigma)
         return { code: 'place_of_another', mark, string }
     }

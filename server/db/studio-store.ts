@@ -3,8 +3,14 @@ import type { Database } from './database'
 import { TEACHER, type Models, type Table } from './models'
 
 /** Every column of a table under an alias, named so that a query's rows carry it as a part: ``m.length_mm AS `measurement.lengthMm` ``. */
-export function columnsOf<Row extends object>(table: Table<Row>, alias: string, part: string): string {
+export function columnsOf<Row extends object>(
+  table: Table<Row>,
+  alias: string,
+  part: string,
+  names: readonly (keyof Row & string)[] = Object.keys(table.getAttributes()) as (keyof Row & string)[],
+): string {
   return Object.entries<{ field?: string }>(table.getAttributes())
+    .filter(([name]) => (names as readonly string[]).includes(name))
     .map(([name, { field = name }]) => `${alias}.\`${field}\` AS \`${part}.${name}\``)
     .join(', ')
 }
@@ -12,6 +18,20 @@ export function columnsOf<Row extends object>(table: Table<Row>, alias: string, 
 /** A part of a joined row, or undefined where the join found none. */
 export function partOf<Row extends { id: string }>(part: Row | { id: null }): Row | undefined {
   return part.id === null ? undefined : part
+}
+
+const BY = `${TEACHER}.name` as const
+
+/** Rows with their columns `part.name` as parts: the names are taken apart once, not for every row. */
+function inParts<Row extends object>(rows: readonly Record<string, unknown>[]): Row[] {
+  const columns = Object.keys(rows[0] ?? {}).map((column) => [column, ...column.split('.')] as const)
+  return rows.map((row) => {
+    const made: Record<string, unknown> = {}
+    for (const [column, part, name] of columns)
+      if (name === undefined) made[part!] = row[column]
+      else ((made[part!] ??= {}) as Record<string, unknown>)[name] = row[column]
+    return made as Row
+  })
 }
 
 type Picked<Row extends object> = Pick<FindOptions<Row>, 'order' | 'limit' | 'group'>
@@ -61,12 +81,8 @@ export class StudioStore {
       ...this.bounded(where),
       include: [{ association: TEACHER, attributes: ['name'] }],
       raw: true,
-      nest: true,
-    })) as unknown as (Row & { [TEACHER]: { name: string | null } })[]
-    return rows.map(({ [TEACHER]: teacher, ...row }) => ({
-      ...(row as unknown as Row),
-      by: teacher.name ?? '',
-    }))
+    })) as unknown as (Row & { [BY]: string | null })[]
+    return rows.map(({ [BY]: by, ...row }) => ({ ...(row as unknown as Row), by: by ?? '' }))
   }
 
   async insert<Row extends { studioId: string }>(
@@ -97,14 +113,14 @@ export class StudioStore {
    * Rows of a hand-written query, which must be bounded by `:studioId` as everything else is. Names with a point, as
    * {@link columnsOf} makes them, come back as parts of the row.
    */
-  select<Row extends object>(sql: string, replacements: Record<string, unknown> = {}): Promise<Row[]> {
+  async select<Row extends object>(sql: string, replacements: Record<string, unknown> = {}): Promise<Row[]> {
     if (!sql.includes(':studioId')) throw new Error('query names no studio')
-    return this.database.sequelize.query<Row>(sql, {
+    const rows = await this.database.sequelize.query<Record<string, unknown>>(sql, {
       type: QueryTypes.SELECT,
-      nest: true,
       replacements: { ...replacements, studioId: this.studioId },
       ...this.inTransaction(),
     })
+    return inParts<Row>(rows)
   }
 
   /** Takes rows away for good; returns how many. */

@@ -4,11 +4,13 @@ import { NEWEST_LENGTH } from '../instruments/repository'
 import { readAll } from '../../db/reads'
 import { columnsOf, partOf, type StudioStore } from '../../db/studio-store'
 
+type LastCheck = Pick<CheckRow, 'id' | 'takenAt' | 'exercise' | 'verdict'>
+
 /** A student with what is with them now and the check taken last. */
 export interface StudentFacts {
   readonly student: StudentRow
   readonly instrumentId: string | null
-  readonly lastCheck: CheckRow | undefined
+  readonly lastCheck: LastCheck | undefined
 }
 
 export type RosterListing = Listing<keyof typeof SORTED_BY>
@@ -34,7 +36,7 @@ const SORTED_BY = {
 interface JoinedStudent {
   readonly student: StudentRow
   readonly loan: { readonly instrumentId: string | null }
-  readonly lastCheck: CheckRow | { id: null }
+  readonly lastCheck: LastCheck | { id: null }
 }
 
 export function studentRepository(store: StudioStore) {
@@ -44,7 +46,7 @@ export function studentRepository(store: StudioStore) {
   async function joined(condition: string, replacements: Record<string, unknown>): Promise<StudentFacts[]> {
     const rows = await store.select<JoinedStudent>(
       `SELECT ${columnsOf(student, 's', 'student')}, l.instrument_id AS \`loan.instrumentId\`,
-              ${columnsOf(check, 'c', 'lastCheck')}
+              ${columnsOf(check, 'c', 'lastCheck', ['id', 'takenAt', 'exercise', 'verdict'])}
        FROM student s
        LEFT JOIN loan l ON l.studio_id = s.studio_id AND l.student_id = s.id AND l.is_open = 1
        LEFT JOIN hand_check c ON c.id = (

@@ -4,6 +4,7 @@ import {
   findsOn,
   heightFault,
   judgeStrings,
+  sourceOf,
   knownSystem,
   noteName,
   notesOf,
@@ -28,6 +29,9 @@ export interface BenchFind {
   readonly isTrusted: boolean
   readonly foundOn: string
 }
+
+/** A kept length is laid out to a tenth of a millimetre. */
+const KEPT_WITHIN_MM = 0.06
 
 /** The strings on the bench: what is typed, checked, and the stringing that follows from it, the instrument and the rings. */
 export function useBenchStrings(
@@ -57,6 +61,13 @@ export function useBenchStrings(
   const usedFinds = computed(() =>
     findsOn(tuning.value, finds.value).map(({ find, stringIndex }) => ({ ...find, stringIndex })),
   )
+  /** What was kept lies on the bench as one length, however it was measured: as long as nobody types another. */
+  const lengthSource = computed(() => {
+    const kept = instrument.value?.measurement
+    const [typed = 0] = lengths.usableMm.value ?? []
+    const isKept = setup.value.method === 'bridge' && kept && Math.abs(kept.lengthMm - typed) < KEPT_WITHIN_MM
+    return isKept ? sourceOf(kept) : setup.value.method
+  })
   const stringing = computed(() => {
     const usable = lengths.usableMm.value
     // Between a string more in the tuning and a field more for its length there is a moment with too few.
@@ -67,6 +78,7 @@ export function useBenchStrings(
       system: knownSystem(setup.value.systemId),
       tuning: tuning.value,
       lengthsMm: fits ? usable : undefined,
+      lengthSource: lengthSource.value,
       pressing: pressing.value,
       finds: usedFinds.value,
     })
