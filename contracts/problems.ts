@@ -19,6 +19,7 @@ export const PROBLEMS = {
   instrument_not_measured: { status: 409, title: 'The string length is not measured yet' },
   length_doubtful: { status: 422, title: 'This length does not suit the size' },
   length_impossible: { status: 422, title: 'No instrument of this family has this length' },
+  place_doubtful: { status: 422, title: 'No tape creeps that far' },
   database_unavailable: { status: 503, title: 'The database is away' },
   being_restored: { status: 503, title: 'A backup is being put back' },
   internal: { status: 500, title: 'Something went wrong here' },

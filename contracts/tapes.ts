@@ -75,6 +75,8 @@ export const TapeEventDraft = z
     placeMm: Place.nullable().default(null),
     on: IsoDate,
     reason: Reason,
+    /** A check that found the tape further off than tapes creep, after looking again. */
+    keepAnyway: z.boolean().default(false),
   })
   .refine(({ kind, markId }) => WHOLE_INSTRUMENT_KINDS.includes(kind) === (markId === null), {
     path: ['markId'],

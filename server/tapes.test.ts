@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { scaleId } from '#core'
-import type { Instrument, RingFind, TapeEvent } from '#contracts'
+import type { Instrument, RingFind, Student, TapeEvent } from '#contracts'
 import { startHarness, type Client, type Harness } from './testing/harness'
 
 let harness: Harness
@@ -98,6 +98,34 @@ describe('the log of an instrument’s tapes', () => {
     expect(faded).toMatchObject({ reason: 'ready', by: 'Teacher of Tape Studio' })
     expect((await client.make<Instrument>('DELETE', `/tape-events/${faded?.id}`)).tapes).toHaveLength(2)
     expect((await client.make<Instrument>('POST', `/tape-events/${faded?.id}/restore`)).tapes).toHaveLength(1)
+  })
+
+  it('asks about a tape seen further off than tapes creep, and believes whoever looked again', async () => {
+    await client.make('POST', `${path}/tape-sets`, LAID)
+    const body = { kind: 'checked', markId: '3.5', placeMm: 24, on: '2026-11-28' }
+    const doubted = await client.send('POST', `${path}/tape-events`, body)
+    expect(doubted.problem).toMatchObject({ code: 'place_doubtful', fields: [{ path: 'placeMm' }] })
+    expect(await kinds()).toHaveLength(2)
+    await log({ ...body, keepAnyway: true })
+    expect((await kinds()).at(-1)).toBe('crept 3.5')
+  })
+
+  it('takes no day that has not come, and none before anybody here was born', async () => {
+    const on = async (day: string) =>
+      (await client.send('POST', `${path}/tape-events`, { kind: 'trial', on: day })).problem.fields?.[0]
+        ?.message
+    expect(await on('2027-11-28')).toContain('has not come yet')
+    expect(await on('1990-11-28')).toContain('more than 25 years ago')
+    expect(await on('2010-11-28')).toBeUndefined()
+    const hand = { measuredOn: '2027-01-01', comfortableSpanMm: 60 }
+    const student = await client.make<Student>('POST', '/students', { name: 'Early', family: 'violin' })
+    for (const [where, body] of [
+      [`/students/${student.id}/hands`, hand],
+      [`${path}/measurements`, { length: '284.5', measuredOn: '1990-01-01' }],
+      [`/students/${student.id}/loans`, { instrumentId: null, on: '2027-01-01' }],
+      [`${path}/tape-sets`, { ...LAID, laidOn: '2027-01-01' }],
+    ] as const)
+      expect([where, (await client.send('POST', where, body)).status]).toEqual([where, 422])
   })
 
   it('refuses to move or remove a tape that is not there, and an entry that names none', async () => {

@@ -265,6 +265,11 @@ function permutations(items: readonly number[]): number[][] {
   )
 }
 
+it('finds no overlap where the step is as wide as the fingertip, to what can be read', () => {
+  expect(touching(10.98, 11)).toMatchObject({ overlapMm: 0, advice: 'touch' })
+  expect(touching(10.9, 11).overlapMm).toBeCloseTo(0.1, 9)
+})
+
 describe('how a hand grows', () => {
   const year = 365.25
   const history = [55, 57.2, 58.9, 61, 62.8].map((spanMm, i) => ({ day: (i * year) / 2, spanMm }))

@@ -24,7 +24,7 @@ export const HAND_LIMITS_MM = {
 export type HandMeasure = keyof typeof HAND_LIMITS_MM
 
 /** A fingertip where nobody has measured it, mm. From memory. */
-export const TYPICAL_FINGERTIP_MM = { child: 10, adult: 14 } as const
+export const TYPICAL_FINGERTIP_MM = { smallChild: 9, child: 10, adult: 14 } as const
 
 export type HandFault =
   | {

@@ -10,6 +10,8 @@ export interface Touching {
   readonly advice: TouchAdvice
 }
 
+/** Less than this is no overlap: nobody reads a fingertip closer. */
+const READ_MM = 0.05
 /** Two fingertips that lie this close touch. */
 const TOUCH_MM = 1.5
 /** Shares of a fingertip's width up to which rolling, and lifting, makes the room. Common practice, no source. */
@@ -22,13 +24,13 @@ export const LIFT_SHARE = 0.45
  */
 export function touching(stepMm: number, fingertipMm: number): Touching {
   const gapMm = stepMm - fingertipMm
-  const overlapMm = Math.max(0, -gapMm)
+  const overlapMm = gapMm < -READ_MM ? -gapMm : 0
   return { stepMm, gapMm, overlapMm, advice: adviceFor(gapMm, overlapMm / fingertipMm) }
 }
 
 function adviceFor(gapMm: number, share: number): TouchAdvice {
   if (gapMm > TOUCH_MM) return 'room'
-  if (gapMm >= 0) return 'touch'
+  if (gapMm >= -READ_MM) return 'touch'
   if (share <= ROLL_SHARE) return 'roll'
   return share <= LIFT_SHARE ? 'lift' : 'replace'
 }

@@ -158,8 +158,9 @@ describe('fingertips', () => {
           const here = at(lengthMm, semitones)
           expect(at(lengthMm, semitones + 1).gapMm).toBeLessThan(here.gapMm)
           expect(at(lengthMm * 0.9, semitones).gapMm).toBeLessThan(here.gapMm)
-          expect(here.overlapMm).toBeCloseTo(Math.max(0, -here.gapMm), 12)
-          expect(here.advice === 'room' || here.advice === 'touch').toBe(here.gapMm >= 0)
+          // A twentieth of a millimetre is none: nobody reads a fingertip closer.
+          expect(here.overlapMm).toBe(here.gapMm < -0.05 ? -here.gapMm : 0)
+          expect(here.advice === 'room' || here.advice === 'touch').toBe(here.gapMm >= -0.05)
         },
       ),
       SEED,

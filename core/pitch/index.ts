@@ -27,7 +27,7 @@ export {
   frequencyHz,
 } from './system'
 export type { TuningSystem, SystemChoices } from './system'
-export { scaleId, readScaleId, SCALE_SIZE } from './scale'
+export { scaleId, readScaleId, twelveOf, SCALE_SIZE } from './scale'
 export type { NamedScale } from './scale'
 export { parseScala, writeScala, scalaCents, SCALA_SIZE_LIMIT } from './scala'
-export type { ScalaScale, ScalaPitch, ScalaFault, ParsedScala } from './scala'
+export type { ScalaScale, ScalaPitch, ScalaFault, ScalaQuestion, ParsedScala } from './scala'

@@ -9,6 +9,7 @@ import {
   scalaCents,
   scaleId,
   tuningSystem,
+  twelveOf,
   writeScala,
 } from './index'
 
@@ -57,7 +58,9 @@ describe('a Scala file (Scala scale file format)', () => {
           { kind: 'ratio', numerator: 2, denominator: 1 },
         ],
       },
+      questions: [],
     })
+    expect(parseScala('old\r\n 1\r\n2/1\r\n\x1a')).toMatchObject({ ok: true, scale: { pitches: [{}] } })
     expect(parseScala('nothing but 1/1\n0\n')).toMatchObject({ ok: true, scale: { pitches: [] } })
     expect(parseScala('below\n 1\n -5.0\n')).toMatchObject({ ok: true })
   })
@@ -72,6 +75,29 @@ describe('a Scala file (Scala scale file format)', () => {
     expect(faultOf('a\n1\n-3/2\n')).toMatchObject({ code: 'scala_negative_ratio', line: 3 })
     expect(faultOf('a\n3\n100.0\n')).toMatchObject({ code: 'scala_too_few', said: 3, found: 1 })
     expect(faultOf('a\n1\n100.0\n200.0\n')).toEqual({ code: 'scala_too_many', line: 4, said: 1 })
+  })
+
+  it('refuses numbers that are no longer numbers, in time', () => {
+    const huge = `1${'0'.repeat(400)}`
+    expect(faultOf(`a\n1\n${huge}/1\n`)).toMatchObject({ code: 'scala_out_of_reach', line: 3 })
+    expect(faultOf(`a\n1\n${3n ** 700n}/${2n ** 1109n}\n`)).toMatchObject({ code: 'scala_out_of_reach' })
+    expect(faultOf(`a\n1\n${huge}.0\n`)).toMatchObject({ code: 'scala_out_of_reach' })
+    expect(faultOf('a\n1\n1e400/1\n')).toMatchObject({ code: 'scala_bad_pitch' })
+  })
+
+  it('asks about what the format takes and probably nobody meant', () => {
+    const questionsOf = (text: string) => {
+      const parsed = parseScala(text)
+      return parsed.ok ? parsed.questions : parsed.fault
+    }
+    expect(questionsOf('a\n2\n5 / 4\n2/1\n')).toEqual([
+      { code: 'scala_spaced_ratio', line: 3, text: '5 / 4' },
+    ])
+    expect(questionsOf('a\n2\n702\n1200\n')).toMatchObject([
+      { code: 'scala_cents_without_point', line: 3 },
+      { code: 'scala_cents_without_point', line: 4 },
+    ])
+    expect(questionsOf('a\n2\n5/4 a third\n2\n')).toEqual([])
   })
 
   it('refuses 10 MB at once and quotes no more than a line of what it refuses', () => {
@@ -109,6 +135,31 @@ describe('a Scala file (Scala scale file format)', () => {
       fc.property(fc.string({ unit: 'binary' }), (text) => void parseScala(text)),
       { seed: 42 },
     )
+  })
+})
+
+describe('a scale of another number of notes', () => {
+  it('gives each of the twelve its nearest note', () => {
+    const edo = (n: number) => Array.from({ length: n }, (_, i) => (1200 * (i + 1)) / n)
+    expect(twelveOf(edo(12))).toEqual({ cents: edo(12), furthestCents: 0 })
+    // 31 equal steps: the third is its tenth, 387.1 cents (published: 31 equal temperament, near quarter-comma meantone)
+    expect(twelveOf(edo(31))!.cents[3]).toBeCloseTo(387.097, 2)
+    expect(twelveOf(edo(5))!.furthestCents).toBeCloseTo(120, 9)
+    // Repeats at the twelfth (3:1), thirteen equal steps of it: 1170.3 is the nearest to the octave.
+    const tritave = Array.from({ length: 13 }, (_, i) => (1901.955 * (i + 1)) / 13)
+    expect(twelveOf(tritave)!.cents[11]).toBeCloseTo((1901.955 * 8) / 13, 9)
+    expect(twelveOf([])).toBeUndefined()
+    expect(twelveOf([100, -5])).toBeUndefined()
+  })
+
+  it('has a name of any signs, cut between them', () => {
+    const cents = Array.from({ length: 12 }, (_, i) => 100 * (i + 1))
+    for (const name of ['𝄪'.repeat(60), `${'x'.repeat(39)}𝄪`, 'half \ud834 a sign', 'Ö'.repeat(50)]) {
+      const read = readScaleId(scaleId(name, 'D', cents))
+      expect(read?.cents).toEqual(cents)
+      expect(name.replace(/\p{Surrogate}/u, '').startsWith(read!.name)).toBe(true)
+    }
+    expect(scaleId('𝄪'.repeat(60), 'D', cents).length).toBeLessThan(400)
   })
 })
 

@@ -18,17 +18,34 @@ export type ScalaFault =
   | { readonly code: 'scala_bad_count'; readonly line: number; readonly text: string }
   | { readonly code: 'scala_bad_pitch'; readonly line: number; readonly text: string }
   | { readonly code: 'scala_negative_ratio'; readonly line: number; readonly text: string }
+  | { readonly code: 'scala_out_of_reach'; readonly line: number; readonly text: string }
   | { readonly code: 'scala_too_few'; readonly line: number; readonly said: number; readonly found: number }
   | { readonly code: 'scala_too_many'; readonly line: number; readonly said: number }
 
+/** What the format allows and probably nobody meant. */
+export interface ScalaQuestion {
+  /** Blanks end a pitch, so `5 / 4` is 5; a whole number is a ratio, so `702` is 702:1, and cents want a point. */
+  readonly code: 'scala_spaced_ratio' | 'scala_cents_without_point'
+  readonly line: number
+  readonly text: string
+}
+
 export type ParsedScala =
-  { readonly ok: true; readonly scale: ScalaScale } | { readonly ok: false; readonly fault: ScalaFault }
+  | { readonly ok: true; readonly scale: ScalaScale; readonly questions: readonly ScalaQuestion[] }
+  | { readonly ok: false; readonly fault: ScalaFault }
 
 /** Characters of the largest file read: the largest published scales are a tenth of it. */
 export const SCALA_SIZE_LIMIT = 200_000
 
 /** Names in faults are cut: a fault quotes a line, not a file. */
 const QUOTED_LENGTH = 40
+/** Whole numbers beyond this are no longer told apart; the format asks for 2³¹ − 1. */
+const LARGEST_NUMBER = Number.MAX_SAFE_INTEGER
+/** A pitch further off is none that anybody hears: a hundred octaves. */
+const FURTHEST_CENTS = 120_000
+/** Whole numbers that look like cents: no scale goes a hundred times up in one step. */
+const CENTS_FROM = 100
+const CENTS_TO = 1200
 
 /**
  * Reads a Scala scale file (`.scl`). Lines that begin with `!` are comments; the first other line is the description and
@@ -39,7 +56,11 @@ const QUOTED_LENGTH = 40
 export function parseScala(text: string): ParsedScala {
   if (text.length > SCALA_SIZE_LIMIT)
     return { ok: false, fault: { code: 'scala_too_large', limit: SCALA_SIZE_LIMIT } }
-  const all = text.replace(/^\uFEFF/, '').split(/\r\n|\r|\n/)
+  // Old files end with the end-of-file sign of their system.
+  const all = text
+    .replace(/^\uFEFF/, '')
+    .replace(/\x1a\s*$/, '')
+    .split(/\r\n|\r|\n/)
   const lines = all
     .map((line, index) => ({ text: line, line: index + 1 }))
     .filter((line) => !line.text.startsWith('!'))
@@ -55,6 +76,7 @@ export function parseScala(text: string): ParsedScala {
   const wanted = Number(said)
 
   const pitches: ScalaPitch[] = []
+  const questions: ScalaQuestion[] = []
   for (const line of rest) {
     if (pitches.length === wanted) {
       if (line.text.trim() === '') continue
@@ -64,21 +86,36 @@ export function parseScala(text: string): ParsedScala {
     if (typeof pitch === 'string')
       return { ok: false, fault: { code: pitch, line: line.line, text: quoted(line.text) } }
     pitches.push(pitch)
+    const code = questionOf(line.text, pitch)
+    if (code) questions.push({ code, line: line.line, text: quoted(line.text) })
   }
   if (pitches.length < wanted)
     return { ok: false, fault: { code: 'scala_too_few', line: last, said: wanted, found: pitches.length } }
-  return { ok: true, scale: { description: description.text.trim(), pitches } }
+  return { ok: true, scale: { description: description.text.trim(), pitches }, questions }
 }
 
-function parsePitch(text: string): ScalaPitch | 'scala_bad_pitch' | 'scala_negative_ratio' {
+function questionOf(text: string, pitch: ScalaPitch): ScalaQuestion['code'] | undefined {
+  if (pitch.kind !== 'ratio' || pitch.denominator !== 1) return undefined
+  if (/^\s*\d+(\s+\/|\/\s)/.test(text)) return 'scala_spaced_ratio'
+  const looksLikeCents = pitch.numerator >= CENTS_FROM && pitch.numerator <= CENTS_TO
+  return looksLikeCents ? 'scala_cents_without_point' : undefined
+}
+
+type PitchFault = 'scala_bad_pitch' | 'scala_negative_ratio' | 'scala_out_of_reach'
+
+function parsePitch(text: string): ScalaPitch | PitchFault {
   const cents = /^\s*(-?\d*\.\d*)(?:\s|$)/.exec(text)?.[1]
-  if (cents !== undefined && /\d/.test(cents)) return { kind: 'cents', cents: Number(cents) }
-  const ratio = /^\s*(-?\d+)(?:\/(-?\d+))?(?:\s|$)/.exec(text)
+  if (cents !== undefined && /\d/.test(cents))
+    return Math.abs(Number(cents)) <= FURTHEST_CENTS
+      ? { kind: 'cents', cents: Number(cents) }
+      : 'scala_out_of_reach'
+  const ratio = /^\s*(-?\d+)(?:\/(-?\d+))?(?:\s|\/\s|$)/.exec(text)
   if (!ratio) return 'scala_bad_pitch'
   const numerator = Number(ratio[1])
   const denominator = Number(ratio[2] ?? 1)
   if (numerator === 0 || denominator === 0) return 'scala_bad_pitch'
   if (numerator < 0 || denominator < 0) return 'scala_negative_ratio'
+  if (numerator > LARGEST_NUMBER || denominator > LARGEST_NUMBER) return 'scala_out_of_reach'
   return { kind: 'ratio', numerator, denominator }
 }
 
@@ -113,6 +150,6 @@ function oneLine(text: string): string {
 }
 
 function quoted(text: string): string {
-  const trimmed = text.trim()
-  return trimmed.length > QUOTED_LENGTH ? `${trimmed.slice(0, QUOTED_LENGTH)}…` : trimmed
+  const signs = Array.from(text.trim())
+  return signs.length > QUOTED_LENGTH ? `${signs.slice(0, QUOTED_LENGTH).join('')}…` : signs.join('')
 }

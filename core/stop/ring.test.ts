@@ -45,6 +45,17 @@ describe('what rings (handbook, common practice, no source)', () => {
     ])
   })
 
+  it('hears the fifth and the sixth partial of a low string where a tuning has them exactly', () => {
+    // A five-string bass and its low B: F♯ two octaves and a fifth above it, D♯ two octaves and a third.
+    const tuning = ['B0', 'E1', 'A1', 'D2', 'G2'].map(note)
+    const kindOn = (stopped: string, system: TuningSystem) =>
+      ringsOf(tuning, 4, note(stopped), system).find((ring) => ring.stringIndex === 0)
+    expect(kindOn('F♯3', fifths)).toMatchObject({ kind: 'double_octave_fifth' })
+    expect(kindOn('F♯3', fifths)!.strength).toBeCloseTo(1 / 6, 6)
+    expect(kindOn('D♯3', just(note('B4')))!.strength).toBeCloseTo(1 / 5, 6)
+    expect(kindOn('D♯3', fifths)!.strength).toBeLessThan(AUDIBLE_STRENGTH)
+  })
+
   it('works for a bass in fourths: the third semitone pair A–D and D–G answer the fourth finger’s fifth semitone', () => {
     expect(heard('bass', INTERVALS.perfectFourth).slice(0, 3)).toEqual([
       expect.arrayContaining(['unison A1']),

@@ -7,7 +7,15 @@ interface Meeting {
   readonly open: number
 }
 
-export type RingKind = 'unison' | 'octave' | 'twelfth' | 'double_octave' | 'fifth'
+export type RingKind =
+  | 'unison'
+  | 'octave'
+  | 'twelfth'
+  | 'double_octave'
+  | 'double_octave_third'
+  | 'double_octave_fifth'
+  | 'triple_octave'
+  | 'fifth'
 
 /** A stopped note that sets an open string ringing. */
 export interface Ring {
@@ -24,8 +32,9 @@ export interface Ring {
 }
 
 /**
- * The intervals at which open strings answer audibly. A fourth (3:4) and what lies beyond are left out: a violin's 1 on
- * A (B) and on E (F♯) have no string that rings. Common practice, no source; the kinds are Helmholtz's consonances.
+ * The intervals at which open strings answer audibly: those with a strength of {@link AUDIBLE_STRENGTH} where they are exact.
+ * A fourth (3:4), a tenth (2:5) and the seventh partial are left out: a violin's 1 on A (B) and on E (F♯) have no string that
+ * rings. Common practice, no source; the kinds are Helmholtz's consonances.
  */
 const MEETINGS: readonly Meeting[] = [
   { kind: 'unison', stopped: 1, open: 1 },
@@ -35,6 +44,12 @@ const MEETINGS: readonly Meeting[] = [
   { kind: 'twelfth', stopped: 3, open: 1 },
   { kind: 'double_octave', stopped: 1, open: 4 },
   { kind: 'double_octave', stopped: 4, open: 1 },
+  { kind: 'double_octave_third', stopped: 1, open: 5 },
+  { kind: 'double_octave_third', stopped: 5, open: 1 },
+  { kind: 'double_octave_fifth', stopped: 1, open: 6 },
+  { kind: 'double_octave_fifth', stopped: 6, open: 1 },
+  { kind: 'triple_octave', stopped: 1, open: 8 },
+  { kind: 'triple_octave', stopped: 8, open: 1 },
   { kind: 'fifth', stopped: 2, open: 3 },
   { kind: 'fifth', stopped: 3, open: 2 },
 ]

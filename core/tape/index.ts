@@ -6,7 +6,14 @@ export { chartTapes, isThere, DEFAULT_TAPE, DEFAULT_TAPE_WIDTH_MM } from './char
 export type { StringPlace, TapeMark, TapeShape, TapeContact } from './chart'
 export { straightPlace, askewTape, ACROSS_TOLERANCE_CENTS } from './across'
 export type { AskewTape, TapeAcross } from './across'
-export { toleranceMm, tapePiece, actsAsFret, TOLERANCES_CENTS, THICK_TAPE_MM } from './tolerance'
+export {
+  toleranceMm,
+  tapePiece,
+  girthBoundsMm,
+  actsAsFret,
+  TOLERANCES_CENTS,
+  THICK_TAPE_MM,
+} from './tolerance'
 export type { MeasuredGirth, TapePiece } from './tolerance'
 export { markMoves, frameMoves, systemMoves } from './compare'
 export type { MarkMove, FrameMove, SystemMove } from './compare'

@@ -60,6 +60,15 @@ export const THICK_TAPE_MM = 0.25
 /** So is one that fills this part of the room under the string. Common practice, no source. */
 const FRET_PART_OF_HEIGHT = 0.4
 
+/** A neck and board differ by up to this part from what is typical of their length. Common practice, no source. */
+const GIRTH_TOLERANCE = 0.4
+
+/** What a girth at a place can be, mm; beyond it lies a slip of the ruler or the unit. */
+export function girthBoundsMm(board: BoardMeasures, placeMm: number): readonly [low: number, high: number] {
+  const typical = tapePiece(board, placeMm).girthMm
+  return [typical * (1 - GIRTH_TOLERANCE), typical * (1 + GIRTH_TOLERANCE)]
+}
+
 /** Whether a tape is thick enough to stop the string itself, as a fret does, whatever the finger does on it. */
 export function actsAsFret(thicknessMm: number, stringHeightMm: number | undefined): boolean {
   return (

@@ -113,14 +113,14 @@ export class StudioStore {
    * Rows of a hand-written query, which must be bounded by `:studioId` as everything else is. Names with a point, as
    * {@link columnsOf} makes them, come back as parts of the row.
    */
-  async select<Row extends object>(sql: string, replacements: Record<string, unknown> = {}): Promise<Row[]> {
+  select<Row extends object>(sql: string, replacements: Record<string, unknown> = {}): Promise<Row[]> {
     if (!sql.includes(':studioId')) throw new Error('query names no studio')
-    const rows = await this.database.sequelize.query<Record<string, unknown>>(sql, {
+    const rows = this.database.sequelize.query<Record<string, unknown>>(sql, {
       type: QueryTypes.SELECT,
       replacements: { ...replacements, studioId: this.studioId },
       ...this.inTransaction(),
     })
-    return inParts<Row>(rows)
+    return rows.then(inParts<Row>)
   }
 
   /** Takes rows away for good; returns how many. */

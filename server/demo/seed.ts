@@ -112,7 +112,14 @@ async function layTapes(id: string, demo: DemoInstrument, callAt: CallAt, weeksA
     const tape = instrument.tapes.find((t) => t.markId === markId)
     const placeMm = tape && byMm !== undefined ? Number((tape.placeMm + byMm).toFixed(1)) : null
     const on = weeksAgo(weeks)
-    await tapeService(callAt(on)).log(id, { kind, markId, placeMm, on: dayOf(on), reason })
+    await tapeService(callAt(on)).log(id, {
+      kind,
+      markId,
+      placeMm,
+      on: dayOf(on),
+      reason,
+      keepAnyway: false,
+    })
   }
 }
 

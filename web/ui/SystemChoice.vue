@@ -5,11 +5,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { noteName, readScaleId, type Note } from '#core'
-import { shortSystemName } from '../words/trade'
+import { KEYNOTES, shortSystemName } from '../words/trade'
 import ChoiceSelect from './ChoiceSelect.vue'
-
-/** The major keys that begin on naturals, and the two flat ones every beginner meets. */
-const OTHER_KEYNOTES = ['C', 'D', 'F', 'G', 'A', 'B♭', 'E♭', 'E']
 
 const props = defineProps<{ tuning: readonly Note[] }>()
 const systemId = defineModel<string>({ required: true })
@@ -17,7 +14,7 @@ const systemId = defineModel<string>({ required: true })
 /** Open strings first: they are the drones at hand. A scale of one's own is there while it is chosen. */
 const systems = computed(() => {
   const open = props.tuning.map((n) => noteName(n, { octave: false }))
-  const keynotes = [...new Set([...open, ...OTHER_KEYNOTES])]
+  const keynotes = [...new Set([...open, ...KEYNOTES])]
   const own = readScaleId(systemId.value) ? [systemId.value] : []
   return [
     { value: 'fifths', label: 'Ring (fifths)' },

@@ -138,6 +138,9 @@ const RING_NAMES: Record<Ring['kind'], readonly [below: string, above: string]> 
   octave: ['an octave above', 'an octave below'],
   twelfth: ['a twelfth above', 'a twelfth below'],
   double_octave: ['two octaves above', 'two octaves below'],
+  double_octave_third: ['two octaves and a third above', 'two octaves and a third below'],
+  double_octave_fifth: ['two octaves and a fifth above', 'two octaves and a fifth below'],
+  triple_octave: ['three octaves above', 'three octaves below'],
   fifth: ['a fifth above', 'a fifth below'],
 }
 
@@ -187,3 +190,6 @@ export const WEEKDAYS = [
   'Friday',
   'Saturday',
 ] as const
+
+/** The twelve keynotes as players write them. */
+export const KEYNOTES = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'] as const

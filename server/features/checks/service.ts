@@ -13,6 +13,7 @@ import {
 import type { Check, FieldProblem, HandlerInput } from '#contracts'
 import type { CheckRow } from '../../db/rows'
 import type { Call } from '../../http/call'
+import { insistOnDay } from '../../http/days'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
 import { instrumentRepository } from '../instruments/repository'
 import { stringingOfFacts } from '../instruments/service'
@@ -46,6 +47,7 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
 
     /** Judges the readings with the core, whatever the page thought of them, and keeps both with the strings as they are. */
     async create(studentId: string, draft: Draft): Promise<Check> {
+      insistOnDay(now, draft.takenAt.slice(0, 10), 'takenAt')
       const [{ toleranceCents }, facts] = await Promise.all([
         existingStudent(studentId),
         instrumentRepository(store).stringsOf(draft.instrumentId),

@@ -1,6 +1,7 @@
 import { v7 as uuid } from 'uuid'
 import type { HandlerInput, HandMeasurement } from '#contracts'
 import type { Call } from '../../http/call'
+import { insistOnDay } from '../../http/days'
 import { ProblemError } from '../../http/problem-error'
 import { studentRepository } from '../students/repository'
 import { handDto } from './dto'
@@ -27,6 +28,7 @@ export function handService({ store, signedIn, now }: Pick<Call, 'store' | 'sign
     },
 
     async create(studentId: string, draft: HandlerInput<'hands.create'>['body']): Promise<HandMeasurement> {
+      insistOnDay(now, draft.measuredOn, 'measuredOn')
       await insistOnStudent(studentId)
       const id = uuid()
       const userId = signedIn.session.user.id

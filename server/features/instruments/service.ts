@@ -21,6 +21,7 @@ import { contradictoryLengths, tuningSentence, unreadableLength } from '#contrac
 import type { Answer, HandlerInput, Instrument, Measurement, PressingChoice, TapeSet } from '#contracts'
 import { readAll } from '../../db/reads'
 import { given } from '../../http/given'
+import { insistOnDay } from '../../http/days'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
 import type { Call } from '../../http/call'
 import type { InstrumentRow, MeasurementRow } from '../../db/rows'
@@ -91,6 +92,7 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
       rows,
       measuredOn,
     }: HandlerInput<'instruments.import'>['body']): Promise<Answer<'instruments.import'>> {
+      insistOnDay(now, measuredOn, 'measuredOn')
       const instruments = rows.map((row, index) => instrumentRow(row, `rows.${index}.tuning`, now, index))
       const measurements = rows.flatMap((row, index) => {
         if (row.length === undefined) return []
@@ -126,6 +128,7 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
       const { instrument } = await existing(id)
       const { family, size } = kindOf(instrument)
       const { measuredOn, keepAnyway } = draft
+      insistOnDay(now, measuredOn, 'measuredOn')
       if (draft.strings) {
         const strings = draft.strings.map((text, i) => readLength(text, `strings.${i}`))
         if (strings.length !== instrument.tuning.length)

@@ -7,6 +7,7 @@ import { readAll } from '../../db/reads'
 import type { StudentRow } from '../../db/rows'
 import type { Call } from '../../http/call'
 import { given } from '../../http/given'
+import { insistOnDay } from '../../http/days'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
 import { checkSummaryDto } from '../checks/dto'
 import { handNow } from '../hands/dto'
@@ -122,6 +123,7 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
     },
 
     async lend(id: string, instrumentId: string | null, on: string): Promise<Student> {
+      insistOnDay(now, on, 'on')
       await existing(id)
       if (instrumentId !== null && !(await readInstruments(store, [instrumentId])).has(instrumentId))
         throw fieldProblem('instrumentId', 'Choose one of the studio’s instruments.')

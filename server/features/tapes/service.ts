@@ -21,6 +21,7 @@ import type { HandlerInput, Instrument, RingFind, TapeEvent } from '#contracts'
 import type { RingFindRow, TapeEventRow } from '../../db/rows'
 import type { By } from '../../db/studio-store'
 import type { Call } from '../../http/call'
+import { insistOnDay } from '../../http/days'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
 import { findDto, loggedEvent } from '../instruments/dto'
 import { instrumentRepository, type InstrumentFacts } from '../instruments/repository'
@@ -29,6 +30,9 @@ import { tapeRepository } from './repository'
 
 /** Stopped notes further up than this are no ring of a low position: a slip of the string or the octave. */
 const HIGHEST_FIND_SEMITONES = 24
+
+/** A tape that lies further from where it was has not crept: it was moved, or the number is another's. Common practice, no source. */
+const FURTHEST_CREEP_MM = 5
 
 /** Laying tapes, what becomes of them, and the places found by ring. */
 export function tapeService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) {
@@ -68,6 +72,7 @@ export function tapeService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) {
   return {
     /** Lays a set of tapes: what lies at the same mark is replaced, in the log too. */
     async lay(instrumentId: string, draft: HandlerInput<'tapeSets.create'>['body']): Promise<Instrument> {
+      insistOnDay(now, draft.laidOn, 'laidOn')
       const facts = await existing(instrumentId)
       const { marks, reason, ...settings } = draft
       const stringing = stringingOfFacts(facts, settings.system)
@@ -102,6 +107,7 @@ export function tapeService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) {
     },
 
     async log(instrumentId: string, draft: HandlerInput<'tapeEvents.create'>['body']): Promise<Instrument> {
+      insistOnDay(now, draft.on, 'on')
       const facts = await existing(instrumentId)
       const { markId, placeMm } = draft
       if (markId !== null) insistOnMark(facts, markId, 'markId')
@@ -109,6 +115,18 @@ export function tapeService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) {
       const tape = tapesNow(facts.events.map(loggedEvent)).find((t) => t.markId === markId)
       if (!tape && (draft.kind === 'removed' || draft.kind === 'faded' || draft.kind === 'moved'))
         throw fieldProblem('markId', 'No such tape lies on this instrument: log it as laid first.')
+      const wandered =
+        draft.kind === 'checked' && tape && placeMm !== null ? Math.abs(placeMm - tape.placeMm) : 0
+      if (wandered > FURTHEST_CREEP_MM && !draft.keepAnyway)
+        throw new ProblemError('place_doubtful', {
+          detail: `It lay at ${tape!.placeMm.toFixed(1)} mm. Nothing was kept.`,
+          fields: [
+            {
+              path: 'placeMm',
+              message: `It lay at ${tape!.placeMm.toFixed(1)} mm, ${wandered.toFixed(1)} mm away. Tapes creep a millimetre or two: look at the tape and the number again, or log it as moved.`,
+            },
+          ],
+        })
       const crept = draft.kind === 'checked' && tape && placeMm !== null && hasCrept({ ...tape, placeMm })
       await tapes.addEvents([
         eventRow(instrumentId, {
@@ -135,6 +153,7 @@ export function tapeService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) {
     },
 
     async find(instrumentId: string, draft: HandlerInput<'ringFinds.create'>['body']): Promise<RingFind> {
+      insistOnDay(now, draft.foundOn, 'foundOn')
       const facts = await existing(instrumentId)
       const open = parseNote(draft.string)
       const stopped = parseNote(draft.note)

@@ -1,5 +1,5 @@
 <template>
-  <form class="form" aria-label="New entry" @submit.prevent="write">
+  <form class="form" aria-label="New entry" @submit.prevent="write(false)">
     <FieldRow label="What">
       <ChoiceSelect v-model="kind" label="What happened" :options="KINDS" />
     </FieldRow>
@@ -16,6 +16,9 @@
           maxlength="12"
           :placeholder="expected"
         />
+      </template>
+      <template v-if="isDoubtful" #after>
+        <ElButton size="small" @click="write(true)">Looked again: it lies there</ElButton>
       </template>
     </FieldRow>
     <FieldRow label="On" :fault="faults['on']">
@@ -36,7 +39,7 @@
 </template>
 
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { isoDay, parseLength, TAPE_EVENT_KINDS, type TapeEventKind } from '#core'
 import type { Instrument } from '#contracts'
 import { ApiProblem } from '../../api/client'
@@ -72,8 +75,13 @@ const expected = computed(() => {
   return tape ? `lay at ${mm(tape.placeMm)}` : ''
 })
 
-async function write() {
+/** Further from where it was than tapes creep. */
+const isDoubtful = ref(false)
+watch([kind, markId, place], () => (isDoubtful.value = false))
+
+async function write(keepAnyway: boolean) {
   faults.value = {}
+  isDoubtful.value = false
   const parsed = parseLength(place.value)
   if (hasPlace.value && !parsed.ok) {
     faults.value = { placeMm: 'Type where the tape’s middle is, in mm from the nut, as in 31.6.' }
@@ -87,11 +95,14 @@ async function write() {
       placeMm: hasPlace.value && parsed.ok ? parsed.lengthMm : null,
       on: on.value,
       reason: reason.value,
+      keepAnyway,
     })
     place.value = ''
     reason.value = ''
   } catch (error) {
-    if (!(error instanceof ApiProblem) || error.code !== 'invalid_request') throw error
+    if (!(error instanceof ApiProblem) || !['invalid_request', 'place_doubtful'].includes(error.code))
+      throw error
+    isDoubtful.value = error.code === 'place_doubtful'
     faults.value = Object.fromEntries(FIELDS.map((field) => [field, error.field(field)]))
   } finally {
     isSaving.value = false

@@ -50,7 +50,7 @@
       </p>
       <p v-if="touches.length > 0" class="soft small">
         Fingertips {{ mm(patterns.fingertip.widthMm) }} mm wide{{
-          patterns.fingertip.isMeasured ? '' : ', from memory: measure one in the hand file'
+          FINGERTIP_SOURCES[patterns.fingertip.source]
         }}.
       </p>
     </template>
@@ -81,6 +81,13 @@ import {
   touchSentence,
 } from '../../words/patterns'
 import { usePatterns } from './usePatterns'
+
+const FINGERTIP_SOURCES = {
+  measured: '',
+  age: ' at this age, from memory: measure one in the hand file',
+  size: ' on hands for this size, from memory: measure one in the hand file',
+  nothing: ', from memory: measure one in the hand file',
+}
 
 const patterns = usePatterns()
 const bench = useBench()

@@ -31,7 +31,9 @@ export const usePatterns = defineStore('patterns', () => {
   const mastery = markRaw(useMasteryOf(student))
   // Their refs stay refs: what the store hands out is not unwrapped.
   const atlas = markRaw(useAtlas(choice, family, tuning, mastery.secure))
-  const fingertip = computed(() => fingertipOf(student.value, new Date().getFullYear()))
+  const fingertip = computed(() =>
+    fingertipOf(student.value, new Date().getFullYear(), family.value, bench.setup.sizeId),
+  )
   return { choice, student, mastery, atlas, fingertip }
 })
 

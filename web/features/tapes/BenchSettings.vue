@@ -146,6 +146,7 @@ import MarkChoice from './MarkChoice.vue'
 import ScalaFile from './ScalaFile.vue'
 import SystemChoice from '../../ui/SystemChoice.vue'
 import { useKeepOnInstrument } from './useKeepOnInstrument'
+import { useTapes } from './useTapes'
 
 const TAPE_WIDTHS = [1, 1.5, 2, 3, 4, 5, 6].map((value) => ({ value, label: `${value} mm` }))
 const THICKNESSES = [0.05, 0.1, 0.13, 0.2, 0.3, 0.5, 1].map((value) => ({ value, label: `${value} mm` }))
@@ -167,6 +168,7 @@ const bench = useBench()
 const { setup } = storeToRefs(bench)
 const familyId = computed({ get: () => setup.value.familyId, set: (id) => bench.chooseFamily(id) })
 const keep = useKeepOnInstrument()
+const tapes = useTapes()
 
 const sizes = computed(() => bench.family.sizes.map(({ id }) => ({ value: id, label: sizeName(id) })))
 const tuningNames = computed(() => bench.tuning.map((n) => noteName(n)).join(' '))
@@ -186,7 +188,10 @@ const pressingSummary = computed(
 const heightFaultWords = computed(() => bench.pressingFault && heightSentence(bench.pressingFault))
 const girthFault = computed(() => {
   const text = setup.value.girthText.trim()
-  return text === '' || parseLength(text).ok ? undefined : 'Type the girth in mm, as in 72.'
+  if (text === '' || tapes.girthMm !== undefined) return undefined
+  if (!parseLength(text).ok) return 'Type the girth in mm, as in 72.'
+  const [low, high] = tapes.girthBounds.map((bound) => bound.toFixed(0))
+  return `Neck and board here are ${low} to ${high} mm round: measure again. The typical girth is used meanwhile.`
 })
 
 const lengthField = ref<InstanceType<typeof LengthField>>()

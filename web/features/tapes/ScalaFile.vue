@@ -5,9 +5,10 @@
         <input :id="id" ref="input" type="file" accept=".scl,text/plain" @change="read" />
       </template>
       <template #after>
+        <p v-for="line in said" :key="line" class="soft" role="status">{{ line }}</p>
         <div v-if="own" class="own">
           <FieldRow label="Its first note is">
-            <ChoiceSelect v-model="keynote" label="Its first note is" :options="KEYNOTES" />
+            <ChoiceSelect v-model="keynote" label="Its first note is" :options="KEYNOTE_CHOICES" />
           </FieldRow>
         </div>
         <ElButton size="small" @click="write">Save “{{ shortSystemName(setup.systemId) }}” as .scl</ElButton>
@@ -26,6 +27,7 @@ import {
   SCALE_SIZE,
   scalaCents,
   scaleId,
+  twelveOf,
   writeScala,
   note,
   transpose,
@@ -33,18 +35,18 @@ import {
 } from '#core'
 import { fileName, saveFile } from '../../files/tables'
 import { useBench } from '../../stores/bench'
-import { scalaFaultWords } from '../../words/scala'
-import { shortSystemName } from '../../words/trade'
+import { count } from '../../words/numbers'
+import { scalaFaultWords, scalaQuestionWords } from '../../words/scala'
+import { KEYNOTES, shortSystemName } from '../../words/trade'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import FieldRow from '../../ui/FieldRow.vue'
 
-const KEYNOTES = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'].map((value) => ({
-  value,
-  label: value,
-}))
+const KEYNOTE_CHOICES = KEYNOTES.map((value: string) => ({ value, label: value }))
 const bench = useBench()
 const { setup } = storeToRefs(bench)
 const fault = ref<string>()
+/** What should be known of a scale that was taken. */
+const said = ref<readonly string[]>([])
 const input = ref<HTMLInputElement>()
 
 const own = computed(() => readScaleId(setup.value.systemId))
@@ -67,6 +69,7 @@ function decoded(bytes: ArrayBuffer): string {
 async function read() {
   const file = input.value?.files?.[0]
   fault.value = undefined
+  said.value = []
   if (!file) return
   // A file far too large is not even read.
   const text = file.size > 4 * SCALA_SIZE_LIMIT ? undefined : decoded(await file.arrayBuffer())
@@ -80,16 +83,23 @@ async function read() {
     return
   }
   const cents = scalaCents(parsed.scale)
-  if (cents.length !== SCALE_SIZE) {
-    fault.value = `“${parsed.scale.description || file.name}” has ${cents.length} notes. Fingers are named by twelve to the octave: choose a scale of twelve.`
-    return
-  }
-  if ((cents.at(-1) ?? 0) <= 0) {
-    fault.value = 'The last note of the scale must lie above the first: it is where the scale repeats.'
+  const twelve = twelveOf(cents)
+  if (!twelve) {
+    fault.value =
+      'A scale needs at least one note, and its last must lie above the first: it is where the scale repeats.'
     return
   }
   const name = parsed.scale.description || file.name.replace(/\.scl$/i, '')
-  setup.value.systemId = scaleId(name, keynote.value, cents)
+  const isTwelve = cents.length === SCALE_SIZE
+  setup.value.systemId = scaleId(name, keynote.value, isTwelve ? cents : twelve.cents)
+  said.value = [
+    ...parsed.questions.map(scalaQuestionWords),
+    ...(isTwelve
+      ? []
+      : [
+          `It has ${count(cents.length, 'note')}. Fingers are named by twelve to the octave: each takes the nearest note of the scale, at most ${Math.round(twelve.furthestCents)} cents from equal temperament.`,
+        ]),
+  ]
 }
 
 /** The chosen system's twelve notes on its keynote, for other programs. */

@@ -176,6 +176,14 @@ describe('pressing', () => {
 })
 
 describe('a piece of tape', () => {
+  it('is that of a typical neck where no neck is as thick as what was typed', () => {
+    const { tapes, setup } = laidOut(HALF)
+    const typical = tapes.marks.value.map((mark) => tapes.pieceOf(mark).girthMm)
+    setup.value.girthText = '9999'
+    expect(tapes.girthMm.value).toBeUndefined()
+    expect(tapes.marks.value.map((mark) => tapes.pieceOf(mark).girthMm)).toEqual(typical)
+  })
+
   it('is as long as the girth at its own place, from the one that was measured at the first tape', async () => {
     const { tapes, setup } = laidOut(HALF)
     const typical = tapes.marks.value.map((mark) => tapes.pieceOf(mark).girthMm)

@@ -3,6 +3,7 @@ import { computed, type Ref } from 'vue'
 import {
   chartTapes,
   handMarks,
+  girthBoundsMm,
   isThere,
   marksOfSchool,
   marksWithIds,
@@ -64,9 +65,11 @@ export function useTapeChart(setup: Ref<BenchSetup>, stringing: Ref<Stringing>) 
   })
 
   /** A girth that was measured is that of the first tape. */
+  const girthBounds = computed(() => girthBoundsMm(stringing.value.board, marks.value[0]?.middleMm ?? 0))
   const girthMm = computed(() => {
     const parsed = parseLength(setup.value.girthText)
-    return parsed.ok ? parsed.lengthMm : undefined
+    const [low, high] = girthBounds.value
+    return parsed.ok && parsed.lengthMm >= low && parsed.lengthMm <= high ? parsed.lengthMm : undefined
   })
   function pieceOf(mark: TapeMark): TapePiece {
     const [first] = marks.value
@@ -92,6 +95,7 @@ export function useTapeChart(setup: Ref<BenchSetup>, stringing: Ref<Stringing>) 
     boardTapes,
     boardTargets,
     girthMm,
+    girthBounds,
     pieceOf,
   }
 }
