@@ -130,14 +130,12 @@ export function calibrateByRings(
     )
 
   /** How far a find is from what the others say: from the calibration without it. */
-  function disagreement(i: number): { offMm: number; sigmas: number } {
+  function disagreement(i: number) {
     const { part, misfit } = points[i]!
     const rest = fitWithout(i)
     const offMm = misfit - (rest.nutOffsetMm + rest.lengthCorrectionMm * part)
     const sigma = Math.sqrt(rest.scatterMm ** 2 + varianceAt(rest, part))
-    // On Student's scale three deviations of a scatter known from few finds are further off.
-    const reach = Math.min(MOST_REACH, studentsT(QUESTIONED_ABOVE, rest.degreesOfFreedom) / QUESTIONED_SIGMAS)
-    return { offMm, sigmas: offMm / (sigma * reach) }
+    return { offMm, sigmas: offMm / sigma, degreesOfFreedom: rest.degreesOfFreedom }
   }
 
   for (;;) {
@@ -145,8 +143,9 @@ export function calibrateByRings(
     let worstSigmas = QUESTIONED_SIGMAS
     for (let i = 0; i < finds.length; i++) {
       if (isQuestioned[i] || finds[i]?.isTrusted) continue
-      const sigmas = Math.abs(disagreement(i).sigmas)
-      if (sigmas > worstSigmas) [worst, worstSigmas] = [i, sigmas]
+      const { sigmas, degreesOfFreedom } = disagreement(i)
+      if (Math.abs(sigmas) > worstSigmas && Math.abs(sigmas) > questionedFrom(degreesOfFreedom))
+        [worst, worstSigmas] = [i, Math.abs(sigmas)]
     }
     if (worst < 0) break
     isQuestioned[worst] = true
@@ -160,8 +159,16 @@ export function calibrateByRings(
     lengthVariance: fitted.lengthVariance * open,
     covariance: fitted.covariance * open,
     scatterMm,
-    finds: finds.map((_, i) => ({ ...disagreement(i), isQuestioned: isQuestioned[i] ?? false })),
+    finds: finds.map((_, i) => {
+      const { offMm, sigmas } = disagreement(i)
+      return { offMm, sigmas, isQuestioned: isQuestioned[i] ?? false }
+    }),
   }
+}
+
+/** On Student's scale three deviations of a scatter known from few finds are further off; but not without end. */
+function questionedFrom(degreesOfFreedom: number): number {
+  return Math.min(MOST_REACH * QUESTIONED_SIGMAS, studentsT(QUESTIONED_ABOVE, degreesOfFreedom))
 }
 
 /** Standard deviation, mm, of the place of a note `cents` above the open string once calibrated. */
