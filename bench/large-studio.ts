@@ -48,18 +48,21 @@ export async function addLargeStudio(database: Database, students: number, passw
       rows.get(table)!.map((row) => {
         const id = uuid()
         ids.set(row.id, id)
-        const pointing = names.map((name) => [name, name === 'userId' ? session.user.id : ids.get(row[name])])
+        const pointing = names.map((name): [string, string | undefined] => [
+          name,
+          name === 'userId' ? session.user.id : ids.get(row[name]),
+        ])
         return {
           ...row,
           ...named(row, copy),
-          ...Object.fromEntries(pointing),
+          ...(Object.fromEntries(pointing) as Record<string, unknown>),
           id,
           studioId: session.studio.id,
         }
       }),
     )
     for (let at = 0; at < made.length; at += WRITTEN_AT_ONCE)
-      await tableOf(database, table).bulkCreate(made.slice(at, at + WRITTEN_AT_ONCE) as never[], {
+      await tableOf(database, table).bulkCreate(made.slice(at, at + WRITTEN_AT_ONCE), {
         hooks: false,
       })
   }

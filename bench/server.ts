@@ -16,7 +16,7 @@ export interface BenchServer {
   readonly database: Database
   readonly bare: Connection
   /** The statements that the server sends while something is asked of it. */
-  written(work: () => Promise<unknown>): Promise<Statement[]>
+  readonly written: (work: () => Promise<unknown>) => Promise<Statement[]>
   close(): Promise<void>
 }
 

@@ -10,7 +10,7 @@
         </slot>
       </template>
       <template #cell="{ column, rowData }">
-        <slot v-if="rowData.id !== undefined" :name="String(column.key)" :id="rowData.id" />
+        <slot v-if="rowData.id !== undefined" :id="rowData.id" :name="String(column.key)" />
         <span v-else-if="column.key === columns[0]?.key" class="soft">…</span>
       </template>
     </ElTableV2>

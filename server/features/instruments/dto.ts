@@ -25,7 +25,9 @@ export function measurementDto(row: By<MeasurementRow>): Measurement {
   }
 }
 
-export function tapeSetDto(row: By<TapeSetRow>): TapeSet {
+export function tapeSetDto(
+  row: By<Omit<TapeSetRow, 'studioId' | 'userId' | 'marks' | 'recordedAt'>>,
+): TapeSet {
   return {
     id: row.id,
     instrumentId: row.instrumentId,

@@ -1,5 +1,4 @@
 import { group } from 'd3-array'
-import { literal, Op } from 'sequelize'
 import { FAMILY_IDS, familyOf } from '#core'
 import type {
   InstrumentRow,
@@ -13,9 +12,12 @@ import { inOrderOf, orderBy, searchFor, type Listing, type Sorted } from '../../
 import { readAll } from '../../db/reads'
 import { columnsOf, partOf, type By, type StudioStore } from '../../db/studio-store'
 
+/** How a set of tapes was laid. */
+type LaidSet = Pick<TapeSetRow, (typeof TAPE_SET_NAMES)[number]>
+
 /** An instrument with what is known of it now. */
 export interface InstrumentFacts extends StringFacts {
-  readonly tapeSet: By<TapeSetRow> | undefined
+  readonly tapeSet: By<LaidSet> | undefined
   /** What happened to its tapes, in order of time. */
   readonly events: readonly TapeEventRow[]
   readonly holder: Pick<StudentRow, 'id' | 'name'> | undefined
@@ -42,6 +44,17 @@ export const IN_ORDER_OF_TIME: [string, string][] = [
   ['recordedAt', 'ASC'],
   ['id', 'ASC'],
 ]
+
+/** The log says what became of the marks: of the set only how it was laid. */
+const TAPE_SET_NAMES = [
+  'id',
+  'instrumentId',
+  'schoolId',
+  'system',
+  'lengthMm',
+  'tapeWidthMm',
+  'laidOn',
+] as const
 
 const newestFirst = (day: string): [string, string][] => [
   [day, 'DESC'],
@@ -98,14 +111,12 @@ function cupboard({ q, sort, family, holder, isLogged }: CupboardListing) {
 interface JoinedInstrument {
   readonly instrument: InstrumentRow
   readonly measurement: By<MeasurementRow> | { id: null }
-  readonly tapeSet: By<TapeSetRow> | { id: null }
+  readonly tapeSet: By<LaidSet> | { id: null }
   readonly holder: Pick<StudentRow, 'id' | 'name'> | { id: null }
 }
 
 export function instrumentRepository(store: StudioStore) {
   const { instrument, measurement, tapeSet, tapeEvent, ringFind } = store.models
-
-  const of = (ids: readonly string[]) => ({ instrumentId: [...ids] })
 
   /** The newest row of an instrument in a table that only grows. */
   const newest = (table: 'measurement' | 'tape_set', day: string) =>
@@ -117,7 +128,7 @@ export function instrumentRepository(store: StudioStore) {
     return store.select<JoinedInstrument>(
       `SELECT ${columnsOf(instrument, 'i', 'instrument')},
               ${columnsOf(measurement, 'm', 'measurement')}, mu.name AS \`measurement.by\`,
-              ${columnsOf(tapeSet, 't', 'tapeSet')}, tu.name AS \`tapeSet.by\`,
+              ${columnsOf(tapeSet, 't', 'tapeSet', TAPE_SET_NAMES)}, tu.name AS \`tapeSet.by\`,
               h.id AS \`holder.id\`, h.name AS \`holder.name\`
        FROM instrument i
        LEFT JOIN measurement m ON m.id = ${newest('measurement', 'measured_on')}
@@ -131,23 +142,31 @@ export function instrumentRepository(store: StudioStore) {
     )
   }
 
-  /** Finds that still hold: a changed bridge makes what rang before it history. */
-  function holdingFinds(ids: readonly string[]): Promise<By<RingFindRow>[]> {
-    const heldSince = literal(`NOT EXISTS (
-      SELECT 1 FROM tape_event e
-      WHERE e.studio_id = ring_find.studio_id AND e.instrument_id = ring_find.instrument_id
-        AND e.kind = 'bridge_changed' AND e.removed_at IS NULL
-        AND (e.on_date, e.recorded_at) > (ring_find.found_on, ring_find.recorded_at))`)
-    return store.written(
-      ringFind,
-      { removedAt: null, ...of(ids), [Op.and]: heldSince as never },
-      {
-        order: [
-          ['recordedAt', 'ASC'],
-          ['id', 'ASC'],
-        ],
-      },
+  /** What happened to the tapes of these instruments, in order of time. */
+  async function logOf(ids: readonly string[]): Promise<TapeEventRow[]> {
+    const rows = await store.select<{ event: TapeEventRow }>(
+      `SELECT ${columnsOf(tapeEvent, 'e', 'event')} FROM tape_event e
+       WHERE e.studio_id = :studioId AND e.instrument_id IN (:ids) AND e.removed_at IS NULL
+       ORDER BY e.on_date, e.recorded_at, e.id`,
+      { ids },
     )
+    return rows.map((row) => row.event)
+  }
+
+  /** Finds that still hold: a changed bridge makes what rang before it history. */
+  async function holdingFinds(ids: readonly string[]): Promise<By<RingFindRow>[]> {
+    const rows = await store.select<{ find: By<RingFindRow> }>(
+      `SELECT ${columnsOf(ringFind, 'f', 'find')}, u.name AS \`find.by\`
+       FROM ring_find f LEFT JOIN user u ON u.id = f.user_id
+       WHERE f.studio_id = :studioId AND f.instrument_id IN (:ids) AND f.removed_at IS NULL AND NOT EXISTS (
+         SELECT 1 FROM tape_event e
+         WHERE e.studio_id = f.studio_id AND e.instrument_id = f.instrument_id
+           AND e.kind = 'bridge_changed' AND e.removed_at IS NULL
+           AND (e.on_date, e.recorded_at) > (f.found_on, f.recorded_at))
+       ORDER BY f.recorded_at, f.id`,
+      { ids },
+    )
+    return rows.map((row) => row.find)
   }
 
   /** The facts of the instruments with these ids, in their order. */
@@ -155,7 +174,7 @@ export function instrumentRepository(store: StudioStore) {
     if (ids.length === 0) return []
     const [rows, events, finds] = await readAll(ids.length > 1, [
       () => joined(ids),
-      () => store.all(tapeEvent, { removedAt: null, ...of(ids) }, { order: IN_ORDER_OF_TIME }),
+      () => logOf(ids),
       () => holdingFinds(ids),
     ])
     const logged = group(events, (row) => row.instrumentId)
@@ -205,7 +224,7 @@ export function instrumentRepository(store: StudioStore) {
            WHERE i.studio_id = :studioId AND i.id IN (:ids)`,
           { ids },
         ),
-        store.all(tapeEvent, { removedAt: null, ...of(ids) }, { order: IN_ORDER_OF_TIME }),
+        logOf(ids),
       ])
       const logged = group(events, (row) => row.instrumentId)
       return inOrderOf(ids, rows, (row) => row.instrument.id).map((row) => ({
