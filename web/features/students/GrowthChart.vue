@@ -38,7 +38,7 @@
     </template>
     <template #key>
       <p class="soft key">
-        ● comfortable &ensp; + reached &ensp; the line is the middle one of all pairs (Theil and Sen).
+        ● comfortable &ensp; + reached &ensp; the line is that of least squares.
       </p>
     </template>
   </ChartFrame>
