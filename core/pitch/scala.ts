@@ -39,6 +39,7 @@ export const SCALA_SIZE_LIMIT = 200_000
 
 /** Names in faults are cut: a fault quotes a line, not a file. */
 const QUOTED_LENGTH = 40
+const END_OF_FILE = String.fromCharCode(26)
 /** Whole numbers beyond this are no longer told apart; the format asks for 2³¹ − 1. */
 const LARGEST_NUMBER = Number.MAX_SAFE_INTEGER
 /** A pitch further off is none that anybody hears: a hundred octaves. */
@@ -56,11 +57,7 @@ const CENTS_TO = 1200
 export function parseScala(text: string): ParsedScala {
   if (text.length > SCALA_SIZE_LIMIT)
     return { ok: false, fault: { code: 'scala_too_large', limit: SCALA_SIZE_LIMIT } }
-  // Old files end with the end-of-file sign of their system.
-  const all = text
-    .replace(/^\uFEFF/, '')
-    .replace(/\x1a\s*$/, '')
-    .split(/\r\n|\r|\n/)
+  const all = withoutEndOfFile(text.replace(/^\uFEFF/, '')).split(/\r\n|\r|\n/)
   const lines = all
     .map((line, index) => ({ text: line, line: index + 1 }))
     .filter((line) => !line.text.startsWith('!'))
@@ -143,6 +140,12 @@ export function scalaCents(scale: ScalaScale): number[] {
   return scale.pitches.map((pitch) =>
     pitch.kind === 'cents' ? pitch.cents : ratioToCents(pitch.numerator / pitch.denominator),
   )
+}
+
+/** Old files end with the end-of-file sign of their system, control-Z. */
+function withoutEndOfFile(text: string): string {
+  const end = text.trimEnd()
+  return end.endsWith(END_OF_FILE) ? end.slice(0, -1) : text
 }
 
 function oneLine(text: string): string {
