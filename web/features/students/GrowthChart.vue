@@ -37,9 +37,7 @@
       />
     </template>
     <template #key>
-      <p class="soft key">
-        ● comfortable &ensp; + reached &ensp; the line is that of least squares.
-      </p>
+      <p class="soft key">● comfortable &ensp; + reached &ensp; the line is that of least squares.</p>
     </template>
   </ChartFrame>
 </template>
