@@ -71,7 +71,7 @@ export function createApp(deps: AppDeps): Express {
     guard: sessionGuard((token, at) => sessions.find(token, at)),
     cookie,
     before: {
-      'session.open': signInLimits(database, now, (email) => sessions.accountIdOf(email)),
+      'session.open': signInLimits(database, now, (email) => sessions.accountKeyOf(email)),
       'password.change': [passwordLimit(database, now, (request) => cookie.read(request))],
     },
     checkAnswers: deps.checkAnswers ?? false,

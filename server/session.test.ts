@@ -80,6 +80,16 @@ describe('guessing', () => {
       await elsewhere(client, '192.0.2.2', spellings[i % spellings.length]).open('wrong')
     for (const spelling of spellings)
       expect((await elsewhere(client, '192.0.2.2', spelling).open(client.password)).status).toBe(429)
+    // An address that nobody has is slowed alike: by that alone it is not told from one that somebody has.
+    for (let i = 0; i < SIGN_IN_ATTEMPTS; i++)
+      await elsewhere(
+        client,
+        '192.0.2.4',
+        i % 2 ? 'Nobody.Else@Harbour.example' : 'nobody.else@harbour.example',
+      ).open('wrong')
+    expect((await elsewhere(client, '192.0.2.4', ' NOBODY.ELSE@harbour.example').open('wrong')).status).toBe(
+      429,
+    )
     // Its owner, at home, is not locked out by somebody's guesses.
     expect((await elsewhere(client, '192.0.2.3').open(client.password)).status).toBe(200)
   })

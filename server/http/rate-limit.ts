@@ -18,7 +18,7 @@ export const SIGN_IN_WINDOW_MS = 10 * 60_000
 export function signInLimits(
   database: Database,
   now: () => Date,
-  accountIdOf: (email: string) => Promise<string | undefined>,
+  accountKeyOf: (email: string) => Promise<string>,
 ): RequestHandler[] {
   const limit = limiter(database, now)
   const typed = (request: Request) => {
@@ -26,9 +26,8 @@ export function signInLimits(
     return typeof email === 'string' ? email : ''
   }
   const findAccount: RequestHandler = (request, response, next) => {
-    accountIdOf(typed(request)).then((id) => {
-      // An address without an account is one of its own: it must not be told from another by when it is slowed.
-      response.locals['account'] = id ?? `no account ${typed(request)}`
+    accountKeyOf(typed(request)).then((key) => {
+      response.locals['account'] = key
       next()
     }, next)
   }

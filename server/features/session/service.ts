@@ -33,9 +33,13 @@ export function sessionService(repository: SessionRepository, secret: string) {
   }
 
   return {
-    /** The account that a typed address means, if there is one. */
-    async accountIdOf(email: string): Promise<string | undefined> {
-      return (await repository.accountByEmail(normalEmail(email)))?.user.id
+    /**
+     * Names the account that a typed address means, however it is spelled. An address without an account is one of its own:
+     * it must not be told from another by when guessing it is slowed.
+     */
+    async accountKeyOf(email: string): Promise<string> {
+      const address = normalEmail(email)
+      return (await repository.accountByEmail(address))?.user.id ?? `no account ${address}`
     },
 
     /** Throws `wrong_credentials`, without saying which half is wrong. */
