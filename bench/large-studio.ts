@@ -77,8 +77,12 @@ function tableOf({ models }: Database, name: (typeof TABLES)[number][0]): Table<
   return models[name] as unknown as Table<Row>
 }
 
-/** Names and labels that tell the copies apart. */
+/** Monday to Saturday. */
+const TEACHING_DAYS = 6
+
+/** What tells the copies apart: names, labels, and the day of the lesson. */
 function named(row: Row, copy: number): Partial<Row> {
-  if (typeof row['name'] === 'string') return { name: `${row['name']} ${copy + 1}` }
+  if (typeof row['name'] === 'string')
+    return { name: `${row['name']} ${copy + 1}`, lessonWeekday: 1 + (copy % TEACHING_DAYS) }
   return typeof row['label'] === 'string' ? { label: `${row['label']}-${copy + 1}` } : {}
 }

@@ -41,7 +41,13 @@ export async function listsAgainstSql({ base, bare, database, written }: BenchSe
   }
   const student = await small.student('Orla Venn')
   const call = () => times(SMALL_CALLS, () => small.get(`/students/${student.id}`))
-  for (const path of ['/students?limit=50', '/instruments?limit=50', '/instruments?dueOn=2026-11-28'])
+  for (const path of [
+    '/students',
+    '/students?limit=200',
+    '/lessons?from=1',
+    '/instruments',
+    '/instruments?dueOn=2026-11-28',
+  ])
     ratios.push(
       await asyncRatioOf(
         `a small studio’s call beside ${path} of 2,000 / alone`,

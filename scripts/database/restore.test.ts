@@ -15,7 +15,7 @@ import { readBackup, sealBackup, type BackupSeal } from './backup-file'
 import { openDataDirectory } from './data-directory'
 import { socketPath, startPrivateServer, type PrivateServer } from './private-server'
 import { databasePrograms } from './programs'
-import { restore } from './restore'
+import { keepFrozen, restore } from './restore'
 
 let folder: string
 let server: PrivateServer
@@ -183,6 +183,19 @@ describe('a restore', () => {
     const [row] = await root.query<{ n: bigint }[]>('SELECT COUNT(*) AS n FROM jadefell_empty.student')
     expect(Number(row!.n)).toBe(seal.rows['student'])
     await root.query('DROP DATABASE jadefell_empty')
+  })
+
+  it('is given up where saving could not be held up all the time: what came in between would be lost', async () => {
+    let now = harness.clock.getTime()
+    const frozen = await keepFrozen(url, () => now)
+    now += FREEZE_MS / 2
+    await frozen.insist()
+    now += FREEZE_MS + 1
+    await expect(frozen.insist()).rejects.toThrow('something may have been saved')
+    await frozen.end()
+    expect((await client.send('POST', '/students', { name: 'After that', family: 'violin' })).status).toBe(
+      200,
+    )
   })
 
   it('holds up saving, not reading, until it is done or its process is gone', async () => {

@@ -47,6 +47,7 @@ export async function restore(
       await load(url, scratch, file)
       await insistOnCounts(connection, scratch, backup.seal)
       await bringUpToDate(url, scratch, say)
+      await frozen?.insist()
       await swap(connection, { live, scratch, before })
     } catch (error) {
       throw new Error(`${(error as Error).message}\n${await undo(connection, { scratch, before })}`, {
@@ -93,13 +94,32 @@ async function insistOnLock(connection: Connection): Promise<void> {
   if (Number(row?.held) !== 1) throw new Error('Another restore is under way. Nothing was changed.')
 }
 
+interface Frozen {
+  /** Throws where saving was not held up all the time: what was saved meanwhile would be lost. */
+  insist(): Promise<void>
+  end(): Promise<void>
+}
+
 /** Saves are refused until it ends, or we are gone for a minute. */
-async function keepFrozen(url: URL): Promise<{ end(): Promise<void> }> {
+export async function keepFrozen(url: URL, now: () => number = Date.now): Promise<Frozen> {
   const database = openDatabase(url.href, { poolSize: 1 })
-  const renew = () => freeze(database, new Date(Date.now() + FREEZE_MS))
+  let until = Infinity
+  let wasOpen = false
+  async function renew() {
+    const next = now() + FREEZE_MS
+    await freeze(database, new Date(next))
+    wasOpen ||= now() > until
+    until = next
+  }
   await renew()
+  // One that fails is made up for by the next; `insist` finds out where none came in time.
   const timer = setInterval(() => void renew().catch(() => {}), FREEZE_MS / 4)
   return {
+    async insist() {
+      await renew()
+      if (wasOpen)
+        throw new Error('Saving could not be held up all the time: something may have been saved since.')
+    },
     async end() {
       clearInterval(timer)
       await thaw(database)

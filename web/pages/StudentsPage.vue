@@ -61,13 +61,13 @@
 </template>
 
 <script setup lang="ts">
-import { refDebounced } from '@vueuse/core'
 import type { InputInstance } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { Student } from '#contracts'
 import RowTable from '../ui/RowTable.vue'
 import { useRowKeys, useRowSort } from '../ui/useRowKeys'
+import { useSettled } from '../ui/useSettled'
 import { useShortcuts } from '../ui/useShortcuts'
 import StudentDialog from '../features/students/StudentDialog.vue'
 import { useNotices } from '../stores/notices'
@@ -84,7 +84,6 @@ const COLUMNS = [
   { key: 'lesson', title: 'Lesson', width: 100, canSort: true, isExtra: true },
   { key: 'checked', title: 'Last check', width: 220, grow: 2, canSort: true, isExtra: true },
 ] as const
-const SETTLES_MS = 150
 
 const route = useRoute()
 const router = useRouter()
@@ -92,7 +91,7 @@ const studio = useStudio()
 
 const text = ref('')
 const search = ref<InputInstance>()
-const asked = refDebounced(text, SETTLES_MS)
+const asked = useSettled(text)
 const { sort, sortBy } = useRowSort<(typeof COLUMNS)[number]['key']>('name')
 const list = useList(
   computed(() => ({ q: asked.value, sort: sort.value.key, direction: sort.value.direction })),

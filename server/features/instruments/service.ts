@@ -19,7 +19,7 @@ import {
 } from '#core'
 import { contradictoryLengths, tuningSentence, unreadableLength } from '#contracts'
 import type { Answer, HandlerInput, Instrument, Measurement, PressingChoice, TapeSet } from '#contracts'
-import { readAll } from '../../db/reads'
+import { readAll, readInParts } from '../../db/reads'
 import { given } from '../../http/given'
 import { insistOnDay } from '../../http/days'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
@@ -28,8 +28,6 @@ import type { InstrumentRow, MeasurementRow } from '../../db/rows'
 import type { StudioStore } from '../../db/studio-store'
 import { instrumentDto, measurementDto, tapedDto, tapeSetDto } from './dto'
 import { instrumentRepository, type InstrumentFacts, type StringFacts } from './repository'
-
-const READ_AT_ONCE = 50
 
 export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' | 'signedIn' | 'now'>) {
   const repository = instrumentRepository(store)
@@ -49,19 +47,17 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
     return instrumentDto(await existing(id))
   }
 
-  /** What is due is reckoned from the log, so all that are looked for are read: some at a time, others go on between. */
+  /** What is due is reckoned from the log, so all that are looked for are read. */
   async function dueOnDay(
     listing: HandlerInput<'instruments.list'>['query'],
     day: string,
   ): Promise<Answer<'instruments.list'>> {
     const ids = await repository.found({ ...listing, isLogged: true }, undefined)
-    const due: string[] = []
-    for (let from = 0; from < ids.length; from += READ_AT_ONCE) {
-      const facts = await repository.dueFactsOf(ids.slice(from, from + READ_AT_ONCE))
-      due.push(
-        ...facts.filter((one) => tapesDue(day, tapedDto(one)).length > 0).map((one) => one.instrument.id),
-      )
-    }
+    const due = await readInParts(ids, async (part) =>
+      (await repository.dueFactsOf(part))
+        .filter((one) => tapesDue(day, tapedDto(one)).length > 0)
+        .map((one) => one.instrument.id),
+    )
     const facts = await repository.facts(due.slice(listing.offset, listing.offset + listing.limit))
     return { total: due.length, rows: facts.map(instrumentDto) }
   }

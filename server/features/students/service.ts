@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid'
 import { familyOf, schoolOf, type FamilyId } from '#core'
 import type { Answer, HandlerInput, Student } from '#contracts'
 import { isConflict } from '../../db/database'
-import { readAll } from '../../db/reads'
+import { readAll, readInParts } from '../../db/reads'
 import type { StudentRow } from '../../db/rows'
 import type { Call } from '../../http/call'
 import { given } from '../../http/given'
@@ -68,7 +68,7 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
 
     async list(listing: HandlerInput<'students.list'>['query']): Promise<Answer<'students.list'>> {
       const { total, rows } = await repository.roster(listing)
-      return { total, rows: await withFacts(rows) }
+      return { total, rows: await readInParts(rows, withFacts) }
     },
 
     /** The lessons of the first day that has some, counted from a day of the week (0 is Sunday). */
@@ -77,7 +77,8 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
       const ahead = Array.from({ length: 7 }, (_, i) => (from + i) % 7)
       const weekday = ahead.find((day) => days.includes(day))
       if (weekday === undefined) return { weekday: null, students: [] }
-      return { weekday, students: await withFacts(await repository.withLessonOn(weekday)) }
+      const students = await readInParts(await repository.withLessonOn(weekday), withFacts)
+      return { weekday, students }
     },
 
     async create(draft: HandlerInput<'students.create'>['body']): Promise<Student> {

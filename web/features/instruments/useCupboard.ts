@@ -1,4 +1,3 @@
-import { refDebounced } from '@vueuse/core'
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
 import { familyOf, isoDay, marksWithIds, tapesDue, type FamilyId } from '#core'
 import type { Instrument } from '#contracts'
@@ -7,19 +6,18 @@ import { sheetOf } from '../../paper/sheet'
 import { useStudio, type CupboardQuery } from '../../stores/studio'
 import { useList } from '../../stores/useList'
 import { useRowSort } from '../../ui/useRowKeys'
+import { useSettled } from '../../ui/useSettled'
 import { dueWords } from '../../words/due'
 import { mm } from '../../words/numbers'
 import { instrumentKind, shortMarkName } from '../../words/trade'
 import { chartOf } from './tape-chart'
-
-const SETTLES_MS = 150
 
 /** The instruments of the studio: which are looked for, which are chosen, and what is made of those. */
 export function useCupboard() {
   const studio = useStudio()
   const today = isoDay(new Date())
   const text = ref('')
-  const asked = refDebounced(text, SETTLES_MS)
+  const asked = useSettled(text)
   const family = ref<FamilyId | 'all'>('all')
   const isDueOnly = ref(false)
   const { sort, sortBy } = useRowSort<'label' | 'kind' | 'length' | 'holder'>('label')

@@ -36,13 +36,12 @@
 </template>
 
 <script setup lang="ts">
-import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import QuickDialog from '../../ui/QuickDialog.vue'
+import { useSettled } from '../../ui/useSettled'
 import { lookFor, useCommands, type Command } from './useCommands'
 
 const SHOWN = 9
-const SETTLES_MS = 150
 
 const open = defineModel<boolean>({ required: true })
 const commands = useCommands()
@@ -58,7 +57,7 @@ const found = computed(() => {
 })
 watch(text, () => (at.value = 0))
 // What is not found now, or not while the server is away, is found in its room.
-watch(refDebounced(text, SETTLES_MS), (typed) => void lookFor(typed).catch(() => undefined))
+watch(useSettled(text), (typed) => void lookFor(typed).catch(() => undefined))
 watch(open, () => {
   text.value = ''
   at.value = 0

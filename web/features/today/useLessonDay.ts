@@ -1,6 +1,7 @@
-import { computed, shallowRef, watch } from 'vue'
+import { computed, watch } from 'vue'
 import { isoDay, dueOn, tapesDue, type Due } from '#core'
 import type { Student } from '#contracts'
+import { useLoaded } from '../../api/useLoaded'
 import { useStudio } from '../../stores/studio'
 
 export interface LessonRow {
@@ -12,12 +13,11 @@ export interface LessonRow {
 /** The day with the next lessons, counted from `today`, and its lessons in order; `isKnown` once the server has said. */
 export function useLessonDay(today: Date) {
   const studio = useStudio()
-  const next = shallowRef<{ weekday: number | null; ids: readonly string[] }>()
-  async function load() {
-    next.value = await studio.nextLessons(today.getDay())
-  }
-  void load()
-  watch(() => studio.saves, load)
+  const { data: next, reload } = useLoaded(
+    () => String(today.getDay()),
+    (from) => studio.nextLessons(Number(from)),
+  )
+  watch(() => studio.saves, reload)
 
   const daysAhead = computed(() => ((next.value?.weekday ?? today.getDay()) - today.getDay() + 7) % 7)
   const day = computed(() => {
