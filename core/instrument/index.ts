@@ -44,6 +44,7 @@ export {
   placeOnString,
   sourceOf,
   hasPlace,
+  notesWithoutPlace,
   placeOfNote,
   centsOfNote,
   centsOnString,

@@ -202,6 +202,17 @@ export function hasPlace(stringing: Stringing, stringIndex: number, cents: numbe
   return pressedPlace(length, board.lengthMm, cents, pressingOn(pressing, stringIndex)) !== undefined
 }
 
+/** Those of these notes that have no place on their string; see {@link hasPlace}. */
+export function notesWithoutPlace<N extends { readonly stringIndex: number; readonly note: Note }>(
+  stringing: Stringing,
+  notes: readonly N[],
+): N[] {
+  if (!stringing.pressing) return []
+  return notes.filter(
+    ({ stringIndex, note }) => !hasPlace(stringing, stringIndex, centsOfNote(stringing, stringIndex, note)),
+  )
+}
+
 /** Where a note is stopped on string `stringIndex`; 0 for the open string. */
 export function placeOfNote(stringing: Stringing, stringIndex: number, stopped: Note): number {
   return placeOnString(stringing, stringIndex, centsOfNote(stringing, stringIndex, stopped))

@@ -59,6 +59,7 @@
             />
             <SystemChoice v-model="choice.systemId.value" :tuning="choice.tuning.value" />
           </div>
+          <p v-if="choice.noPlace.value" class="fault" role="alert">{{ choice.noPlace.value }}</p>
           <ReadingSheet
             ref="sheetView"
             :rows="sheet.rows.value"

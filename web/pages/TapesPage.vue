@@ -136,6 +136,7 @@ const sheet = computed(() =>
   isPrinting.value && canLay.value
     ? [
         sheetOf({
+          withoutPlace: tapes.withoutPlace,
           who: bench.student?.name,
           label: bench.instrument?.label,
           kind: instrumentKind(setup.value.familyId, setup.value.sizeId),

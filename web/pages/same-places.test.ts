@@ -17,7 +17,7 @@ import {
   type Stringing,
 } from '#core'
 import type { Instrument } from '#contracts'
-import { chartOf } from '../features/instruments/tape-chart'
+import { chartOf, marksWithoutPlace } from '../features/instruments/tape-chart'
 import { mounted, type Mounted } from '../mounting'
 import { sheetOf } from '../paper/sheet'
 import { useLesson } from '../stores/lesson'
@@ -100,7 +100,7 @@ describe('an instrument that is uneven, pressed and rung has the same places', (
   })
 
   it('on a strip of the cupboard', () => {
-    const facts = { kind: 'violin ½', stringing, marks: chartOf(ODD, stringing) }
+    const facts = { kind: 'violin ½', stringing, marks: chartOf(ODD, stringing), withoutPlace: [] }
     const sheet = sheetOf(facts)
     expect(sheet.marks.map((mark) => mm(mark.middleMm))).toEqual(tapes)
     expect(sheet.subtitle).toContain('string by string · with pressing · corrected by 1 ring')
@@ -140,5 +140,39 @@ describe('a student’s own tuning system', () => {
     expect((await roomOf(CheckPage, 'equal')).text()).toContain(`2 C♯${third}`)
     page!.wrapper.unmount()
     expect(await patternOnA('equal')).toContain(third)
+  })
+})
+
+/** An eighth-size in steel, 2.6 mm over the board at the nut: close to it nothing sounds low enough. */
+const HIGH: Instrument = {
+  ...AN_INSTRUMENT,
+  sizeId: '1/8',
+  measurement: { ...AN_INSTRUMENT.measurement!, lengthMm: 227 },
+  pressing: { mode: 'measured', nutHeightMm: 2.6, endHeightMm: 4, material: 'steel' },
+}
+
+describe('a note that has no place', () => {
+  it('is told in the check and in Patterns, where fingers are shown', async () => {
+    for (const room of [CheckPage, PatternsPage]) {
+      known({ students: [{ ...A_STUDENT, instrument: HIGH, hand: A_HAND }] })
+      useLesson().begin(A_STUDENT.id)
+      page = await mounted(room)
+      await until(() => expect(page!.text()).toMatch(/ha(s|ve) no place here.*A luthier lowers the nut/))
+      page.wrapper.unmount()
+    }
+  })
+
+  it('is told on the bench in place of its tape, and on the strip', async () => {
+    const stringing = stringingOfInstrument(HIGH, 'fifths')
+    const withoutPlace = marksWithoutPlace(HIGH, stringing)
+    expect(withoutPlace.map((mark) => mark.finger)).toEqual([1])
+    const marks = chartOf(HIGH, stringing)
+    expect(marks.map((mark) => mark.finger)).toEqual([3])
+    const { subtitle } = sheetOf({ kind: 'violin ⅛', stringing, marks, withoutPlace })
+    expect(subtitle).toContain('no place for 1st finger')
+    known({ students: [{ ...A_STUDENT, instrument: HIGH }] })
+    useLesson().begin(A_STUDENT.id)
+    page = await mounted(TapesPage)
+    await until(() => expect(page!.text()).toContain('1st finger has no place here'))
   })
 })

@@ -1,6 +1,14 @@
-import { isoDay, noteName, type Stringing, type StripRequest, type StripWords, type TapeMark } from '#core'
+import {
+  isoDay,
+  noteName,
+  type MarkSpec,
+  type Stringing,
+  type StripRequest,
+  type StripWords,
+  type TapeMark,
+} from '#core'
 import { shortDay } from '../words/dates'
-import { count, mm } from '../words/numbers'
+import { count, listed, mm } from '../words/numbers'
 import { markName, shortSystemName } from '../words/trade'
 
 export const PAPER_NAMES = [
@@ -40,10 +48,12 @@ export interface SheetFacts {
   readonly kind: string
   readonly stringing: Stringing
   readonly marks: readonly TapeMark[]
+  /** Asked for, and without a place on these strings: a strip that lacks them says so. */
+  readonly withoutPlace: readonly MarkSpec[]
 }
 
 /** A strip with its names, for paper chosen later. */
-export function sheetOf({ who, label, kind, stringing, marks }: SheetFacts): SheetDraft {
+export function sheetOf({ who, label, kind, stringing, marks, withoutPlace }: SheetFacts): SheetDraft {
   return {
     title: [who, label].filter(Boolean).join(' · ') || kind,
     subtitle: [
@@ -51,6 +61,7 @@ export function sheetOf({ who, label, kind, stringing, marks }: SheetFacts): She
       `${mm(stringing.lengthMm)} mm nut to bridge`,
       shortSystemName(stringing.system.id),
       ...reckonedWith(stringing),
+      ...(withoutPlace.length > 0 ? [`no place for ${listed(withoutPlace.map(markName))}`] : []),
       shortDay(isoDay(new Date())),
     ].join(' · '),
     marks: marks.map((mark) => ({

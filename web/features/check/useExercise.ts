@@ -6,6 +6,7 @@ import {
   landingFromMeter,
   marksWithIds,
   noteName,
+  notesWithoutPlace,
   notesOf,
   placeOnString,
   shapeExercise,
@@ -19,6 +20,7 @@ import {
 import type { Instrument, MeterReading, Student } from '#contracts'
 import type { BoardLanding, BoardTape, BoardTarget } from '../../board/board'
 import { useStudio } from '../../stores/studio'
+import { noPlaceSentence } from '../../words/places'
 import { markName } from '../../words/trade'
 
 /** What is played: a hand shape on a string of the student's instrument, with the places of its notes. */
@@ -65,6 +67,14 @@ export function useExercise(student: Ref<Student | undefined>) {
     exercise,
     stringing,
     targets,
+    /** Asked for, and nowhere to be pressed; the board aims at the place of a string that is not. */
+    noPlace: computed(() =>
+      noPlaceSentence(
+        (stringing.value ? notesWithoutPlace(stringing.value, targets.value) : []).map((n) =>
+          noteName(n.note),
+        ),
+      ),
+    ),
     open: computed(() => exercise.value.notes[0]!.note),
     toleranceCents: computed(() => student.value?.toleranceCents ?? 20),
   }

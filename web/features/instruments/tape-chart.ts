@@ -1,5 +1,6 @@
 import {
   chartTapes,
+  isThere,
   DEFAULT_TAPE_WIDTH_MM,
   familyOf,
   marksOfSchool,
@@ -7,6 +8,7 @@ import {
   planTapes,
   schoolOf,
   type MarkSpec,
+  type PlannedMark,
   type Stringing,
   type TapeMark,
 } from '#core'
@@ -24,9 +26,18 @@ export function marksFor(instrument: Instrument): MarkSpec[] {
   return school ? marksOfSchool(family, school) : []
 }
 
+function planOf(instrument: Instrument, stringing: Stringing): PlannedMark[] {
+  return planTapes(stringing, marksFor(instrument))
+}
+
+/** Those of its tapes that have no place on its strings. */
+export function marksWithoutPlace(instrument: Instrument, stringing: Stringing): PlannedMark[] {
+  return planOf(instrument, stringing).filter((mark) => !isThere(stringing, mark))
+}
+
 /** Where an instrument's tapes belong on its strings. */
 export function chartOf(instrument: Instrument, stringing: Stringing): TapeMark[] {
-  return chartTapes(stringing, planTapes(stringing, marksFor(instrument)), {
+  return chartTapes(stringing, planOf(instrument, stringing), {
     widthMm: instrument.tapeSet?.tapeWidthMm ?? DEFAULT_TAPE_WIDTH_MM,
     contact: 'centre',
   })

@@ -10,7 +10,7 @@ import { useSettled } from '../../ui/useSettled'
 import { dueWords } from '../../words/due'
 import { mm } from '../../words/numbers'
 import { instrumentKind, shortMarkName } from '../../words/trade'
-import { chartOf } from './tape-chart'
+import { chartOf, marksWithoutPlace } from './tape-chart'
 
 /** The instruments of the studio: which are looked for, which are chosen, and what is made of those. */
 export function useCupboard() {
@@ -54,6 +54,7 @@ export function useCupboard() {
           kind: instrumentKind(instrument.family, instrument.sizeId),
           stringing,
           marks,
+          withoutPlace: marksWithoutPlace(instrument, stringing),
         }),
       ]
     }),

@@ -45,6 +45,7 @@
           </tr>
         </tbody>
       </table>
+      <p v-if="noPlace" class="fault" role="alert">{{ noPlace }}</p>
       <p v-for="touch in touches" :key="touch.pair.join()" :class="['touch', touch.touching.advice]">
         {{ touchSentence(touch.pair, touch.touching) }}
       </p>
@@ -63,7 +64,7 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { noteName, placedStops, touchingPairs } from '#core'
+import { noteName, notesWithoutPlace, placedStops, touchingPairs } from '#core'
 import { useBench } from '../../stores/bench'
 import { mm } from '../../words/numbers'
 import {
@@ -80,6 +81,7 @@ import {
   stopName,
   touchSentence,
 } from '../../words/patterns'
+import { noPlaceSentence } from '../../words/places'
 import { usePatterns } from './usePatterns'
 
 const FINGERTIP_SOURCES = {
@@ -106,6 +108,11 @@ const elsewhere = computed(() =>
 const places = computed(() =>
   cell.value.kind === 'placement' ? placedStops(bench.stringing, cell.value) : [],
 )
+const noPlace = computed(() => {
+  const { stringIndex } = cell.value
+  const stops = places.value.map(({ note }) => ({ note, stringIndex }))
+  return noPlaceSentence(notesWithoutPlace(bench.stringing, stops).map(({ note }) => noteName(note)))
+})
 const first = computed(() => places.value[0])
 const last = computed(() => places.value.at(-1))
 const spanMm = computed(() => (last.value?.placeMm ?? 0) - (first.value?.placeMm ?? 0))

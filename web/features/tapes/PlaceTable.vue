@@ -36,10 +36,7 @@
       </tr>
     </tbody>
   </table>
-  <p v-for="mark in tapes.withoutPlace" :key="mark.id" class="fault" role="alert">
-    {{ markName(mark) }} has no place here: so near the nut these strings are sharper wherever they are
-    pressed. A luthier lowers the nut; check its height first.
-  </p>
+  <p v-if="noPlace" class="fault" role="alert">{{ noPlace }}</p>
   <TableExport :table="table" />
 </template>
 
@@ -50,6 +47,7 @@ import TableExport from '../../files/TableExport.vue'
 import type { DataTable } from '../../files/tables'
 import { useBench } from '../../stores/bench'
 import { mm, signedCents, signedMm } from '../../words/numbers'
+import { noPlaceSentence } from '../../words/places'
 import { markName } from '../../words/trade'
 import { useTapes } from './useTapes'
 
@@ -62,6 +60,7 @@ const before = computed(() => tapes.marksBeforeRings)
 const hasWorst = computed(() => marks.value.some((m) => Math.abs(m.worst.remainderCents) >= 0.5))
 const unpressed = computed(() => tapes.marksUnpressed)
 
+const noPlace = computed(() => noPlaceSentence(tapes.withoutPlace.map(markName)))
 const middleIn = (others: readonly TapeMark[], mark: TapeMark) =>
   others.find((other) => other.id === mark.id)?.middleMm
 

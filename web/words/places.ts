@@ -1,0 +1,8 @@
+import { listed } from './numbers'
+
+/** What a string stands too high for, and what to do; undefined where all of it has its place. */
+export function noPlaceSentence(names: readonly string[]): string | undefined {
+  if (names.length === 0) return undefined
+  const have = names.length === 1 ? 'has' : 'have'
+  return `${listed(names)} ${have} no place here: so near the nut the string is sharper wherever it is pressed. A luthier lowers the nut; measure its height first.`
+}
