@@ -148,6 +148,28 @@ describe('bad input is named at its field, and nothing is saved', () => {
     expect(anyway.status).toBe(code === 'length_doubtful' ? 200 : 422)
   })
 
+  it('says of all strings together what is wrong with all, and of one what is wrong with one', async () => {
+    const instrument = await client.make<Instrument>('POST', '/instruments', {
+      label: 'four',
+      family: 'violin',
+      sizeId: '4/4',
+    })
+    const path = `/instruments/${instrument.id}/measurements`
+    const wrong = async (draft: object) =>
+      (await client.send('POST', path, { measuredOn: '2026-11-28', ...draft })).problem.fields?.[0]?.path
+    expect(await wrong({ strings: ['339', '339', '339', '339'] })).toBe('strings')
+    expect(await wrong({ strings: ['328', '339', '328', '328'] })).toBe('strings.1')
+    const whole = await client.send('POST', path, {
+      method: 'harmonic',
+      length: '328',
+      measuredOn: '2026-11-28',
+    })
+    expect(whole.problem).toMatchObject({
+      code: 'length_impossible',
+      data: { explanations: [{ code: 'whole_for_octave', lengthMm: 328 }] },
+    })
+  })
+
   it('takes inches with fractions', async () => {
     const instrument = await client.make<Instrument>('POST', '/instruments', {
       label: 'x',

@@ -13,6 +13,7 @@ import {
   fakeServer,
   freshStores,
   problem,
+  until,
   signedIn,
   type Reply,
   type Sent,
@@ -67,7 +68,8 @@ describe('the shell', () => {
   })
 
   it('finds students, what to do with them, and instruments by parts of their names', async () => {
-    const { press, router } = await opened(lists({ students: [A_STUDENT], instruments: [AN_INSTRUMENT] }))
+    const students = [A_STUDENT]
+    const { press, router } = await opened(lists({ students, instruments: [AN_INSTRUMENT] }))
     await openPalette()
     const field = await find('venn')
     expect(found()).toEqual([
@@ -85,6 +87,10 @@ describe('the shell', () => {
     await find('zzz')
     expect(found()).toEqual([])
     expect(app.text()).toContain('Nothing is called that')
+    // A large studio is not known whole: who is not known yet is asked for.
+    students.push({ ...A_STUDENT, id: '01900000-0000-7000-8000-000000000002', name: 'Finn Aske' })
+    await find('check finn')
+    await until(() => expect(found()).toEqual(['Check Finn Askecheck']))
   })
 })
 

@@ -85,6 +85,7 @@ describe('the sentence on a length', () => {
     ['violin', '1/2', '284.5', 'Fits a violin ½ (276 to 294 mm, from memory).'],
     ['violin', '4/4', '328 cm', 'In centimetres no violin is that long. Did you mean millimetres, 328.0 mm?'],
     ['violin', '1/4', '328', 'That is the string of a 4/4, not of a ¼.'],
+    ['bass', '3/4', '1100', 'That is the string of a 4/4, not of a ¾. Or that is the length of the body.'],
     [
       'viola',
       '14 in',

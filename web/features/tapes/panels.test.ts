@@ -5,6 +5,7 @@ import { bareSetup, useBench, BY_HAND, type BenchSetup } from '../../stores/benc
 import { mounted } from '../../mounting'
 import { fakeServer, freshStores } from '../../testing'
 import AcrossPanel from './AcrossPanel.vue'
+import BenchSettings from './BenchSettings.vue'
 import CuttingPanel from './CuttingPanel.vue'
 import LengthField from './LengthField.vue'
 import MarkChoice from './MarkChoice.vue'
@@ -79,6 +80,21 @@ describe('a length', () => {
     )
   })
 
+  it('of every string off alike is said of all of them, and blames none', async () => {
+    const said = await say('', { method: 'strings', stringTexts: ['339', '339.5', '339', '338.5'] })
+    expect(said).toContain('All strings: 11.0 mm long for a 4/4')
+    expect(said).not.toMatch(/[GDAE]: /)
+  })
+
+  it('typed whole where the octave was asked for is taken as what it is by one press', async () => {
+    const store = lay({ method: 'harmonic', lengthText: '328' })
+    const { named, text } = await mounted(LengthField)
+    expect(text()).toContain('328.0 mm is the whole string already')
+    ;(named('It is the whole string') as HTMLElement).click()
+    await nextTick()
+    expect([store.setup.method, store.stringing.lengthMm]).toEqual(['bridge', 328])
+  })
+
   it('starts a measurement string by string from what is known', async () => {
     const store = lay()
     const { named } = await mounted(LengthField)
@@ -96,6 +112,25 @@ it('marks by hand are chosen and left again, low and high forms by name', async 
   await nextTick()
   expect(useTapes().marks.map((mark) => mark.id)).toEqual(['2.3', '3.6'])
   expect(named('low 2').getAttribute('aria-pressed')).toBe('true')
+})
+
+it('strings of different materials are chosen one by one, and move their own places', async () => {
+  const store = lay({ pressingMode: 'measured', nutHeightMm: 0.5, endHeightMm: 5, material: 'synthetic' })
+  const settings = await mounted(BenchSettings)
+  const before = useTapes().marks[0]!.strings.map((s) => s.placeMm)
+  const choose = async (group: string, label: string) => {
+    const option = [...settings.named(group).querySelectorAll('label')].find((l) =>
+      l.textContent?.includes(label),
+    )
+    option!.querySelector('input')!.click()
+    await nextTick()
+  }
+  await choose('String material', 'By string')
+  expect(store.setup.materials).toEqual(['synthetic', 'synthetic', 'synthetic', 'synthetic'])
+  await choose('Material of the E5 string', 'Steel')
+  const after = useTapes().marks[0]!.strings.map((s) => s.placeMm)
+  expect(after.slice(0, 3)).toEqual(before.slice(0, 3))
+  expect(after[3]).toBeLessThan(before[3]! - 0.1)
 })
 
 describe('string by string', () => {
