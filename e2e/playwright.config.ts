@@ -3,9 +3,11 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',
-  workers: 1,
+  // One a core: each has an application and a database of its own.
+  workers: 2,
   fullyParallel: false,
-  timeout: 60_000,
+  timeout: 120_000,
+  expect: { timeout: 20_000 },
   reporter: process.env['JADEFELL_COUNTS']
     ? [['line'], ['json', { outputFile: process.env['JADEFELL_COUNTS'] }]]
     : 'line',
