@@ -1,6 +1,7 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { ROOMS } from './rooms'
 import { useSession } from './stores/session'
+import { holdKeys, releaseKeys } from './ui/keysOnTheWay'
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -86,6 +87,14 @@ router.beforeEach(async (to) => {
     .catch(() => undefined)
   return session ? true : { name: 'sign-in', query: { next: to.fullPath } }
 })
+
+// The first page has nobody's keys to keep.
+router.beforeEach((to, from) => {
+  if (from.name && to.name !== from.name) holdKeys()
+})
+// A page sets its focus while it is mounted, in the tick after this one.
+router.afterEach(() => void setTimeout(releaseKeys))
+router.onError(releaseKeys)
 
 router.afterEach((to) => {
   const room = ROOMS.find((r) => r.name === to.name || r.name === to.meta['room'])

@@ -14,8 +14,8 @@
       <SessionList :sessions="own.sessions.value" @end="own.end" />
       <p v-if="others > 0" class="end">
         <ElButton @click="own.endOthers()"
-          >End every session but this one<kbd class="on-button">E</kbd></ElButton
-        >
+          >End every session but this one<KeyHint of="e" on-button
+        /></ElButton>
         <span class="soft">A tablet that was lost, a computer of the school: end it here.</span>
       </p>
       <p v-else class="soft end">Only here.</p>
@@ -36,6 +36,7 @@ import { useOwnSessions } from '../features/account/useOwnSessions'
 import { useSignOut } from '../features/shell/useSignOut'
 import { useSession } from '../stores/session'
 import { useShortcuts } from '../ui/useShortcuts'
+import KeyHint from '../ui/KeyHint.vue'
 
 const { session } = storeToRefs(useSession())
 const own = useOwnSessions()

@@ -3,7 +3,7 @@
     <h1>Changing size</h1>
     <p class="whose">Every tape moves, and the frame with them</p>
     <div class="actions">
-      <ElButton @click="swap">Turn round<kbd class="on-button">R</kbd></ElButton>
+      <ElButton @click="swap">Turn round<KeyHint of="r" on-button /></ElButton>
     </div>
   </header>
   <section class="card choose" aria-label="From and to">
@@ -98,6 +98,7 @@ import { useAllInstruments } from '../stores/useAllInstruments'
 import { mm, signedMm } from '../words/numbers'
 import { FRAME_TITLES } from '../words/patterns'
 import { instrumentKind, markName, shortMarkName } from '../words/trade'
+import KeyHint from '../ui/KeyHint.vue'
 
 const route = useRoute()
 const router = useRouter()

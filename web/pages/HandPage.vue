@@ -6,7 +6,7 @@
       </h1>
       <p class="whose">the hand</p>
       <div class="actions">
-        <ElButton @click="goToPatterns">Patterns<kbd class="on-button">P</kbd></ElButton>
+        <ElButton @click="goToPatterns">Patterns<KeyHint of="p" on-button /></ElButton>
       </div>
     </header>
     <div class="two">
@@ -78,6 +78,7 @@ import { useStudio } from '../stores/studio'
 import { useShortcuts } from '../ui/useShortcuts'
 import { FIT_NAMES, fitSentence } from '../words/patterns'
 import { sizeName } from '../words/trade'
+import KeyHint from '../ui/KeyHint.vue'
 
 const props = defineProps<{ studentId: string }>()
 const router = useRouter()

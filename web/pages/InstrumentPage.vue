@@ -13,9 +13,9 @@
       </p>
       <div class="actions">
         <ElButton @click="router.push({ name: 'compare', query: { from: instrument.id } })">
-          Change of size<kbd class="on-button">M</kbd>
+          Change of size<KeyHint of="m" on-button />
         </ElButton>
-        <ElButton type="primary" @click="bench">Tape bench<kbd class="on-button">T</kbd></ElButton>
+        <ElButton type="primary" @click="bench">Tape bench<KeyHint of="t" on-button /></ElButton>
       </div>
     </header>
     <div class="facts">
@@ -120,6 +120,7 @@ import { shortDay } from '../words/dates'
 import { dueWords } from '../words/due'
 import { mm, signedMm } from '../words/numbers'
 import { EVENT_NAMES, instrumentKind } from '../words/trade'
+import KeyHint from '../ui/KeyHint.vue'
 
 const props = defineProps<{ instrumentId: string }>()
 const router = useRouter()

@@ -4,14 +4,12 @@
     <p v-if="list.total.value !== undefined" class="whose">{{ count(list.total.value, 'instrument') }}</p>
     <div class="actions">
       <ElButton @click="router.push({ name: 'import' })"
-        >Bring in a table<kbd class="on-button">I</kbd></ElButton
-      >
+        >Bring in a table<KeyHint of="i" on-button
+      /></ElButton>
       <ElButton :disabled="sheets.length === 0" @click="isPrinting = true">
-        Print {{ sheets.length > 0 ? count(sheets.length, 'strip') : 'strips' }}<kbd class="on-button">P</kbd>
+        Print {{ sheets.length > 0 ? count(sheets.length, 'strip') : 'strips' }}<KeyHint of="p" on-button />
       </ElButton>
-      <ElButton type="primary" @click="isAdding = true"
-        >New instrument<kbd class="on-button">N</kbd></ElButton
-      >
+      <ElButton type="primary" @click="isAdding = true">New instrument<KeyHint of="n" on-button /></ElButton>
     </div>
   </header>
   <section class="card">
@@ -108,6 +106,7 @@ import StripDialog from '../paper/StripDialog.vue'
 import { useStudio } from '../stores/studio'
 import { count, mm } from '../words/numbers'
 import { FAMILY_NAMES, instrumentKind } from '../words/trade'
+import KeyHint from '../ui/KeyHint.vue'
 
 const FAMILIES = [
   { value: 'all', label: 'All' },

@@ -11,7 +11,7 @@
               : `tape ${lay.at.value + 1} of ${lay.marks.length}`
         }}
       </p>
-      <ElButton @click="leave">Leave<kbd class="on-button">Esc</kbd></ElButton>
+      <ElButton @click="leave">Leave<KeyHint of="Escape" on-button /></ElButton>
     </header>
     <LayBeginning v-if="lay.at.value < 0" :marks="lay.marks" @begin="lay.next()" />
     <LayStepCard
@@ -55,6 +55,7 @@ import { useTapes } from '../features/tapes/useTapes'
 import { useBench } from '../stores/bench'
 import { useShortcuts } from '../ui/useShortcuts'
 import { instrumentKind } from '../words/trade'
+import KeyHint from '../ui/KeyHint.vue'
 
 const router = useRouter()
 const bench = useBench()

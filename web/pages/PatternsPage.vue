@@ -1,6 +1,6 @@
 <template>
   <PatternsHead>
-    <ElButton type="primary" @click="isPrinting = true">Pattern sheet<kbd class="on-button">P</kbd></ElButton>
+    <ElButton type="primary" @click="isPrinting = true">Pattern sheet<KeyHint of="p" on-button /></ElButton>
   </PatternsHead>
   <section class="choices" aria-label="What is shown">
     <KeyFields v-if="stage > 0" />
@@ -37,8 +37,8 @@
         <section v-if="stage > 4" class="card keys" aria-label="Keys">
           <p class="eyebrow">
             Every {{ MODE_NAMES[patterns.choice.modeId] }} key in {{ positionName(atlas.position.value) }}
-            <kbd>↑</kbd>
-            <kbd>↓</kbd>
+            <KeyHint of="ArrowUp" />
+            <KeyHint of="ArrowDown" />
           </p>
           <AtlasTable
             label="Keys and strings"
@@ -56,7 +56,9 @@
           <p v-if="patterns.student" class="soft small">✓ needs no pattern that is not secure yet.</p>
         </section>
         <section v-if="stage > 5" class="card positions" aria-label="Positions">
-          <p class="eyebrow">{{ keyName(atlas.key.value) }} in every position <kbd>,</kbd> <kbd>.</kbd></p>
+          <p class="eyebrow">
+            {{ keyName(atlas.key.value) }} in every position <KeyHint of="," /> <KeyHint of="." />
+          </p>
           <AtlasTable
             label="Positions and strings"
             head="Position"
@@ -107,6 +109,7 @@ import {
   STATE_SIGNS,
 } from '../words/patterns'
 import { sizeName } from '../words/trade'
+import KeyHint from '../ui/KeyHint.vue'
 
 const patterns = usePatterns()
 const { atlas, mastery } = patterns

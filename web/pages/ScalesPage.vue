@@ -1,7 +1,7 @@
 <template>
   <PatternsHead>
     <ElButton type="primary" :disabled="line.notes.value.length === 0" @click="toggle">
-      {{ isPlaying ? 'Stop' : 'Play' }}<kbd class="on-button">space</kbd>
+      {{ isPlaying ? 'Stop' : 'Play' }}<KeyHint of=" " on-button />
     </ElButton>
   </PatternsHead>
   <section class="choices" aria-label="What is played">
@@ -50,9 +50,9 @@
     </FieldRow>
     <FieldRow label="Tempo" hint="quarters a minute">
       <div class="tempo">
-        <kbd>−</kbd>
+        <KeyHint of="-" />
         <ElSlider v-model="choice.tempo" :min="30" :max="160" :step="2" aria-label="Tempo" />
-        <kbd>+</kbd>
+        <KeyHint of="+" />
         <output class="numbers">{{ choice.tempo }}</output>
       </div>
     </FieldRow>
@@ -62,7 +62,7 @@
     <FieldRow label="A4">
       <PlainSelect v-model="player.a4Hz.value" label="A4 in Hz" :options="pitches" />
     </FieldRow>
-    <ElCheckbox v-model="choice.isLoop">Loop <kbd>O</kbd></ElCheckbox>
+    <ElCheckbox v-model="choice.isLoop">Loop <KeyHint of="o" /></ElCheckbox>
     <p class="soft">Keep tones in headphones quiet.</p>
   </section>
   <section class="card">
@@ -94,6 +94,7 @@ import { usePatterns } from '../features/patterns/usePatterns'
 import { useBench } from '../stores/bench'
 import { count } from '../words/numbers'
 import { DRILL_NAMES, drillHow, keyName, positionName, shortPositionName } from '../words/patterns'
+import KeyHint from '../ui/KeyHint.vue'
 
 const OPEN_OR_FOURTH = [
   { value: 'prefer', label: 'Open string' },

@@ -4,11 +4,11 @@
       <h1 dir="auto">{{ student.name }}</h1>
       <p class="whose">{{ about }}</p>
       <div class="actions">
-        <ElButton @click="isEditing = true">Change<kbd class="on-button">E</kbd></ElButton>
+        <ElButton @click="isEditing = true">Change<KeyHint of="e" on-button /></ElButton>
         <ElButton @click="file.removeStudent()">Take off the roster</ElButton>
-        <ElButton @click="goTo('patterns')">Patterns<kbd class="on-button">P</kbd></ElButton>
+        <ElButton @click="goTo('patterns')">Patterns<KeyHint of="p" on-button /></ElButton>
         <ElButton type="primary" :disabled="!student.instrument?.measurement" @click="goTo('check')">
-          Check<kbd class="on-button">C</kbd>
+          Check<KeyHint of="c" on-button />
         </ElButton>
       </div>
     </header>
@@ -58,6 +58,7 @@ import { useStudentFile } from '../features/students/useStudentFile'
 import { useLesson } from '../stores/lesson'
 import { useStudio } from '../stores/studio'
 import { useAllInstruments } from '../stores/useAllInstruments'
+import KeyHint from '../ui/KeyHint.vue'
 
 const props = defineProps<{ studentId: string }>()
 const router = useRouter()

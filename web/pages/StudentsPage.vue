@@ -13,7 +13,7 @@
         @keydown.down.prevent="search?.blur()"
         @keydown.enter.prevent="openFile(list.ids.value[0])"
       />
-      <ElButton type="primary" @click="openNew">New student<kbd class="on-button">N</kbd></ElButton>
+      <ElButton type="primary" @click="openNew">New student<KeyHint of="n" on-button /></ElButton>
     </div>
   </header>
   <section v-if="list.ids.value.length" class="card list" aria-label="Roster">
@@ -76,6 +76,7 @@ import { useList } from '../stores/useList'
 import { count, mm } from '../words/numbers'
 import { instrumentKind, WEEKDAYS } from '../words/trade'
 import { verdictSentence } from '../words/verdict'
+import KeyHint from '../ui/KeyHint.vue'
 
 const COLUMNS = [
   { key: 'name', title: 'Name', width: 170, grow: 1, canSort: true },

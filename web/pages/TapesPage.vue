@@ -26,11 +26,11 @@
         :disabled="!bench.stringing.isMeasured || keep.isMeasured.value"
         @click="keep.keepLength(false)"
       >
-        Keep the length<kbd class="on-button">⏎</kbd>
+        Keep the length<KeyHint of="Enter" on-button />
       </ElButton>
-      <ElButton :disabled="!canLay" @click="isPrinting = true">Print<kbd class="on-button">P</kbd></ElButton>
+      <ElButton :disabled="!canLay" @click="isPrinting = true">Print<KeyHint of="p" on-button /></ElButton>
       <ElButton type="primary" :disabled="!canLay" @click="router.push({ name: 'lay' })">
-        Lay them<kbd class="on-button">Y</kbd>
+        Lay them<KeyHint of="y" on-button />
       </ElButton>
     </div>
   </header>
@@ -112,6 +112,7 @@ import StripDialog from '../paper/StripDialog.vue'
 import { useBench } from '../stores/bench'
 import { mm } from '../words/numbers'
 import { instrumentKind, markName, sizeName } from '../words/trade'
+import KeyHint from '../ui/KeyHint.vue'
 
 const PANELS = [
   { id: 'places', name: 'Places' },

@@ -33,7 +33,7 @@
         :aria-label="`${actOf(row)} ${row.student.name}`"
         @click.stop="act(row)"
       >
-        {{ actOf(row) }}<kbd v-if="index === at" class="on-button">C</kbd>
+        {{ actOf(row) }}<KeyHint v-if="index === at" of="c" on-button />
       </ElButton>
     </div>
   </section>
@@ -57,6 +57,7 @@ import { dueWords } from '../words/due'
 import { count } from '../words/numbers'
 import { instrumentKind } from '../words/trade'
 import { verdictSentence } from '../words/verdict'
+import KeyHint from '../ui/KeyHint.vue'
 
 const router = useRouter()
 const lesson = useLesson()

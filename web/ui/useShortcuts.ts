@@ -1,4 +1,5 @@
-import { onBeforeUnmount, onMounted, watch, type Ref } from 'vue'
+import { onBeforeUnmount, onMounted, readonly, shallowRef, watch, type Ref } from 'vue'
+import { isField, isFor, takesOf } from './typing'
 
 export interface Shortcut {
   /** As `KeyboardEvent.key` has it. */
@@ -7,35 +8,68 @@ export interface Shortcut {
   readonly run: () => void
 }
 
-const active: { shortcuts: readonly Shortcut[]; title: string }[] = []
-
-/** All keys that work now, by the part of the page that brought them, for the list behind `?`. */
-export function activeShortcuts(): readonly {
+interface Group {
   readonly title: string
   readonly shortcuts: readonly Shortcut[]
-}[] {
+}
+
+const active: Group[] = []
+
+/** All keys that work now, by the part of the page that brought them, for the list behind `?`. */
+export function activeShortcuts(): readonly Group[] {
   return active
 }
 
-/** Plain keys of a page while it is shown. They keep quiet while somebody types or a dialog is open. */
+/**
+ * Plain keys of a page while it is shown. In a field they act where the field cannot take them, Escape leaves it, and what
+ * neither can use is refused in sight; while a dialog is open they keep quiet.
+ */
 export function useShortcuts(title: string, shortcuts: readonly Shortcut[]): void {
   const group = { title, shortcuts }
-  function onKey(event: KeyboardEvent) {
-    if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return
-    if (isFor(event.target, event.key) || openDialogs.size > 0) return
-    const shortcut = shortcuts.find((s) => s.key === event.key)
-    if (!shortcut) return
-    event.preventDefault()
-    shortcut.run()
-  }
   onMounted(() => {
+    if (active.length === 0) document.addEventListener('keydown', onKey)
     active.push(group)
-    document.addEventListener('keydown', onKey)
   })
   onBeforeUnmount(() => {
     active.splice(active.indexOf(group), 1)
-    document.removeEventListener('keydown', onKey)
+    if (active.length === 0) document.removeEventListener('keydown', onKey)
   })
+}
+
+function onKey(event: KeyboardEvent) {
+  refused.value = undefined
+  if (event.defaultPrevented || event.isComposing || event.ctrlKey || event.metaKey || event.altKey) return
+  if (openDialogs.size > 0) return
+  const { target, key } = event
+  if (key === 'Escape' && isField(target)) target.blur()
+  else if (isFor(target, key)) return
+  // What was brought last, by the page or its part, comes before what the shell has.
+  else if (!runFirst(key) && !(isField(target) && refuse(target, key))) return
+  event.preventDefault()
+}
+
+function runFirst(key: string): boolean {
+  for (let i = active.length - 1; i >= 0; i--) {
+    const shortcut = active[i]?.shortcuts.find((s) => s.key === key)
+    if (shortcut) return (shortcut.run(), true)
+  }
+  return false
+}
+
+/** A key that did nothing, and where: said beside its field until the next key. */
+export interface RefusedKey {
+  readonly key: string
+  readonly takes: string
+  readonly field: HTMLElement
+}
+const refused = shallowRef<RefusedKey>()
+export const refusedKey = readonly(refused)
+
+function refuse(field: HTMLElement, key: string): boolean {
+  const takes = takesOf(field)
+  if (key.length > 1 || takes === undefined) return false
+  refused.value = { key, takes, field }
+  return true
 }
 
 const openDialogs = new Set<Ref<boolean>>()
@@ -49,20 +83,4 @@ export function useDialog(isOpen: Ref<boolean>): void {
       document.activeElement.blur()
   })
   onBeforeUnmount(() => openDialogs.delete(isOpen))
-}
-
-/** Inputs that take no letters: they have a few keys of their own and leave the rest to the page. */
-const OWN_KEYS: Record<string, RegExp> = {
-  checkbox: /^ $/,
-  radio: /^( |Arrow.*)$/,
-  range: /^(Arrow|Page|Home|End)/,
-}
-
-/** Whether a key belongs to what has the focus: somebody types, ticks a box, presses a button. */
-function isFor(target: EventTarget | null, key: string): boolean {
-  if (!(target instanceof HTMLElement)) return false
-  const ownKeys = target instanceof HTMLInputElement ? OWN_KEYS[target.type] : undefined
-  if (ownKeys) return ownKeys.test(key)
-  if (target.matches('button, a, summary')) return key === 'Enter' || key === ' '
-  return target.matches('input, textarea, select') || target.isContentEditable
 }

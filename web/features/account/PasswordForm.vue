@@ -32,7 +32,7 @@
     </FieldRow>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <ElButton type="primary" native-type="submit" :loading="isSaving" :disabled="!current || !next">
-      Change it<kbd class="on-button">⏎</kbd>
+      Change it<KeyHint of="Enter" on-button />
     </ElButton>
     <p class="soft small">Every other session ends with the old password.</p>
   </form>
@@ -45,6 +45,7 @@ import { SHORTEST_PASSWORD } from '#contracts'
 import { ApiProblem, call } from '../../api/client'
 import { useNotices } from '../../stores/notices'
 import FieldRow from '../../ui/FieldRow.vue'
+import KeyHint from '../../ui/KeyHint.vue'
 
 const emit = defineEmits<{ changed: [] }>()
 const notices = useNotices()

@@ -24,6 +24,7 @@
           <input
             :value="row.text"
             inputmode="text"
+            data-takes="number"
             autocomplete="off"
             :aria-label="row.finger === 0 ? 'Open string, cents' : `Finger ${row.finger}, cents`"
             :aria-invalid="row.fault !== undefined"

@@ -13,6 +13,7 @@
           v-model="place"
           :aria-invalid="invalid"
           inputmode="decimal"
+          data-takes="length"
           maxlength="12"
           :placeholder="expected"
         />

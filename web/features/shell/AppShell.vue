@@ -7,7 +7,7 @@
         <li v-for="(room, index) in ROOMS" :key="room.name">
           <RouterLink :to="{ name: room.name }" :class="{ here: isHere(room.name) }">
             <span>{{ room.title }}</span>
-            <span class="key" aria-hidden="true">{{ index + 1 }}</span>
+            <KeyHint class="key" :of="String(index + 1)" aria-hidden="true" />
           </RouterLink>
         </li>
       </ul>
@@ -15,7 +15,7 @@
         <span>Find</span><span class="key" aria-hidden="true">Ctrl K</span>
       </button>
       <button class="find" type="button" @click="keysOpen = true">
-        <span>Keys</span><span class="key" aria-hidden="true">?</span>
+        <span>Keys</span><KeyHint class="key" of="?" aria-hidden="true" />
       </button>
       <AccountMenu />
       <div class="lesson" :class="{ empty: !lesson.student }" aria-live="polite">
@@ -38,6 +38,7 @@
     </main>
     <CommandPalette v-model="paletteOpen" />
     <KeysHelp v-model="keysOpen" />
+    <RefusedKey />
   </div>
 </template>
 
@@ -54,6 +55,8 @@ import AccountMenu from './AccountMenu.vue'
 import CommandPalette from './CommandPalette.vue'
 import KeysHelp from './KeysHelp.vue'
 import OutboxNote from './OutboxNote.vue'
+import KeyHint from '../../ui/KeyHint.vue'
+import RefusedKey from './RefusedKey.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
 
 const route = useRoute()
@@ -69,15 +72,20 @@ const keysOpen = ref(false)
 onMounted(() => {
   // The palette knows a studio of usual size from the start; of a larger one it asks.
   void studio.findStudents({ limit: LONGEST_PAGE })
-  // The room of a lesson is fetched before it is asked for: no key may be lost to a page that is still on its way.
-  window.setTimeout(() => void fetchRoom('check'), PREFETCH_AFTER_MS)
+  // Pages are fetched before they are asked for, those of a lesson first: a room opens at its key.
+  window.setTimeout(() => void fetchPages(), PREFETCH_AFTER_MS)
 })
 
-/** Brings a room's page without going there. */
-async function fetchRoom(name: string) {
-  const page = router.resolve({ name }).matched[0]?.components?.['default']
-  if (typeof page === 'function') await (page as () => Promise<unknown>)()
+/** Brings every page without going there, one after the other: what is asked for meanwhile comes between. */
+async function fetchPages() {
+  const routes = router.getRoutes().sort((a, b) => urgency(b.name) - urgency(a.name))
+  for (const { components } of routes) {
+    const page = components?.['default']
+    // One that does not come now is fetched when it is asked for.
+    if (typeof page === 'function') await (page as () => Promise<unknown>)().catch(() => undefined)
+  }
 }
+const urgency = (name: unknown) => [undefined, 'tapes', 'student', 'check'].indexOf(name as string)
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return
   event.preventDefault()
@@ -171,6 +179,13 @@ li a.here {
 .label {
   color: var(--rail-soft);
   font-size: 13.5px;
+}
+
+kbd.key {
+  border: 0;
+  padding: 0;
+  background: none;
+  font-weight: 400;
 }
 
 .lesson {

@@ -7,7 +7,7 @@
         <dl>
           <template v-for="shortcut in group.shortcuts" :key="shortcut.key">
             <dt>
-              <kbd>{{ KEY_NAMES[shortcut.key] ?? shortcut.key }}</kbd>
+              <kbd>{{ keyName(shortcut.key) }}</kbd>
             </dt>
             <dd>{{ shortcut.does }}</dd>
           </template>
@@ -23,13 +23,13 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
+import { keyName } from '../../ui/keyName'
 import QuickDialog from '../../ui/QuickDialog.vue'
 import { activeShortcuts } from '../../ui/useShortcuts'
 
 const open = defineModel<boolean>({ required: true })
 /** Read anew each time the list is opened: every page brings its own keys. */
 const groups = computed(() => (open.value ? [...activeShortcuts()].reverse() : []))
-const KEY_NAMES: Record<string, string> = { ArrowDown: '↓', ArrowUp: '↑', Enter: 'Enter' }
 </script>
 
 <style scoped>

@@ -37,7 +37,7 @@
       <RouterLink :to="{ name: 'hand', params: { studentId: student.id } }">{{
         student.hand ? 'Measures, growth and fit' : 'Measure the hand'
       }}</RouterLink>
-      <kbd class="key">H</kbd>
+      <KeyHint of="h" />
     </p>
     <p v-if="student.note" class="note" dir="auto">{{ student.note }}</p>
   </section>
@@ -49,6 +49,7 @@ import { familyOf, firstPositionWidthMm, fitOfInstrument, patternWithId, type Ma
 import type { Student } from '#contracts'
 import { useMasteryOf } from '../../stores/mastery'
 import { useStudio } from '../../stores/studio'
+import KeyHint from '../../ui/KeyHint.vue'
 import { mm } from '../../words/numbers'
 import { FIT_NAMES, FRAME_TITLES, stepsName } from '../../words/patterns'
 import { schoolName, shortSystemName, sizeName, WEEKDAYS } from '../../words/trade'

@@ -15,6 +15,7 @@
           :ref="(el: unknown) => field.id === 'comfortable' && (firstField = el as Focusable)"
           v-model="form.texts[field.id]"
           inputmode="decimal"
+          data-takes="length"
           @focus="drawn = field.drawing"
         >
           <template #suffix>mm</template>
@@ -43,6 +44,7 @@
             :id="id"
             v-model="form.texts[field.id]"
             inputmode="decimal"
+            data-takes="length"
             @focus="drawn = field.drawing"
           />
         </FieldRow>
@@ -53,8 +55,8 @@
       </FieldRow>
     </details>
     <ElButton type="primary" native-type="submit" :disabled="!form.draft.value"
-      >Keep<kbd class="on-button">⏎</kbd></ElButton
-    >
+      >Keep<KeyHint of="Enter" on-button
+    /></ElButton>
     <p class="soft small">
       Gently, and never into pain. A child’s measures: with a guardian’s consent, kept no longer than needed.
     </p>
@@ -68,6 +70,7 @@ import type { HandMeasurementDraft } from '#contracts'
 import FieldRow from '../../ui/FieldRow.vue'
 import HandDrawing, { type HandField } from './HandDrawing.vue'
 import { MEASURE_FIELDS, useHandForm } from './useHandForm'
+import KeyHint from '../../ui/KeyHint.vue'
 
 interface Focusable {
   focus(): void

@@ -22,8 +22,8 @@
       <p class="small">{{ tapes }}</p>
       <div class="acts">
         <ElButton type="primary" @click="emit('bench')"
-          >{{ instrument.measurement ? 'Tape bench' : 'Measure' }}<kbd class="on-button">T</kbd></ElButton
-        >
+          >{{ instrument.measurement ? 'Tape bench' : 'Measure' }}<KeyHint of="t" on-button
+        /></ElButton>
         <ElButton @click="emit('takeBack')">Take back</ElButton>
       </div>
       <RouterLink class="small" :to="{ name: 'compare', query: { from: instrument.id } }">
@@ -69,6 +69,7 @@ import { listed, mm } from '../../words/numbers'
 import { instrumentKind, shortMarkName, sizeName } from '../../words/trade'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import FieldRow from '../../ui/FieldRow.vue'
+import KeyHint from '../../ui/KeyHint.vue'
 
 const props = defineProps<{ student: Student; free: readonly Instrument[] }>()
 const emit = defineEmits<{

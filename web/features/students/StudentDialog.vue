@@ -38,7 +38,13 @@
         </FieldRow>
         <FieldRow label="Born in" :fault="form.fault('birthYear')" hint="optional">
           <template #default="{ id }">
-            <ElInput :id="id" v-model="fields.birthYear" inputmode="numeric" autocomplete="off" />
+            <ElInput
+              :id="id"
+              v-model="fields.birthYear"
+              inputmode="numeric"
+              data-takes="number"
+              autocomplete="off"
+            />
           </template>
         </FieldRow>
       </div>

@@ -35,7 +35,13 @@
       </FieldRow>
       <FieldRow label="Neck and board, girth" hint="mm, for the first tape" :fault="girthFault">
         <template #default="{ id }">
-          <ElInput :id="id" v-model="setup.girthText" placeholder="typical" maxlength="12" />
+          <ElInput
+            :id="id"
+            v-model="setup.girthText"
+            data-takes="length"
+            placeholder="typical"
+            maxlength="12"
+          />
         </template>
       </FieldRow>
     </details>

@@ -10,8 +10,8 @@
     </ul>
     <div class="go">
       <ElButton type="primary" size="large" @click="emit('begin')"
-        >Begin<kbd class="on-button">⏎</kbd></ElButton
-      >
+        >Begin<KeyHint of="Enter" on-button
+      /></ElButton>
     </div>
   </section>
 </template>
@@ -21,6 +21,7 @@ import { computed } from 'vue'
 import type { TapeMark } from '#core'
 import { listed } from '../../words/numbers'
 import { useTapes } from './useTapes'
+import KeyHint from '../../ui/KeyHint.vue'
 
 /** Before the first tape: what to cut, and what to heed. */
 const props = defineProps<{ marks: readonly TapeMark[] }>()

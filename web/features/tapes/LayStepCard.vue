@@ -25,6 +25,7 @@
         v-model="typed"
         class="numbers"
         inputmode="decimal"
+        data-takes="length"
         maxlength="12"
         :placeholder="mm(step.foundMm)"
         :aria-invalid="isUnreadable"
@@ -47,7 +48,7 @@
         @click="toggleTone"
       >
         {{ tone.sounding.value === noteName(best.stopped) ? '■' : '▶' }} {{ noteName(best.stopped)
-        }}<kbd class="on-button">T</kbd>
+        }}<KeyHint of="t" on-button />
       </ElButton>
     </div>
     <p v-if="isUnreadable" class="fault" role="alert">
@@ -55,17 +56,17 @@
     </p>
     <div class="checks">
       <ElCheckbox v-model="isSquared" size="large">
-        squared to the strings<kbd class="on-button">S</kbd>
+        squared to the strings<KeyHint of="s" on-button />
       </ElCheckbox>
       <ElCheckbox v-model="isWrapped" size="large">
-        pressed and wrapped round the neck<kbd class="on-button">W</kbd>
+        pressed and wrapped round the neck<KeyHint of="w" on-button />
       </ElCheckbox>
     </div>
     <div class="go">
-      <ElButton size="large" @click="emit('back')">Back<kbd class="on-button">B</kbd></ElButton>
+      <ElButton size="large" @click="emit('back')">Back<KeyHint of="b" on-button /></ElButton>
       <ElButton size="large" @click="emit('skip')">Leave this one off</ElButton>
       <ElButton type="primary" size="large" :disabled="!canGoOn" @click="emit('next')">
-        Next<kbd class="on-button">⏎</kbd>
+        Next<KeyHint of="Enter" on-button />
       </ElButton>
     </div>
   </section>
@@ -81,6 +82,7 @@ import { mm, signedMm } from '../../words/numbers'
 import { markName, ringWords } from '../../words/trade'
 import { COARSE_MM, FINE_MM, type LayStep } from './useLaying'
 import { useTapes } from './useTapes'
+import KeyHint from '../../ui/KeyHint.vue'
 
 /** One tape: where it belongs, where it rang, and what is done with it. */
 const props = defineProps<{

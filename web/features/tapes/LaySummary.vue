@@ -29,7 +29,7 @@
       No instrument of the studio is on the bench, so there is no log to keep this in.
     </p>
     <div class="go">
-      <ElButton size="large" @click="emit('back')">Back<kbd class="on-button">B</kbd></ElButton>
+      <ElButton size="large" @click="emit('back')">Back<KeyHint of="b" on-button /></ElButton>
       <ElButton
         v-if="bench.instrument"
         type="primary"
@@ -37,11 +37,11 @@
         :disabled="laid.length === 0 || isSaving"
         @click="emit('log')"
       >
-        Log as laid on {{ bench.instrument.label }}<kbd class="on-button">⏎</kbd>
+        Log as laid on {{ bench.instrument.label }}<KeyHint of="Enter" on-button />
       </ElButton>
       <ElButton v-else type="primary" size="large" @click="emit('done')"
-        >Done<kbd class="on-button">⏎</kbd></ElButton
-      >
+        >Done<KeyHint of="Enter" on-button
+      /></ElButton>
     </div>
   </section>
 </template>
@@ -53,6 +53,7 @@ import FieldRow from '../../ui/FieldRow.vue'
 import { count, mm, signedMm } from '../../words/numbers'
 import { markName } from '../../words/trade'
 import type { LaidTape } from './useKeepOnInstrument'
+import KeyHint from '../../ui/KeyHint.vue'
 
 /** After the last tape: what was laid where, and what becomes of it. */
 defineProps<{

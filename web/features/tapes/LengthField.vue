@@ -9,6 +9,7 @@
         size="large"
         class="length"
         autocomplete="off"
+        data-takes="length"
         maxlength="40"
         :aria-invalid="invalid"
         @keydown.enter.prevent="emit('enter')"
@@ -25,6 +26,7 @@
           :aria-label="`Length of the ${noteName(open)} string`"
           :aria-invalid="invalid"
           autocomplete="off"
+          data-takes="length"
           maxlength="40"
           @keydown.enter.prevent="emit('enter')"
         >

@@ -67,6 +67,7 @@
           <input
             class="found numbers"
             inputmode="decimal"
+            data-takes="length"
             :aria-label="`${noteName(row.stopped)} on the ${shortName(row.open)} string rings at, mm`"
             :value="texts[toneId(row)] ?? ''"
             maxlength="12"

@@ -1,0 +1,125 @@
+// @vitest-environment happy-dom
+import { mount } from '@vue/test-utils'
+import { afterEach, beforeEach, expect, it } from 'vitest'
+import { defineComponent, h, nextTick, type Component } from 'vue'
+import KeyHint from './KeyHint.vue'
+import { holdKeys, releaseKeys } from './keysOnTheWay'
+import { refusedKey, useShortcuts } from './useShortcuts'
+
+/** A page with a key for laying, one for a room, and these fields. */
+const ran: string[] = []
+const page = (...fields: Component[]) =>
+  mount(
+    defineComponent({
+      setup() {
+        useShortcuts(
+          'A page',
+          ['y', 'c', '1', '?', 'Enter'].map((key) => ({ key, does: key, run: () => void ran.push(key) })),
+        )
+        return () => h('div', [h(KeyHint, { of: '1' }), h(KeyHint, { of: 'c' }), ...fields.map((f) => h(f))])
+      },
+    }),
+    { attachTo: document.body },
+  )
+const field = (attributes: Record<string, string>) => () => h('input', attributes)
+const length = field({ 'data-takes': 'length', value: '328' })
+
+function focus(selector = 'input', selected: 'all' | 'end' = 'end') {
+  const input = document.querySelector<HTMLInputElement>(selector)!
+  input.focus()
+  input.setSelectionRange(selected === 'all' ? 0 : input.value.length, input.value.length)
+  return input
+}
+/** Whether the key is left to the field. */
+const press = (key: string, on: Element = document.activeElement ?? document.body) =>
+  on.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }))
+
+let shown: ReturnType<typeof page>
+beforeEach(() => void (ran.length = 0))
+afterEach(() => shown.unmount())
+
+it('acts on a key that the field in focus cannot take, and leaves it those that it can', () => {
+  shown = page(length)
+  focus()
+  expect([press('y'), press('?'), press('Enter')]).toEqual([false, false, false])
+  // 328 may still become 3281, 328 cm and 328 mm.
+  expect([press('1'), press('c'), press('m'), press('½')]).toEqual([true, true, true, true])
+  expect(ran).toEqual(['y', '?', 'Enter'])
+  // Where all of it is selected the letter would stand alone, which is no length.
+  focus('input', 'all')
+  press('c')
+  expect(ran).toEqual(['y', '?', 'Enter', 'c'])
+})
+
+it('refuses in sight what neither the field nor the page can use, until the next key', () => {
+  shown = page(length)
+  const input = focus()
+  expect(press('k')).toBe(false)
+  expect(refusedKey.value).toMatchObject({ key: 'k', takes: 'a number, and mm, cm or in after it' })
+  expect(refusedKey.value?.field).toBe(input)
+  press('1')
+  expect(refusedKey.value).toBeUndefined()
+})
+
+it('leaves free text, forms and choices their keys', () => {
+  shown = page(
+    field({ id: 'name' }),
+    () => h('form', [h('input', { id: 'in-form', 'data-takes': 'number' })]),
+    field({ id: 'choice', readonly: '' }),
+  )
+  focus('#name')
+  expect([press('y'), press('1'), press('?')]).toEqual([true, true, true])
+  focus('#in-form')
+  expect(press('Enter')).toBe(true)
+  focus('#choice')
+  expect(press('Enter')).toBe(true)
+  press('y')
+  expect(ran).toEqual(['y'])
+})
+
+it('leaves a field by Escape, and names Escape before a key as long as the field would take it', async () => {
+  shown = page(length)
+  const hints = async () => {
+    await new Promise((resolve) => queueMicrotask(() => resolve(undefined)))
+    await nextTick()
+    return [...document.querySelectorAll('kbd')].map((k) => k.textContent)
+  }
+  expect(await hints()).toEqual(['1', 'C'])
+  focus()
+  expect(await hints()).toEqual(['Esc 1', 'Esc C'])
+  press('Escape')
+  expect(document.activeElement).toBe(document.body)
+  expect(await hints()).toEqual(['1', 'C'])
+  press('1')
+  expect(ran).toEqual(['1'])
+})
+
+it('keeps the keys pressed while a page is on its way, and gives them to it as if pressed there', () => {
+  shown = page(length)
+  const input = document.querySelector('input')!
+  holdKeys()
+  for (const key of ['y', '4', '.', '5', 'k']) press(key)
+  expect(ran).toEqual([])
+  input.focus()
+  input.setSelectionRange(3, 3)
+  releaseKeys()
+  expect([ran, input.value]).toEqual([['y'], '3284.5'])
+  press('1', document.body)
+  expect(ran).toEqual(['y', '1'])
+})
+
+it('goes on keeping where a kept key leads to yet another page', () => {
+  const Leads = defineComponent({
+    setup() {
+      useShortcuts('Leads on', [{ key: 'n', does: 'Next', run: () => (ran.push('n'), holdKeys()) }])
+      return () => null
+    },
+  })
+  shown = page(Leads)
+  holdKeys()
+  for (const key of ['n', 'y', '1']) press(key)
+  releaseKeys()
+  expect(ran).toEqual(['n'])
+  releaseKeys()
+  expect(ran).toEqual(['n', 'y', '1'])
+})
