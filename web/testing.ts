@@ -1,4 +1,4 @@
-import { createPinia, setActivePinia } from 'pinia'
+import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { vi } from 'vitest'
 import type { HandMeasurement, Instrument, RingFind, Session, Student } from '#contracts'
 import { useSession } from './stores/session'
@@ -47,6 +47,9 @@ export function until(expected: () => void): Promise<void> {
 
 /** A fresh set of stores: what a reload leaves is only what the browser keeps. */
 export function freshStores(): void {
+  const before = getActivePinia()
+  // Two pages of one browser hear what the other one writes: the page before is closed.
+  if (before) disposePinia(before)
   setActivePinia(createPinia())
 }
 

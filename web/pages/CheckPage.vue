@@ -1,31 +1,43 @@
 <template>
-  <section v-if="!student" class="card empty">
-    <h1>Check</h1>
-    <p>
-      Choose whose hand to read: press <kbd>1</kbd> for today’s lessons, or <kbd>Ctrl K</kbd> and part of a
-      name.
-    </p>
-  </section>
+  <NobodyChosen v-if="!student && !isWalkIn" @walk-in="isWalkIn = true" />
   <template v-else>
     <header class="page-head">
       <h1>Check</h1>
       <p class="whose">
-        <RouterLink :to="{ name: 'student', params: { studentId: student.id } }">{{
+        <RouterLink v-if="student" :to="{ name: 'student', params: { studentId: student.id } }">{{
           student.name
         }}</RouterLink>
-        <template v-if="instrument"> · {{ instrumentKind(instrument.family, instrument.sizeId) }}</template>
+        <template v-else>A walk-in</template>
+        <template v-if="kind"> · {{ kind }}</template>
       </p>
       <div class="actions">
         <span v-if="state === 'waiting'" class="waits" role="status">Not kept yet: it waits to be sent.</span>
         <ElButton :disabled="readings.length === 0" @click="clear">Clear</ElButton>
-        <ElButton type="primary" :disabled="!canKeep" :loading="state !== 'idle'" @click="keepNow">
-          Keep this verdict<kbd class="on-button">Ctrl ⏎</kbd>
+        <ElButton v-if="next" type="primary" @click="goOn">
+          Next: {{ next.name }}<KeyHint of="n" on-button />
         </ElButton>
+        <ElButton
+          v-if="student"
+          :type="next ? 'default' : 'primary'"
+          :disabled="!canKeep"
+          :loading="state !== 'idle'"
+          @click="keepNow"
+        >
+          {{ kept ? 'Kept' : 'Keep this verdict' }}<kbd class="on-button">Ctrl ⏎</kbd>
+        </ElButton>
+        <template v-else>
+          <ElButton @click="isWalkIn = false">Somebody else<KeyHint of="x" on-button /></ElButton>
+          <ElButton @click="enrol">Enrol this player</ElButton>
+        </template>
       </div>
     </header>
-    <section v-if="!instrument || !stringing" class="card empty">
-      <h2>{{ instrument ? 'The string is not measured yet' : `${student.name} has no instrument yet` }}</h2>
-      <p v-if="instrument">
+    <section v-if="!stringing" class="card empty">
+      <h2>
+        {{
+          instrument || !student ? 'The string is not measured yet' : `${student.name} has no instrument yet`
+        }}
+      </h2>
+      <p v-if="instrument || !student">
         Places follow from the string length:
         <RouterLink :to="{ name: 'tapes' }">measure it at the tape bench</RouterLink>.
       </p>
@@ -39,7 +51,7 @@
       <section class="card">
         <StringBoard
           :stringing="stringing"
-          :label="`Fingerboard of ${instrument.label} with the places of the hand and where the fingers landed`"
+          :label="`Fingerboard of ${instrument?.label ?? 'a walk-in'} with the places of the hand and where the fingers landed`"
           :tapes="tapes"
           :targets="boardTargets"
           :landings="landings"
@@ -71,10 +83,11 @@
           />
         </section>
         <VerdictCard
-          v-if="verdict"
-          :verdict="verdict as KeptVerdict"
+          v-if="said"
+          :verdict="said"
           :family="choice.family.value.id"
-          :note-count="readings.length"
+          :note-count="kept?.check.landings.length ?? readings.length"
+          :kept="keptWhere"
         />
       </div>
     </template>
@@ -83,34 +96,61 @@
 
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
+import { useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
-import { noteName, type Finger } from '#core'
+import { useRouter } from 'vue-router'
+import { noteName, parseNote, type Finger } from '#core'
 import type { KeptVerdict } from '#contracts'
 import StringBoard from '../board/StringBoard.vue'
+import NobodyChosen from '../features/check/NobodyChosen.vue'
 import ReadingSheet from '../features/check/ReadingSheet.vue'
 import { useExercise, useTake, useTakeOnBoard } from '../features/check/useExercise'
 import { useKeepCheck } from '../features/check/useKeepCheck'
 import { useReadings } from '../features/check/useReadings'
+import { useNextLesson } from '../features/check/useNextLesson'
 import VerdictCard from '../features/check/VerdictCard.vue'
+import { useBench } from '../stores/bench'
+import { useKeptCheck } from '../stores/kept-check'
 import { useLesson } from '../stores/lesson'
 import ChoiceSelect from '../ui/ChoiceSelect.vue'
+import KeyHint from '../ui/KeyHint.vue'
 import SystemChoice from '../ui/SystemChoice.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import { instrumentKind, shapeName } from '../words/trade'
 
-const { student } = storeToRefs(useLesson())
+const router = useRouter()
+const lesson = useLesson()
+const { student } = storeToRefs(lesson)
+/** Somebody without a file, on what lies on the bench; over a reload, until somebody is in the lesson. */
+const isWalkIn = useSessionStorage('jadefell.walk-in', false)
+watch(student, (chosen) => chosen && (isWalkIn.value = false))
 
+const bench = useBench()
 const choice = useExercise(student)
 const { instrument, stringing } = choice
 const sheetName = computed(() =>
-  [student.value?.id, noteName(choice.open.value), choice.shape.value.id].join(' '),
+  [student.value?.id ?? 'walk-in', noteName(choice.open.value), choice.shape.value.id].join(' '),
 )
 const fingers = computed<(Finger | 0)[]>(() => choice.exercise.value.notes.map((n) => n.finger))
 const sheet = useReadings(fingers, sheetName)
 const { readings } = sheet
-const take = useTake(choice, readings)
+const take = useTake(choice, sheet.judged)
 const { verdict } = take
 const { boardTargets, tapes, landings } = useTakeOnBoard(choice, take)
+
+/** Kept and not typed over yet: it is read aloud now, on whatever string the next one will be. */
+const { kept } = storeToRefs(useKeptCheck())
+const said = computed(() => (kept.value?.check.verdict ?? verdict.value) as KeptVerdict | undefined)
+const keptWhere = computed(() => {
+  const { exercise } = kept.value?.check ?? {}
+  const open = exercise && parseNote(exercise.string)
+  return open ? `${noteName(open, { octave: false })} string, ${shapeName(exercise.shapeId)}` : undefined
+})
+const kind = computed(() => {
+  if (instrument.value) return instrumentKind(instrument.value.family, instrument.value.sizeId)
+  const { familyId, sizeId } = bench.setup
+  return student.value ? undefined : instrumentKind(familyId, sizeId)
+})
 
 const sheetView = ref<InstanceType<typeof ReadingSheet>>()
 watch([() => student.value?.id, () => sheetView.value], () => void nextTick(() => sheetView.value?.begin()), {
@@ -139,7 +179,7 @@ function clear() {
 }
 
 async function keepNow() {
-  if (!canKeep.value || !instrument.value) return
+  if (!canKeep.value || !student.value || !instrument.value) return
   const of = sheetName.value
   const kept = await keep({
     instrumentId: instrument.value.id,
@@ -152,7 +192,16 @@ async function keepNow() {
   if (kept && sheetName.value === of) sheetView.value?.begin()
 }
 
-useShortcuts('Check', [{ key: 'r', does: 'Go to the readings', run: () => sheetView.value?.begin() }])
+const { next, goOn } = useNextLesson()
+function enrol() {
+  void router.push({ name: 'students', query: { new: '1' } })
+}
+
+useShortcuts('Check', [
+  { key: 'r', does: 'Go to the readings', run: () => sheetView.value?.begin() },
+  { key: 'n', does: 'The next lesson, once a verdict is kept', run: goOn },
+  { key: 'x', does: 'After a walk-in: somebody else', run: () => (isWalkIn.value = false) },
+])
 </script>
 
 <style scoped>

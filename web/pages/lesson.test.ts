@@ -218,7 +218,8 @@ describe('a check', () => {
 
   it('is read, judged while it is typed, and kept by one key with where the cursor was', async () => {
     const kept = check('kept', '2026-11-28T09:40:00Z', [1, 0], [4, -26])
-    await checkOf(A_STUDENT, (request) => (request.method === 'POST' ? ok(kept) : ok(A_STUDENT)))
+    const studio = lists({ students: [A_STUDENT] })
+    await checkOf(A_STUDENT, (request) => (request.method === 'POST' ? ok(kept) : studio(request)))
     expect(document.activeElement).toBe(page.named('Finger 1, cents'))
     expect(page.text()).toContain('Not enough notes yet')
     let last: Element | undefined
@@ -248,6 +249,111 @@ describe('a check', () => {
     })
     expect((page.named('Finger 4, cents') as HTMLInputElement).value).toBe('')
     expect(document.activeElement).toBe(page.named('Finger 1, cents'))
+  })
+
+  /** The check of the test above, kept, with Finn Aske’s lesson after it. */
+  async function keptCheck() {
+    const kept = check('kept', '2026-11-28T09:40:00Z', [1, 0], [2, -1], [3, 1], [4, -26])
+    const weekday = { weekday: TODAY.getDay(), time: '09:40' }
+    const orla = { ...A_STUDENT, lesson: weekday }
+    const finn = student('Finn Aske', { instrument: { ...AN_INSTRUMENT, id: 'finn’s', label: 'no. 8' } })
+    const studio = lists({ students: [orla, finn] })
+    await checkOf(orla, (request) =>
+      request.method === 'POST' ? ok(kept) : request.method === 'DELETE' ? ok(null) : studio(request),
+    )
+    for (const [finger, shown] of [
+      [1, '4'],
+      [2, '7'],
+      [3, '-1'],
+      [4, '-24'],
+    ] as const)
+      await type(`Finger ${finger}, cents`, shown)
+    await page.press('Enter', page.named('Finger 4, cents'))
+    await until(() => expect(page.text()).toContain('Kept verdict'))
+  }
+  const NARROW = /The frame is \d\.\d mm narrow/
+  const landings = () => [...document.querySelectorAll('td.landing')].map((td) => td.textContent)
+
+  it('leaves the kept verdict to be read aloud, with its landings, until the next note is typed', async () => {
+    await keptCheck()
+    expect(page.text()).toMatch(/Kept verdict, A string, First position ?The frame is \d\.\d mm narrow/)
+    expect(page.text()).not.toContain('Not enough notes yet')
+    expect(landings().at(-1)).toBe('◀ −26')
+    // Another string is looked at while it is read.
+    ;(document.querySelectorAll('[aria-label="String"] input')[1] as HTMLElement).click()
+    await nextTick()
+    expect(page.text()).toMatch(NARROW)
+    await type('Finger 1, cents', '2')
+    expect(page.text()).not.toContain('Kept verdict')
+    expect(page.text()).toContain('Not enough notes yet: 1 heard')
+  })
+
+  it('gives way to the next student of the day by one key', async () => {
+    await keptCheck()
+    await page.press('n')
+    await flushPromises()
+    expect(page.text()).toContain('Finn Aske')
+    expect(page.text()).toContain('Not enough notes yet')
+    expect(page.text()).not.toMatch(NARROW)
+  })
+
+  it('is undone with its readings on the sheet again, unless others stand there', async () => {
+    await keptCheck()
+    const undo = () =>
+      useNotices()
+        .notices.find((n) => n.action)
+        ?.action?.run()
+    await undo()
+    await nextTick()
+    const texts = () => [1, 2, 3, 4].map((f) => (page.named(`Finger ${f}, cents`) as HTMLInputElement).value)
+    expect(texts()).toEqual(['4', '7', '-1', '-24'])
+    expect(page.text()).toMatch(/Verdict ?The frame is \d\.\d mm narrow/)
+    page.wrapper.unmount()
+    localStorage.clear()
+    await keptCheck()
+    await type('Finger 1, cents', '9')
+    await undo()
+    await nextTick()
+    expect(texts()).toEqual(['9', '', '', ''])
+  })
+
+  it('with nobody chosen is of a student of today, of somebody found, or of a walk-in', async () => {
+    serve(lists({ students: [student('Orla Venn'), student('Finn Aske')] }))
+    page = await mounted(CheckPage)
+    await until(() => expect(page.text()).toMatch(/Today.*09:40\s?Orla Venn/))
+    await page.press('ArrowDown')
+    await page.press('Enter')
+    await nextTick()
+    expect(useLesson().studentId).toBe('Finn Aske')
+    useLesson().end()
+    await nextTick()
+    const search = await type('Find a student', 'orla')
+    await until(() => expect(page.text()).toMatch(/Found.*Orla Venn/))
+    expect(page.text()).not.toContain('Finn Aske')
+    await page.press('Enter', search)
+    expect(useLesson().studentId).toBe('Orla Venn')
+  })
+
+  it('of a walk-in needs a family and a length, is judged, and is not kept', async () => {
+    serve(lists({}))
+    page = await mounted(CheckPage)
+    await flushPromises()
+    const read = () => document.querySelector<HTMLFormElement>('form[aria-label="Walk-in"]')!
+    const button = () => read().querySelector<HTMLButtonElement>('button[type="submit"]')!
+    expect(button().disabled).toBe(true)
+    await type('String length, nut to bridge', '32')
+    expect(page.text()).toContain('32')
+    expect(button().disabled).toBe(true)
+    await type('String length, nut to bridge', '32.8 cm')
+    expect(button().disabled).toBe(false)
+    read().dispatchEvent(new Event('submit'))
+    await flushPromises()
+    expect(page.text()).toContain('A walk-in · violin')
+    for (const finger of [1, 2, 3, 4]) await type(`Finger ${finger}, cents`, '30')
+    expect(page.text()).toContain('The whole hand sits')
+    expect(page.text()).not.toContain('Keep this verdict')
+    await page.press('Enter', page.named('Finger 4, cents'))
+    expect(sent.filter((s) => s.method === 'POST')).toEqual([])
   })
 
   it('is not kept while a row cannot be read', async () => {

@@ -109,12 +109,12 @@ it('keeps the keys pressed while a page is on its way, and gives them to it as i
 })
 
 it('goes on keeping where a kept key leads to yet another page', () => {
-  const Leads = defineComponent({
+  const Leads: Component = {
     setup() {
       useShortcuts('Leads on', [{ key: 'n', does: 'Next', run: () => (ran.push('n'), holdKeys()) }])
       return () => null
     },
-  })
+  }
   shown = page(Leads)
   holdKeys()
   for (const key of ['n', 'y', '1']) press(key)

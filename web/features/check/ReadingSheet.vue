@@ -29,7 +29,7 @@
             :aria-label="row.finger === 0 ? 'Open string, cents' : `Finger ${row.finger}, cents`"
             :aria-invalid="row.fault !== undefined"
             :aria-describedby="row.fault ? `fault-${row.finger}` : undefined"
-            :placeholder="row.finger === 0 ? 'if heard' : ''"
+            :placeholder="row.kept ?? (row.finger === 0 ? 'if heard' : '')"
             maxlength="200"
             @input="emit('type', row.finger, ($event.target as HTMLInputElement).value)"
             @keydown.enter.prevent="onEnter($event, row.index)"

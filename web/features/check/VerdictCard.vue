@@ -1,7 +1,7 @@
 <template>
   <section class="card verdict" aria-label="Verdict">
     <div class="said" aria-live="polite">
-      <p class="eyebrow">Verdict</p>
+      <p class="eyebrow">{{ kept ? `Kept verdict, ${kept}` : 'Verdict' }}</p>
       <h2>{{ verdictSentence(verdict) }}</h2>
       <p class="soft">{{ [evidence(noteCount), certainty(verdict)].filter(Boolean).join(', ') }}</p>
       <p v-if="alternativeSentence(verdict)">{{ alternativeSentence(verdict) }}</p>
@@ -23,7 +23,13 @@ import type { FamilyId } from '#core'
 import type { KeptVerdict } from '#contracts'
 import { adviceOn, alternativeSentence, certainty, evidence, verdictSentence } from '../../words/verdict'
 
-const props = defineProps<{ verdict: KeptVerdict; family: FamilyId; noteCount: number }>()
+const props = defineProps<{
+  verdict: KeptVerdict
+  family: FamilyId
+  noteCount: number
+  /** Where it was heard, as in “A string”, once it is kept. */
+  kept?: string | undefined
+}>()
 const advice = computed(() => adviceOn(props.verdict, props.family))
 </script>
 

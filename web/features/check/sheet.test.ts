@@ -26,6 +26,7 @@ function verdictOf(...cents: readonly number[]) {
 const row = (finger: ReadingRow['finger'], more: Partial<ReadingRow> = {}): ReadingRow => ({
   finger,
   text: '',
+  kept: undefined,
   shownCents: [],
   fault: undefined,
   ...more,

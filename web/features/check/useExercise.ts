@@ -19,22 +19,38 @@ import {
 } from '#core'
 import type { Instrument, MeterReading, Student } from '#contracts'
 import type { BoardLanding, BoardTape, BoardTarget } from '../../board/board'
+import { useBench } from '../../stores/bench'
 import { useStudio } from '../../stores/studio'
 import { noPlaceSentence } from '../../words/places'
 import { markName } from '../../words/trade'
 
-/** What is played: a hand shape on a string of the student's instrument, with the places of its notes. */
+/**
+ * What is played: a hand shape on a string of the student's instrument, with the places of its notes. Without a student it
+ * is played on what lies on the bench.
+ */
 export function useExercise(student: Ref<Student | undefined>) {
   const studio = useStudio()
-  const instrument = computed(() => student.value?.instrument ?? undefined)
-  const family = computed(() => familyOf(instrument.value?.family ?? student.value?.family ?? 'violin'))
-  const tuning = computed(() => (instrument.value ? notesOf(instrument.value.tuning) : family.value.tuning))
+  const bench = useBench()
+  const instrument = computed(() =>
+    student.value ? (student.value.instrument ?? undefined) : bench.instrument,
+  )
+  const family = computed(() =>
+    student.value ? familyOf(instrument.value?.family ?? student.value.family) : bench.family,
+  )
+  const tuning = computed(() => {
+    if (!student.value) return bench.tuning
+    return instrument.value ? notesOf(instrument.value.tuning) : family.value.tuning
+  })
 
   const stringIndex = ref(0)
   const shapeId = ref('')
-  const systemId = ref('')
+  const ownSystemId = ref('')
+  const systemId = computed({
+    get: () => (student.value ? ownSystemId.value : bench.setup.systemId),
+    set: (id) => (student.value ? (ownSystemId.value = id) : (bench.setup.systemId = id)),
+  })
   watch(
-    () => [student.value?.id, instrument.value?.id],
+    () => [student.value?.id, instrument.value?.id, family.value.id],
     () => {
       const last = student.value?.lastCheck?.exercise
       const names = tuning.value.map((n) => noteName(n))
@@ -42,7 +58,7 @@ export function useExercise(student: Ref<Student | undefined>) {
       // The second string from the top is where hands are shaped first.
       stringIndex.value = lastIndex >= 0 ? lastIndex : Math.max(0, names.length - 2)
       shapeId.value = last && shapeOf(family.value, last.shapeId) ? last.shapeId : family.value.defaultShapeId
-      systemId.value = studio.systemOf(instrument.value, student.value)
+      ownSystemId.value = studio.systemOf(instrument.value, student.value)
     },
     { immediate: true },
   )
@@ -52,9 +68,10 @@ export function useExercise(student: Ref<Student | undefined>) {
     shapeExercise(tuning.value, Math.min(stringIndex.value, tuning.value.length - 1), shape.value),
   )
   /** Undefined until the strings are measured. */
-  const stringing = computed(() =>
-    instrument.value?.measurement ? studio.stringingOf(instrument.value, systemId.value) : undefined,
-  )
+  const stringing = computed(() => {
+    if (!student.value) return bench.stringing.isMeasured ? bench.stringing : undefined
+    return instrument.value?.measurement ? studio.stringingOf(instrument.value, systemId.value) : undefined
+  })
   const targets = computed(() => (stringing.value ? targetsOf(stringing.value, exercise.value) : []))
   return {
     instrument,

@@ -2,11 +2,14 @@ import { computed, type Ref } from 'vue'
 import { MAX_METER_CENTS, type Finger } from '#core'
 import type { MeterReading } from '#contracts'
 import { useDrafts } from '../../stores/drafts'
+import { useKeptCheck } from '../../stores/kept-check'
 
 /** One row of the reading sheet: what the meter showed for one finger, as typed. */
 export interface ReadingRow {
   readonly finger: Finger | 0
   readonly text: string
+  /** What was kept from this row last, as long as its verdict stays. */
+  readonly kept: string | undefined
   readonly shownCents: readonly number[]
   /** What is wrong with the text, and what to do. */
   readonly fault: string | undefined
@@ -18,26 +21,35 @@ export interface ReadingRow {
  */
 export function useReadings(fingers: Ref<readonly (Finger | 0)[]>, sheet: Ref<string>) {
   const drafts = useDrafts()
+  const keptCheck = useKeptCheck()
+  /** What was kept from this sheet last, as long as its verdict stays. */
+  const keptTexts = computed(() => (keptCheck.kept?.sheet === sheet.value ? keptCheck.kept.texts : undefined))
   const texts = computed(() => drafts.textsOf(sheet.value))
   const rows = computed<ReadingRow[]>(() =>
     fingers.value.map((finger) => {
       const text = texts.value[finger] ?? ''
-      return { finger, text, ...parseCents(text) }
+      return { finger, text, kept: keptTexts.value?.[finger], ...parseCents(text) }
     }),
   )
-  const readings = computed<MeterReading[]>(() =>
-    rows.value.flatMap(({ finger, shownCents }) =>
-      shownCents.map((cents) => ({ finger, shownCents: cents })),
-    ),
-  )
+  const readings = computed(() => rows.value.flatMap(readingsOf))
   return {
     sheet,
     rows,
     readings,
+    /** What a verdict is given on: what is typed, or what was kept last. */
+    judged: computed(() =>
+      keptTexts.value && readings.value.length === 0
+        ? rows.value.flatMap((row) => readingsOf({ ...row, ...parseCents(row.kept ?? '') }))
+        : readings.value,
+    ),
     hasFault: computed(() => rows.value.some((row) => row.fault !== undefined)),
     type: (finger: Finger | 0, text: string) => drafts.type(sheet.value, String(finger), text),
     clear: () => drafts.clear(sheet.value),
   }
+}
+
+function readingsOf({ finger, shownCents }: ReadingRow): MeterReading[] {
+  return shownCents.map((cents) => ({ finger, shownCents: cents }))
 }
 
 /** Several notes of one finger stand side by side: `-22 -20`. */

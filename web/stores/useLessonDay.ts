@@ -1,8 +1,8 @@
 import { computed, watch } from 'vue'
 import { isoDay, dueOn, tapesDue, type Due } from '#core'
 import type { Student } from '#contracts'
-import { useLoaded } from '../../api/useLoaded'
-import { useStudio } from '../../stores/studio'
+import { useLoaded } from '../api/useLoaded'
+import { useStudio } from './studio'
 
 export interface LessonRow {
   readonly student: Student

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest'
 import type { Student } from '#contracts'
-import { A_STUDENT, fakeServer, freshStores, lists, signedIn } from '../../testing'
+import { A_STUDENT, fakeServer, freshStores, lists, signedIn } from '../testing'
 import { useLessonDay } from './useLessonDay'
 
 const WEDNESDAY = new Date(2026, 10, 25, 8, 30)
