@@ -170,6 +170,16 @@ export const ENDPOINTS = {
     body: InstrumentDraft,
     response: Instrument,
   },
+  'instruments.remove': {
+    summary: 'Take an instrument out of the cupboard',
+    params: instrumentParams,
+    response: Done,
+  },
+  'instruments.restore': {
+    summary: 'Put an instrument back into the cupboard',
+    params: instrumentParams,
+    response: Instrument,
+  },
   'instruments.import': {
     summary: 'Add the rows of a table, all or none of them',
     creates: true,

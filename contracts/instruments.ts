@@ -128,11 +128,16 @@ export const Instrument = z
     bridgeChangedAt: Instant.nullable(),
     triedWithoutOn: IsoDate.nullable(),
     holder: z.object({ studentId: Id, name: z.string() }).nullable(),
+    /** When it was taken out of the cupboard. */
+    removedAt: Instant.nullable(),
   })
   .meta({ id: 'Instrument' })
 
 export const CupboardQuery = listQuery(['label', 'kind', 'length', 'holder']).extend({
   family: Family.optional(),
+  sizeId: z.string().max(20).optional(),
+  /** Those that were taken out of the cupboard, in place of those in it. */
+  out: z.enum(['yes']).optional(),
   /** Only those that are with nobody, or only those that are with somebody. */
   holder: z.enum(['none', 'some']).optional(),
   /** Only those with something due on this day. */

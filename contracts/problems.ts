@@ -16,6 +16,7 @@ export const PROBLEMS = {
   not_found: { status: 404, title: 'There is nothing here' },
   changed_meanwhile: { status: 409, title: 'Somebody changed this meanwhile' },
   taken_meanwhile: { status: 409, title: 'Somebody was quicker' },
+  instrument_lent: { status: 409, title: 'Somebody has this instrument' },
   instrument_not_measured: { status: 409, title: 'The string length is not measured yet' },
   length_doubtful: { status: 422, title: 'This length does not suit the size' },
   length_impossible: { status: 422, title: 'No instrument of this family has this length' },

@@ -29,6 +29,8 @@ export const ROUTES = {
   'instruments.import': ['POST', '/instruments/import'],
   'instruments.read': ['GET', '/instruments/:instrumentId'],
   'instruments.update': ['PATCH', '/instruments/:instrumentId'],
+  'instruments.remove': ['DELETE', '/instruments/:instrumentId'],
+  'instruments.restore': ['POST', '/instruments/:instrumentId/restore'],
   'measurements.list': ['GET', '/instruments/:instrumentId/measurements'],
   'measurements.create': ['POST', '/instruments/:instrumentId/measurements'],
   'tapeSets.list': ['GET', '/instruments/:instrumentId/tape-sets'],

@@ -25,6 +25,7 @@ const row = (label: string) => ({
   tuning: ['G3', 'D4', 'A4', 'E5'],
   pressing: { mode: 'off' },
   warmHands: true,
+  removedAt: null,
   createdAt: new Date('2026-11-28T09:00:00.123Z'),
 })
 

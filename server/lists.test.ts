@@ -74,6 +74,8 @@ describe('a list', () => {
   })
 
   it('of instruments is narrowed to those that are free, or due on a day', async () => {
+    expect(await labels(`q=${encodeURIComponent('violin ½')}&holder=none`)).toEqual(['no. 2'])
+    expect(await labels('family=violin&sizeId=1/4')).toEqual(['no. 10'])
     expect(await labels('holder=none')).toEqual(['No. 1', 'no. 2', 'no. 10'])
     expect(await labels('holder=some')).toEqual(['the violin of Zoë 100%'])
     const [two] = (await client.cupboard('q=no. 2')).rows
@@ -86,6 +88,34 @@ describe('a list', () => {
     })
     expect(await client.cupboard('dueOn=2026-11-28')).toMatchObject({ total: 1, rows: [{ label: 'no. 2' }] })
     expect((await client.cupboard('dueOn=2026-09-02')).total).toBe(0)
+  })
+
+  it('leaves out an instrument that was taken out of the cupboard, until it is put back', async () => {
+    const [cello] = (await client.cupboard('q=No. 1&family=cello')).rows
+    await client.make('DELETE', `/instruments/${cello!.id}`)
+    expect(await labels('family=cello')).toEqual([])
+    expect(await labels('out=yes')).toEqual(['No. 1'])
+    expect(await client.make('GET', '/instrument-labels')).not.toContain('No. 1')
+    const [orla] = (await client.roster('q=orla')).rows
+    const loan = { instrumentId: cello!.id, on: '2026-11-28' }
+    const refused = await client.send('POST', `/students/${orla!.id}/loans`, loan)
+    expect([refused.status, refused.problem.fields?.[0]?.message]).toEqual([
+      422,
+      'No. 1 is out of the cupboard: put it back there first.',
+    ])
+    await client.make('POST', `/instruments/${cello!.id}/restore`)
+    expect(await labels('family=cello')).toEqual(['No. 1'])
+  })
+
+  it('of instruments keeps one that somebody has', async () => {
+    const [lent] = (await client.cupboard('holder=some')).rows
+    const refused = await client.send('DELETE', `/instruments/${lent!.id}`)
+    expect([refused.status, refused.problem.code, refused.problem.detail]).toEqual([
+      409,
+      'instrument_lent',
+      'It is lent to Zoë 100%: take it back first.',
+    ])
+    expect(await labels('holder=some')).toEqual(['the violin of Zoë 100%'])
   })
 
   it('says what is wrong with a page that cannot be', async () => {

@@ -123,6 +123,7 @@ export const AN_INSTRUMENT: Instrument = {
   bridgeChangedAt: null,
   triedWithoutOn: null,
   holder: null,
+  removedAt: null,
 }
 
 export const A_STUDENT: Student = {

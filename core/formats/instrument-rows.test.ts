@@ -1,4 +1,5 @@
 import { expect, it } from 'vitest'
+import { familyOf, readFamily } from '../instrument'
 import { readInstrumentRows, type TableRecord } from './index'
 
 const good = { label: 'no. 21', family: 'Violin', size: '1/2', length: '284.5', tuning: '' }
@@ -24,6 +25,30 @@ it('reads a row as a teacher writes it', () => {
     ok: true,
     instrument: { label: '=boat', tuning: ['B0', 'E1', 'A1', 'D2', 'G2'] },
   })
+})
+
+it('takes families and sizes as they are written, and tells a size that a spreadsheet took for a day', () => {
+  const written: readonly (readonly [family: string, size: string, sizeId: string])[] = [
+    ['Violins', '½', '1/2'],
+    ['violin', '1⁄2 size', '1/2'],
+    ['violin', 'full size', '4/4'],
+    ['’Cello', 'half-size', '1/2'],
+    ['violoncello', '¾', '3/4'],
+    ['Double bass', '1/10', '1/10'],
+    ['viola', '15½″', '15.5 in'],
+    ['viola', '15 1/2 inches', '15.5 in'],
+    ['viola', '15,5', '15.5 in'],
+    ['viola', '16 inch', '16 in'],
+  ]
+  for (const [family, size, sizeId] of written) {
+    const [row] = readInstrumentRows(recordsOf([{ label: 'no. 1', family, size }]))
+    const has = familyOf(readFamily(family)!).sizes.some((s) => s.id === sizeId)
+    expect([family, size, row?.ok && row.instrument.sizeId]).toEqual([family, size, has ? sizeId : false])
+  }
+  for (const size of ['02-Jan', '1.2.2026', '2026-02-01', '2. Jän'])
+    expect(readInstrumentRows(recordsOf([{ ...good, size }]))[0]).toMatchObject({
+      faults: [{ code: 'size_is_date', text: size }],
+    })
 })
 
 it('gives every faulty cell its reason, and keeps the others', () => {

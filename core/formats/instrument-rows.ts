@@ -1,9 +1,9 @@
 import {
-  FAMILY_IDS,
   familyOf,
   judgeLength,
   parseLength,
-  sizeOf,
+  readFamily,
+  readSize,
   tuningFault,
   type FamilyId,
 } from '../instrument'
@@ -34,6 +34,8 @@ export type RowFault =
   | { readonly code: 'label_twice'; readonly firstRow: number }
   | { readonly code: 'family_unknown'; readonly text: string }
   | { readonly code: 'size_unknown'; readonly text: string; readonly sizes: readonly string[] }
+  /** A spreadsheet took a fraction for a day of the year. */
+  | { readonly code: 'size_is_date'; readonly text: string }
   | { readonly code: 'length_unreadable'; readonly text: string }
   | {
       readonly code: 'length_impossible'
@@ -63,6 +65,9 @@ export type ReadRow =
   | { readonly ok: true; readonly row: number; readonly instrument: ImportedInstrument }
   | { readonly ok: false; readonly row: number; readonly label: string; readonly faults: readonly RowFault[] }
 
+/** `02-Jan`, `1.2.2026`, `2026-02-01`. */
+const DATE_LIKE = /^\d{1,2}[-. ]{1,2}(?:[a-zäé]{3,}|\d{1,2})(?:[-. ]\d{2,4})?\.?$|^\d{4}-\d{2}-\d{2}$/i
+
 export const LABEL_LENGTH = 60
 /** Rows sent to be saved in one go; a long table goes in several. */
 export const IMPORT_BATCH = 250
@@ -90,16 +95,16 @@ function readRow(record: TableRecord, seen: Map<string, number>): ReadRow {
   else if (earlier !== undefined) faults.push({ code: 'label_twice', firstRow: earlier })
   else seen.set(label.toLowerCase(), row)
 
-  const familyText = cell('family').toLowerCase()
-  const familyId = FAMILY_IDS.find((id) => id === familyText)
+  const familyId = readFamily(cell('family'))
   if (!familyId) {
     faults.push({ code: 'family_unknown', text: cell('family') })
     return { ok: false, row, label, faults }
   }
   const family = familyOf(familyId)
   const sizeText = cell('size').replace(/\s+/g, ' ')
-  const size = sizeOf(family, sizeText) ?? sizeOf(family, `${sizeText} in`)
-  if (!size) faults.push({ code: 'size_unknown', text: sizeText, sizes: family.sizes.map((s) => s.id) })
+  const size = readSize(family, sizeText)
+  if (!size && DATE_LIKE.test(sizeText)) faults.push({ code: 'size_is_date', text: sizeText })
+  else if (!size) faults.push({ code: 'size_unknown', text: sizeText, sizes: family.sizes.map((s) => s.id) })
 
   const length = cell('length')
   let isDoubtful = false

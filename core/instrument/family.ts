@@ -94,6 +94,8 @@ export interface Family {
   readonly forms: readonly FingerForm[]
   readonly schools: readonly TapeSchool[]
   readonly defaultSchoolId: string
+  /** Strings that the first tapes are found on by ring, the best first, counted from the lowest; empty for the loudest ring. */
+  readonly layStrings: readonly number[]
   /** The first is the one a hand is shaped in. */
   readonly frames: readonly Frame[]
   readonly grip: Grip

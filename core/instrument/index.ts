@@ -16,6 +16,8 @@ export {
   FAMILY_IDS,
   familyOf,
   sizeOf,
+  readSize,
+  readFamily,
   shapeOf,
   schoolOf,
   notesOfShape,
@@ -29,7 +31,7 @@ export { boardFor, boardWidthMm, stringSpreadMm, stringAcrossMm } from './board'
 export type { BoardMeasures } from './board'
 export { PRESSING_MODES, pressingOf, typicalPressing } from './pressing-choice'
 export type { PressingChoice } from './pressing-choice'
-export { parseLength, MM_PER_UNIT } from './length'
+export { parseLength, plainFractions, MM_PER_UNIT } from './length'
 export type { LengthUnit, ParsedLength } from './length'
 export { judgeLength, SIZE_TOLERANCE } from './plausibility'
 export type { LengthJudgement, LengthExplanation, MeasuredLength } from './plausibility'

@@ -23,6 +23,12 @@ const FRACTION_SIGNS: Record<string, string> = {
   '⅜': '3/8',
   '⅝': '5/8',
   '⅞': '7/8',
+  '⅒': '1/10',
+}
+
+/** Text with its fractions written out, as in `12⅞` → `12 7/8`. */
+export function plainFractions(text: string): string {
+  return text.replace(/[½¼¾⅛⅜⅝⅞⅒]/g, (sign) => ` ${FRACTION_SIGNS[sign] ?? ''}`).replaceAll('⁄', '/')
 }
 
 /**
@@ -30,11 +36,7 @@ const FRACTION_SIGNS: Record<string, string> = {
  * Says nothing about whether an instrument can be that long; {@link judgeLength} does.
  */
 export function parseLength(text: string, defaultUnit: LengthUnit = 'mm'): ParsedLength {
-  const plain = text
-    .trim()
-    .toLowerCase()
-    .replace(/[½¼¾⅛⅜⅝⅞]/g, (sign) => ` ${FRACTION_SIGNS[sign] ?? ''}`)
-    .trim()
+  const plain = plainFractions(text).toLowerCase().trim()
   if (plain === '') return { ok: false, code: 'length_empty' }
   const match = /^([-−])?(\d+(?:[.,]\d+)?)?(?:(?<![.,]\d*)\s+(\d+)\s*\/\s*([1-9]\d*))?\s*([a-z"″]*)$/.exec(
     splitWholeFromFraction(plain),

@@ -1,5 +1,6 @@
 import { midiNumber, transpose, type Note } from '../pitch'
 import { FAMILIES } from './families'
+import { plainFractions } from './length'
 import type { Family, FamilyId, Finger, HandShape, Size, TapeSchool } from './family'
 
 export const FAMILY_IDS = Object.keys(FAMILIES) as FamilyId[]
@@ -10,6 +11,29 @@ export function familyOf(id: FamilyId): Family {
 
 export function sizeOf(family: Family, sizeId: string): Size | undefined {
   return family.sizes.find((size) => size.id === sizeId)
+}
+
+/** The size that a teacher writes as `1/2`, `½`, `1/2 size`, `15 1/2`, `15½″` or `full`; undefined where the family has none such. */
+export function readSize(family: Family, text: string): Size | undefined {
+  const plain = plainFractions(text)
+    .toLowerCase()
+    .replace(/\bfull\b/, '4/4')
+    .replace(/\bhalf\b/, '1/2')
+    .replace(/[\s-]*size\b|\s*(?:inches|inch|in|"|″)\s*$/g, '')
+    .replace(/^\s*(\d+)\s+1\/2\s*$/, '$1.5')
+    .replace(',', '.')
+    .replace(/\s+/g, ' ')
+    .trim()
+  return sizeOf(family, plain) ?? sizeOf(family, `${plain} in`)
+}
+
+/** The family that a teacher writes as `violin`, `Violas`, `’cello` or `double bass`. */
+export function readFamily(text: string): FamilyId | undefined {
+  const plain = text.trim().toLowerCase()
+  const name = /^(?:double|string)[\s-]?bass(?:es)?$|^contrabass(?:es)?$|^basses$/.test(plain)
+    ? 'bass'
+    : plain.replace(/^(?:['’]|violon)(?=cello)/, '').replace(/s$/, (s) => (plain === 'bass' ? s : ''))
+  return FAMILY_IDS.find((id) => id === name)
 }
 
 export function shapeOf(family: Family, shapeId: string): HandShape | undefined {

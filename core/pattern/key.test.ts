@@ -95,6 +95,14 @@ describe('a key as somebody types it', () => {
     ['A m', 'A:natural_minor'],
     ['F♯:natural_minor', 'F♯:natural_minor'],
     ['G# major', 'G♯:major'],
+    ['E flat', 'E♭:major'],
+    ['e-flat minor', 'E♭:natural_minor'],
+    ['Eb', 'E♭:major'],
+    ['F sharp', 'F♯:major'],
+    ['C Sharp harmonic minor', 'C♯:harmonic_minor'],
+    ['Bbm', 'B♭:natural_minor'],
+    ['DM', 'D:major'],
+    ['f-sharp-minor', 'F♯:natural_minor'],
   ])('reads %s', (text, id) => {
     const parsed = parseKey(text)
     expect(parsed.ok && parsed.key.id).toBe(id)

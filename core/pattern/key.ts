@@ -51,12 +51,17 @@ const WRITTEN_MODES: Record<string, ModeId> = {
   pentatonic: 'major_pentatonic',
 }
 
-/** Reads `D`, `D major`, `f# harmonic minor`, `Bb dorian`, or an id as in `F♯:dorian`. Without a mode it is major. */
+/** Reads `D`, `D major`, `f# harmonic minor`, `E flat`, `C sharp minor`, `Dm`, `Bb dorian`, or an id as in `F♯:dorian`. Without a mode it is major. */
 export function parseKey(text: string): ParsedKey {
-  const match = /^\s*([A-Ga-g](?:#{1,2}|♯{1,2}|b{1,2}|♭{1,2})?)(?:[\s:]+(.*))?$/.exec(text)
+  const plain = text.replace(
+    /^(\s*[A-G])[\s-]*(sharp|flat)(?![a-z])/i,
+    (_, letter: string, sign: string) => `${letter}${sign.toLowerCase() === 'sharp' ? '♯' : '♭'}`,
+  )
+  const match = /^\s*([A-G](?:#{1,2}|♯{1,2}|b{1,2}|♭{1,2})?)(?:[\s:-]+(.*)|(m|min|maj))?$/i.exec(plain)
   const tonic = match && parseNote(`${match[1] ?? ''}4`)
   if (!tonic) return { ok: false, fault: { code: 'key_tonic', text: text.trim() } }
-  const written = (match[2] ?? '')
+  // A capital M is major, as musicians write chords.
+  const written = (match[2] ?? (match[3] === 'M' ? '' : match[3]) ?? '')
     .trim()
     .toLowerCase()
     .replace(/[\s_]+/g, '_')

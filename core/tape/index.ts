@@ -29,5 +29,5 @@ export {
 export type { TapeEvent, TapeEventKind, TapeLife, TapeDue, TapedInstrument } from './life'
 export { stripPages } from './strip'
 export type { StripMark, StripRequest, StripWords } from './strip'
-export { ringRows, silentMarks, ringStrength, whereabouts } from './ring-rows'
+export { ringRows, rowsToLayBy, silentMarks, ringStrength, whereabouts } from './ring-rows'
 export type { RingRow, RingStrength, Whereabouts } from './ring-rows'

@@ -6,7 +6,7 @@ import { strung } from '../testing'
 import { chartTapes } from './chart'
 import { marksOfSchool, type MarkSpec } from './marks'
 import { planTapes } from './plan'
-import { ringRows, ringStrength, silentMarks, whereabouts } from './ring-rows'
+import { ringRows, ringStrength, rowsToLayBy, silentMarks, whereabouts } from './ring-rows'
 
 function taped(
   familyId: FamilyId,
@@ -36,6 +36,19 @@ describe('what rings at a violin’s tapes', () => {
       expect(strong.some((text) => text.startsWith(known))).toBe(true)
     expect(said(violin).filter((text) => text.startsWith('4 D4 on G'))).toEqual(['4 D4 on G rings D, strong'])
     expect(said(violin).filter((text) => /^1 (B4 on A|F♯5 on E)/.test(text))).toEqual([])
+  })
+
+  it('lays tapes by the D string first, then by G, as far as they ring (handbook §3)', () => {
+    const { stringing, tapes } = taped('violin', 328)
+    const laidBy = tapes.map((mark) => {
+      const [row] = rowsToLayBy(stringing, mark)
+      return row && `${noteName(row.stopped)} on ${noteName(row.open, { octave: false })}`
+    })
+    // nothing answers the second finger in the ring's own system
+    expect(laidBy).toEqual(['E4 on D', undefined, 'G4 on D', 'A4 on D'])
+    const bass = taped('bass', 1050)
+    for (const mark of bass.tapes)
+      expect(rowsToLayBy(bass.stringing, mark)).toEqual(ringRows(bass.stringing, mark))
   })
 
   it('is named with the place of its own string, uneven and pressed as that is', () => {

@@ -40,6 +40,19 @@ export function ringRows(stringing: Stringing, mark: TapeMark): RingRow[] {
   }))
 }
 
+/**
+ * What rings at a tape as it is best laid: first on the strings that the family's tapes are laid by, as far as something
+ * audible answers there, then on the others, the strongest first. Source: handbook §3.
+ */
+export function rowsToLayBy(stringing: Stringing, mark: TapeMark): RingRow[] {
+  const { layStrings } = stringing.family
+  const turn = ({ stringIndex }: RingRow) => {
+    const at = layStrings.indexOf(stringIndex)
+    return at < 0 ? layStrings.length : at
+  }
+  return ringRows(stringing, mark).sort((a, b) => turn(a) - turn(b))
+}
+
 /** The tapes that no open string answers. */
 export function silentMarks(rows: readonly RingRow[], marks: readonly TapeMark[]): TapeMark[] {
   return marks.filter((mark) => !rows.some((row) => row.mark.id === mark.id))

@@ -1,3 +1,5 @@
+import { plainFractions } from '#core'
+
 /** What a list asks for: words, an order and a page. */
 export interface Listing<Sort extends string = string> {
   readonly q: string
@@ -13,9 +15,12 @@ export interface Search {
   readonly replacements: Record<string, string>
 }
 
-/** Each word of `q` somewhere in one of the columns, by the columns' own collation: capitals and accents are all one. */
+/**
+ * Each word of `q` somewhere in one of the columns, by the columns' own collation: capitals and accents are all one, and ½
+ * is 1/2.
+ */
 export function searchFor(q: string, columns: readonly string[]): Search {
-  const words = q.split(/\s+/).filter(Boolean)
+  const words = plainFractions(q).split(/\s+/).filter(Boolean)
   const text = `CONCAT_WS(' ', ${columns.join(', ')})`
   return {
     condition: words.map((_, i) => `AND ${text} LIKE :word${i}`).join(' '),

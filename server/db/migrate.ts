@@ -6,6 +6,7 @@ import * as handsAndPatterns from './migrations/0003-hands-and-patterns'
 import * as takes from './migrations/0004-takes'
 import * as doors from './migrations/0005-doors'
 import * as lists from './migrations/0006-lists'
+import * as cupboard from './migrations/0007-cupboard'
 import type { Report, Step } from './migrations/step'
 
 /** In order; what has landed is never changed, only added to. */
@@ -16,6 +17,7 @@ const MIGRATIONS: Readonly<Record<string, { readonly steps: readonly Step[] }>> 
   '0004-takes': takes,
   '0005-doors': doors,
   '0006-lists': lists,
+  '0007-cupboard': cupboard,
 }
 
 /** Of this version or one before it. */

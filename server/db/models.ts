@@ -102,6 +102,7 @@ export function defineModels(sequelize: Sequelize) {
       pressing: { ...json, ...maybe },
       warmHands: { type: DataTypes.BOOLEAN, allowNull: false },
       createdAt: instant,
+      removedAt: { ...instant, ...maybe },
     }),
     loan: studioTable<rows.LoanRow>('loan', {
       id: key,

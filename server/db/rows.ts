@@ -59,6 +59,7 @@ export interface InstrumentRow {
   pressing: unknown
   warmHands: boolean
   createdAt: Date
+  removedAt: Date | null
 }
 
 export interface LoanRow {

@@ -8,12 +8,12 @@
             ? 'done'
             : lay.at.value < 0
               ? 'before you begin'
-              : `tape ${lay.at.value + 1} of ${lay.marks.length}`
+              : `tape ${lay.at.value + 1} of ${lay.marks.value.length}`
         }}
       </p>
       <ElButton @click="leave">Leave<KeyHint of="Escape" on-button /></ElButton>
     </header>
-    <LayBeginning v-if="lay.at.value < 0" :marks="lay.marks" @begin="lay.next()" />
+    <LayBeginning v-if="lay.at.value < 0" :marks="lay.marks.value" @begin="lay.next()" />
     <LayStepCard
       v-else-if="lay.mark.value && lay.step.value"
       :mark="lay.mark.value"
@@ -21,14 +21,13 @@
       :can-go-on="lay.canGoOn.value"
       :take="lay.type"
       @nudge="lay.nudge"
-      @next="lay.next()"
+      @next="next"
       @back="lay.back()"
       @skip="lay.skip()"
       @set="lay.set"
     />
     <LaySummary
       v-else
-      v-model:is-data="isData"
       v-model:reason="reason"
       :laid="lay.laid.value"
       :summary="summary"
@@ -66,6 +65,8 @@ const state = useSessionStorage<LayState>('jadefell.lay', { ...NOT_BEGUN })
 /** Known at once after a reload, when the instrument and its rings are still on their way. */
 const { instrumentId, lengthText, stringTexts, method, systemId, tapeWidthMm, contact } = bench.setup
 const of = JSON.stringify([
+  // The form of what is remembered.
+  2,
   [instrumentId, method, lengthText, stringTexts, systemId, tapeWidthMm, contact],
   tapes.chosenMarks.map((mark) => mark.id),
 ])
@@ -83,7 +84,7 @@ const whose = computed(() =>
 )
 const summary = computed(() =>
   lay.laid.value.flatMap(({ markId, placeMm }) => {
-    const mark = lay.marks.find((m) => m.id === markId)
+    const mark = lay.marks.value.find((m) => m.id === markId)
     return mark ? [{ mark, placeMm }] : []
   }),
 )
@@ -91,16 +92,26 @@ const summary = computed(() =>
 /** Tapes whose ring was found elsewhere than computed: what a string really is, as the calibration wants to know it. */
 const rung = computed(() =>
   summary.value.flatMap(({ mark, placeMm }) => {
-    const [row] = tapes.rowsOf(mark)
+    const [row] = tapes.layRowsOf(mark)
     const stopMm = placeMm - (mark.middleMm - mark.stopMm)
     return row && Math.abs(placeMm - mark.middleMm) >= FINE_MM ? [{ row, stopMm }] : []
   }),
 )
-const isData = ref(true)
+/** The next tape belongs where those before it rang, and is laid there. */
+function next() {
+  lay.next()
+  const finds = rung.value.map(({ row: { stringIndex, cents }, stopMm }) => ({
+    stringIndex,
+    cents,
+    placeMm: stopMm,
+    isTrusted: false,
+  }))
+  lay.correct(tapes.chartOf(bench.strungWith(finds)))
+}
 async function keepRung() {
   // As they are now: what is taken in moves the others.
-  const found = isData.value ? [...rung.value] : []
-  for (const { row, stopMm } of found) await bench.addFind(noteName(row.open), noteName(row.stopped), stopMm)
+  for (const { row, stopMm } of [...rung.value])
+    await bench.addFind(noteName(row.open), noteName(row.stopped), stopMm)
 }
 
 const reason = ref('')
@@ -126,7 +137,7 @@ function leave() {
 }
 
 onMounted(() => {
-  if (lay.marks.length === 0 || !bench.stringing.isMeasured) leave()
+  if (lay.marks.value.length === 0 || !bench.stringing.isMeasured) leave()
 })
 useShortcuts('Laying tapes', [
   { key: 'Enter', does: 'Next tape; at the end, log them', run: onward },
@@ -134,7 +145,7 @@ useShortcuts('Laying tapes', [
   { key: 'Escape', does: 'Leave', run: leave },
 ])
 function onward() {
-  if (!lay.isOver.value) return lay.next()
+  if (!lay.isOver.value) return next()
   if (!bench.instrument) return void done()
   if (lay.laid.value.length > 0 && !isSaving.value) void log()
 }

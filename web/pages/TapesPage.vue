@@ -28,6 +28,7 @@
       >
         Keep the length<KeyHint of="Enter" on-button />
       </ElButton>
+      <ElButton @click="compare">Compare<KeyHint of="m" on-button /></ElButton>
       <ElButton :disabled="!canLay" @click="isPrinting = true">Print<KeyHint of="p" on-button /></ElButton>
       <ElButton type="primary" :disabled="!canLay" @click="router.push({ name: 'lay' })">
         Lay them<KeyHint of="y" on-button />
@@ -61,7 +62,7 @@
           @keydown.right="walk(index + 1)"
           @keydown.left="walk(index - 1)"
         >
-          {{ panel.name }}
+          {{ panel.name }}<KeyHint :of="panel.key" />
         </button>
       </div>
       <div id="bench-panel" class="panel" role="tabpanel" :aria-labelledby="`tab-${shown}`">
@@ -115,11 +116,11 @@ import { instrumentKind, markName, sizeName } from '../words/trade'
 import KeyHint from '../ui/KeyHint.vue'
 
 const PANELS = [
-  { id: 'places', name: 'Places' },
-  { id: 'ring', name: 'Ring and fit' },
-  { id: 'across', name: 'String by string' },
-  { id: 'systems', name: 'Systems' },
-  { id: 'cutting', name: 'Cutting' },
+  { id: 'places', name: 'Places', key: 'e' },
+  { id: 'ring', name: 'Ring and fit', key: 'r' },
+  { id: 'across', name: 'String by string', key: 'b' },
+  { id: 'systems', name: 'Systems', key: 's' },
+  { id: 'cutting', name: 'Cutting', key: 'u' },
 ] as const
 type PanelId = (typeof PANELS)[number]['id']
 
@@ -148,6 +149,12 @@ const sheet = computed(() =>
     : [],
 )
 
+/** From what lies on the bench to another one: the size that comes next. */
+function compare() {
+  const from = bench.instrument?.id
+  void router.push({ name: 'compare', query: from === undefined ? {} : { from } })
+}
+
 function walk(to: number) {
   const panel = PANELS[(to + PANELS.length) % PANELS.length]
   if (!panel) return
@@ -156,23 +163,25 @@ function walk(to: number) {
 }
 
 const settings = ref<InstanceType<typeof BenchSettings>>()
+/** The first act where the string is not measured; where it is, the keys are the page's. */
+function begin() {
+  if (!bench.stringing.isMeasured) settings.value?.focusLength()
+}
 onMounted(() => {
-  settings.value?.focusLength()
+  begin()
   // The next act is to lay them: its page is there when the key is pressed.
   void import('./LayPage.vue')
 })
 watch(
   () => bench.instrument?.id,
-  () => settings.value?.focusLength(),
+  () => void nextTick(begin),
 )
 useShortcuts('Tapes', [
   { key: 'l', does: 'Type the string length', run: () => settings.value?.focusLength() },
-  ...PANELS.map(({ id, name }) => ({ key: id[0]!, does: name, run: () => (shown.value = id) })).filter(
-    ({ key }) => key !== 'p',
-  ),
+  ...PANELS.map(({ id, name, key }) => ({ key, does: name, run: () => (shown.value = id) })),
   { key: 'p', does: 'Print the strip', run: () => (isPrinting.value = canLay.value) },
   { key: 'y', does: 'Lay them, step by step', run: () => canLay.value && void router.push({ name: 'lay' }) },
-  { key: 'm', does: 'Compare sizes', run: () => void router.push({ name: 'compare' }) },
+  { key: 'm', does: 'Compare with another instrument', run: compare },
 ])
 </script>
 

@@ -32,6 +32,8 @@ export function rowFaultWords(fault: ImportFault): string {
       return `“${cut(fault.text)}” is not violin, viola, cello or bass`
     case 'size_unknown':
       return `“${cut(fault.text)}” is not one of the sizes ${fault.sizes.join(', ')}`
+    case 'size_is_date':
+      return `“${cut(fault.text)}” is a day: the spreadsheet took a size as 1/2 for one. Set its column to text, type the sizes again`
     case 'length_unreadable':
       return `“${cut(fault.text)}” is no length, as 328, 32.8 cm or 12 7/8 in are`
     case 'length_impossible':

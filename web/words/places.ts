@@ -6,3 +6,8 @@ export function noPlaceSentence(names: readonly string[]): string | undefined {
   const have = names.length === 1 ? 'has' : 'have'
   return `${listed(names)} ${have} no place here: so near the nut the string is sharper wherever it is pressed. A luthier lowers the nut; measure its height first.`
 }
+
+/** Of a tape thick enough to act as a fret: said where it is chosen, cut and laid. */
+export function thickTapeSentence(thicknessMm: number, cents: number, tape: string): string {
+  return `A tape of ${thicknessMm} mm can act as a fret: the string stops at its far edge, up to ${cents} cents sharp at the ${tape}, and buzzes against it. Take a thinner tape.`
+}

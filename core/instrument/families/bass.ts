@@ -34,6 +34,8 @@ export const bass: Family = {
     { id: 'first_and_fourth', marks: tapesOf('first', 1, 4) },
     { id: 'half_and_first', marks: [...tapesOf('half', 1), ...tapesOf('first', 1)] },
   ],
+  // In fourths no string stands out: the loudest ring.
+  layStrings: [],
   defaultSchoolId: 'first_and_fourth',
   frames: [
     { id: 'one_two_four', semitones: 2, offsets: { 1: 0, 2: 1, 4: 2 } },

@@ -44,6 +44,8 @@ export const cello: Family = {
     { id: 'first_third_fourth', marks: tapesOf('first', 1, 3, 4) },
     { id: 'every', marks: tapesOf('first', 1, 2, 3, 4) },
   ],
+  // The strings of a viola an octave lower ring alike: 1 on G with open A, 1 on C with open D. Derived.
+  layStrings: [1, 0],
   defaultSchoolId: 'first_and_fourth',
   frames: [
     { id: 'closed', semitones: 3, offsets: { 1: 0, 2: 1, 3: 2, 4: 3 } },

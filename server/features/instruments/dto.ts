@@ -94,6 +94,7 @@ export function instrumentDto(facts: InstrumentFacts): Instrument {
     tapes: [...taped.tapes],
     ringFinds: facts.finds.map(findDto),
     holder: holder ? { studentId: holder.id, name: holder.name } : null,
+    removedAt: instrument.removedAt?.toISOString() ?? null,
   }
 }
 

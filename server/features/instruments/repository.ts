@@ -10,6 +10,7 @@ import type {
 } from '../../db/rows'
 import { inOrderOf, orderBy, searchFor, type Listing, type Sorted } from '../../db/listing'
 import { readAll } from '../../db/reads'
+import { given } from '../../http/given'
 import { columnsOf, partOf, type By, type StudioStore } from '../../db/studio-store'
 
 /** How a set of tapes was laid. */
@@ -65,6 +66,9 @@ const newestFirst = (day: string): [string, string][] => [
 export interface CupboardListing extends Listing<keyof typeof SORTED_BY> {
   readonly family?: string | undefined
   readonly holder?: 'none' | 'some' | undefined
+  readonly sizeId?: string | undefined
+  /** Those taken out of the cupboard, in place of those in it. */
+  readonly out?: 'yes' | undefined
   /** Only those with something in their log. */
   readonly isLogged?: boolean
 }
@@ -95,16 +99,17 @@ const SORTED_BY = {
 const HOLDERS = { none: 'AND h.id IS NULL', some: 'AND h.id IS NOT NULL' } as const
 
 /** The instruments of the cupboard that a listing is about. */
-function cupboard({ q, sort, family, holder, isLogged }: CupboardListing) {
+function cupboard({ q, sort, family, sizeId, holder, out, isLogged }: CupboardListing) {
   const needsHolder = q.trim() !== '' || sort === 'holder' || holder !== undefined
   const search = searchFor(q, ['i.label', 'i.family', 'i.size_id', 'h.name'])
   return {
     sql: `
       FROM instrument i
       ${needsHolder ? WITH_HOLDER : ''}
-      WHERE i.studio_id = :studioId ${isLogged ? LOGGED : ''} ${family === undefined ? '' : 'AND i.family = :family'}
+      WHERE i.studio_id = :studioId AND i.removed_at IS ${out ? 'NOT NULL' : 'NULL'} ${isLogged ? LOGGED : ''}
+        ${family === undefined ? '' : 'AND i.family = :family'} ${sizeId === undefined ? '' : 'AND i.size_id = :sizeId'}
         ${holder === undefined ? '' : HOLDERS[holder]} ${search.condition}`,
-    replacements: { ...search.replacements, ...(family === undefined ? {} : { family }) },
+    replacements: { ...search.replacements, ...given({ family, sizeId }) },
   }
 }
 
@@ -235,7 +240,7 @@ export function instrumentRepository(store: StudioStore) {
     },
     async labels(): Promise<string[]> {
       const rows = await store.select<{ label: string }>(
-        'SELECT label FROM instrument WHERE studio_id = :studioId ORDER BY label',
+        'SELECT label FROM instrument WHERE studio_id = :studioId AND removed_at IS NULL ORDER BY label',
       )
       return rows.map((row) => row.label)
     },
@@ -256,6 +261,7 @@ export function instrumentRepository(store: StudioStore) {
       store.written(tapeSet, { instrumentId }, { order: newestFirst('laidOn') }),
     add: (rows: readonly Omit<InstrumentRow, 'studioId'>[]) => store.insert(instrument, rows),
     addMeasurements: (rows: readonly Omit<MeasurementRow, 'studioId'>[]) => store.insert(measurement, rows),
+    setRemoved: (id: string, removedAt: Date | null) => store.update(instrument, { id }, { removedAt }),
     /** False when the row is no longer at `version`. */
     async change(id: string, version: number, values: Partial<InstrumentRow>): Promise<boolean> {
       return (await store.update(instrument, { id, version }, { ...values, version: version + 1 })) === 1

@@ -10,6 +10,8 @@ type Name =
   | 'measurements.list'
   | 'measurements.create'
   | 'instruments.import'
+  | 'instruments.remove'
+  | 'instruments.restore'
   | 'tapeSets.list'
 
 export const instrumentRoutes: Pick<Handlers, Name> = {
@@ -19,6 +21,8 @@ export const instrumentRoutes: Pick<Handlers, Name> = {
   'instruments.import': (call, { body }) => instrumentService(call).importRows(body),
   'instruments.read': (call, { params }) => instrumentService(call).read(params.instrumentId),
   'instruments.update': (call, { params, body }) => instrumentService(call).update(params.instrumentId, body),
+  'instruments.remove': (call, { params }) => instrumentService(call).remove(params.instrumentId),
+  'instruments.restore': (call, { params }) => instrumentService(call).restore(params.instrumentId),
   'measurements.list': (call, { params }) => instrumentService(call).measurements(params.instrumentId),
   'measurements.create': (call, { params, body }) =>
     instrumentService(call).measure(params.instrumentId, body),

@@ -115,6 +115,22 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
       return read(id)
     },
 
+    async remove(id: string): Promise<null> {
+      const { holder } = await existing(id)
+      if (holder)
+        throw new ProblemError('instrument_lent', {
+          detail: `It is lent to ${holder.name}: take it back first.`,
+        })
+      await repository.setRemoved(id, now)
+      return null
+    },
+
+    async restore(id: string): Promise<Instrument> {
+      await insistOnInstrument(id)
+      await repository.setRemoved(id, null)
+      return read(id)
+    },
+
     async measurements(id: string): Promise<Measurement[]> {
       await insistOnInstrument(id)
       return (await repository.measurements(id)).map(measurementDto)
@@ -239,6 +255,7 @@ function instrumentRow(
     pressing: null,
     warmHands: false,
     createdAt: now,
+    removedAt: null,
   }
 }
 

@@ -83,6 +83,7 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
 
     async create(draft: HandlerInput<'students.create'>['body']): Promise<Student> {
       insistOnSchool(draft.family, draft.tapeSchoolId)
+      insistOnBirth(draft.birthYear, now)
       const id = uuid()
       const { lesson, ...rest } = draft
       await repository.add({
@@ -103,6 +104,7 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
       // A school belongs to a family: who changes the family alone starts with the new family's default.
       if (rest.tapeSchoolId === undefined && family !== row.family) rest.tapeSchoolId = null
       if (rest.tapeSchoolId !== undefined) insistOnSchool(family, rest.tapeSchoolId)
+      insistOnBirth(rest.birthYear, now)
       const values = { ...given(rest), ...(lesson === undefined ? {} : lessonColumns(lesson)) }
       if (!(await repository.change(id, version, values)))
         throw new ProblemError('changed_meanwhile', {
@@ -126,8 +128,12 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
     async lend(id: string, instrumentId: string | null, on: string): Promise<Student> {
       insistOnDay(now, on, 'on')
       await existing(id)
-      if (instrumentId !== null && !(await readInstruments(store, [instrumentId])).has(instrumentId))
+      const lent =
+        instrumentId === null ? undefined : (await readInstruments(store, [instrumentId])).get(instrumentId)
+      if (instrumentId !== null && !lent)
         throw fieldProblem('instrumentId', 'Choose one of the studio’s instruments.')
+      if (lent && lent.removedAt !== null)
+        throw fieldProblem('instrumentId', `${lent.label} is out of the cupboard: put it back there first.`)
       await repository.endLoans(id, instrumentId, on)
       if (instrumentId !== null)
         await repository
@@ -141,6 +147,12 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
       return read(id)
     },
   }
+}
+
+/** Zod cannot know what year it is. */
+function insistOnBirth(birthYear: number | null | undefined, now: Date): void {
+  if (birthYear != null && birthYear > now.getFullYear())
+    throw fieldProblem('birthYear', 'This year of birth is still to come: look at it again.')
 }
 
 function insistOnSchool(familyId: FamilyId, schoolId: string | null): void {

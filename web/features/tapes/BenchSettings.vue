@@ -30,6 +30,7 @@
           <ChoiceSelect v-model="setup.tapeThicknessMm" label="Tape’s thickness" :options="THICKNESSES" />
         </FieldRow>
       </div>
+      <p v-if="tapes.thickness" class="heed" role="status">{{ tapes.thickness }}</p>
       <FieldRow label="The fingertip">
         <ElSegmented v-model="setup.contact" :options="CONTACTS" aria-label="What the fingertip does" />
       </FieldRow>
@@ -187,7 +188,9 @@ const material = computed({
     else Object.assign(setup.value, { material: chosen, materials: [] })
   },
 })
-const tapeSummary = computed(() => `${setup.value.tapeWidthMm} mm wide`)
+const tapeSummary = computed(
+  () => `${setup.value.tapeWidthMm} mm wide${tapes.thickness ? ', too thick' : ''}`,
+)
 const pressingSummary = computed(
   () => PRESSING_MODES.find((m) => m.value === setup.value.pressingMode)?.label.toLowerCase() ?? '',
 )

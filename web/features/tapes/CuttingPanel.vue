@@ -1,5 +1,5 @@
 <template>
-  <p v-if="fret" class="heed" role="status">{{ fret }}</p>
+  <p v-if="tapes.thickness" class="heed" role="status">{{ tapes.thickness }}</p>
   <table class="ledger">
     <thead>
       <tr>
@@ -32,9 +32,8 @@
 </template>
 
 <script setup lang="ts">
-import { storeToRefs } from 'pinia'
 import { computed } from 'vue'
-import { actsAsFret, heightOverBoardMm, toleranceMm, TOLERANCES_CENTS } from '#core'
+import { toleranceMm, TOLERANCES_CENTS } from '#core'
 import TableExport from '../../files/TableExport.vue'
 import type { DataTable } from '../../files/tables'
 import { useBench } from '../../stores/bench'
@@ -44,7 +43,6 @@ import { useTapes } from './useTapes'
 
 const bench = useBench()
 const tapes = useTapes()
-const { setup } = storeToRefs(bench)
 
 const girthSource = computed(() =>
   tapes.girthMm === undefined
@@ -62,15 +60,6 @@ const rows = computed(() =>
     })),
   })),
 )
-const fret = computed(() => {
-  const bad = tapes.marks.filter((m) =>
-    actsAsFret(setup.value.tapeThicknessMm, heightOverBoardMm(bench.stringing, m.middleMm)),
-  )
-  const [first] = bad
-  if (!first) return undefined
-  const cents = Math.round(first.widthCents / 2)
-  return `A tape of ${setup.value.tapeThicknessMm} mm can act as a fret: the string stops at its far edge, up to ${cents} cents sharp at the ${markName(first)}, and buzzes against it. Take a thinner tape.`
-})
 const table = computed<DataTable>(() => ({
   name: 'tapes-to-cut',
   columns: [

@@ -2,6 +2,7 @@
   <section class="step" aria-live="polite">
     <h1>Tune first.</h1>
     <p class="do">Every later step is void on an untuned instrument.</p>
+    <p v-if="tapes.thickness" class="heed" role="status">{{ tapes.thickness }}</p>
     <ul>
       <li>Cut {{ listed(pieces) }} mm of tape, off the instrument: never with a blade on the board.</li>
       <li>A thin, narrow tape; a thick one changes the pitch. Try its glue on a place nobody sees.</li>

@@ -11,7 +11,9 @@
         computed {{ mm(mark.middleMm) }}, found {{ signedMm(step.foundMm - mark.middleMm) }} mm from it
       </template>
     </p>
+    <p v-if="correctedBy" class="from">{{ correctedBy }}</p>
     <p class="do">{{ playWords }}</p>
+    <p v-if="tapes.thickness" class="heed">{{ tapes.thickness }}</p>
     <div class="found" role="group" aria-label="Found at">
       <ElButton size="large" aria-label="Half a millimetre towards the nut" @click="emit('nudge', -COARSE_MM)"
         >−0.5</ElButton
@@ -22,6 +24,7 @@
       <label class="visually-hidden" for="found-at">Found at, mm</label>
       <input
         id="found-at"
+        ref="foundAt"
         v-model="typed"
         class="numbers"
         inputmode="decimal"
@@ -106,7 +109,7 @@ const tone = useReferenceTone()
 const isSquared = computed({ get: () => props.step.isSquared, set: (to) => emit('set', 'isSquared', to) })
 const isWrapped = computed({ get: () => props.step.isWrapped, set: (to) => emit('set', 'isWrapped', to) })
 
-const best = computed(() => tapes.rowsOf(props.mark)[0])
+const best = computed(() => tapes.layRowsOf(props.mark)[0])
 const playWords = computed(() => {
   const row = best.value
   const [ring] = row?.rings ?? []
@@ -115,11 +118,19 @@ const playWords = computed(() => {
   const [string, open] = [row.open, ring.open].map((n) => noteName(n, { octave: false }))
   return `Bow ${noteName(row.stopped)} on the ${string} string and slide until open ${open} rings, ${ringWords(ring)}.`
 })
+/** What rang before moves this tape: said, as the strip in her hand may have it elsewhere. */
+const correctedBy = computed(() => {
+  const moved = props.mark.middleMm - props.step.plannedMm
+  return Math.abs(moved) < FINE_MM / 2
+    ? undefined
+    : `Corrected by what rang before: it was ${mm(props.step.plannedMm)} mm.`
+})
 function toggleTone() {
   const row = best.value
   if (row) void tone.toggle(noteName(row.stopped), bench.stringing.system.centsAboveA4(row.stopped))
 }
 
+const foundAt = ref<HTMLInputElement>()
 const typed = ref('')
 const isUnreadable = ref(false)
 function takeTyped() {
@@ -150,6 +161,7 @@ useShortcuts('This tape', [
     does: 'Found half a millimetre nearer to the bridge',
     run: () => emit('nudge', COARSE_MM),
   },
+  { key: 'f', does: 'Type where it rang', run: () => foundAt.value?.focus() },
   { key: 's', does: 'Squared', run: () => (isSquared.value = !isSquared.value) },
   { key: 'w', does: 'Wrapped', run: () => (isWrapped.value = !isWrapped.value) },
   { key: 't', does: 'Reference tone', run: toggleTone },

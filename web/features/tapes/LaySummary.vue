@@ -10,22 +10,17 @@
         </tr>
       </tbody>
     </table>
-    <ElCheckbox v-if="rungCount > 0" v-model="isData" size="large">
-      {{ rungCount === 1 ? 'The place' : 'The places' }} that rang elsewhere than computed
-      {{ rungCount === 1 ? 'corrects' : 'correct' }} the other places
-    </ElCheckbox>
+    <p v-if="rungCount > 0" class="soft">
+      {{ rungCount === 1 ? 'One place' : `${rungCount} places` }} rang elsewhere than computed: kept as found
+      by ring, {{ rungCount === 1 ? 'it corrects' : 'they correct' }} the other places of this instrument.
+    </p>
     <p class="do">Tapes guide; the ear decides. Play each once more with the bow and listen for its ring.</p>
-    <FieldRow v-if="bench.instrument" label="Why, or anything to remember">
+    <FieldRow v-if="bench.instrument?.tapes.length" label="Why they are laid again, for the log">
       <template #default="{ id }">
-        <ElInput
-          :id="id"
-          v-model="reason"
-          maxlength="400"
-          placeholder="new strings; first tapes; last one came off"
-        />
+        <ElInput :id="id" v-model="reason" maxlength="400" placeholder="new strings; the last one came off" />
       </template>
     </FieldRow>
-    <p v-else class="soft">
+    <p v-if="!bench.instrument" class="soft">
       No instrument of the studio is on the bench, so there is no log to keep this in.
     </p>
     <div class="go">
@@ -64,8 +59,6 @@ defineProps<{
   isSaving: boolean
 }>()
 const emit = defineEmits<{ back: []; log: []; done: [] }>()
-/** Whether what rang corrects the other places. */
-const isData = defineModel<boolean>('isData', { required: true })
 const reason = defineModel<string>('reason', { required: true })
 const bench = useBench()
 </script>

@@ -64,7 +64,20 @@ describe('laying tape after tape', () => {
     // rings that are read after the page are no reason to begin anew, nor to move a tape that is being laid
     const late = marks.map((mark) => ({ ...mark, middleMm: mark.middleMm + 0.4 }))
     const kept = ref(JSON.parse(JSON.stringify(laying().state.value)) as LayState)
-    expect(useLaying(late, ref(284.5), kept, 'no. 7').marks[0]?.middleMm).toBe(marks[0]!.middleMm)
+    expect(useLaying(late, ref(284.5), kept, 'no. 7').marks.value[0]?.middleMm).toBe(marks[0]!.middleMm)
+  })
+
+  it('lays the tapes that follow where the first one rang says that they belong, and none that was found', () => {
+    const lay = laying()
+    lay.nudge(0.5)
+    finish(lay)
+    const later = marks.map((mark) => ({ ...mark, middleMm: mark.middleMm + 0.8 }))
+    lay.correct(later)
+    expect(lay.step.value).toMatchObject({ foundMm: 71.9, plannedMm: marks[1]!.middleMm })
+    expect(lay.marks.value.map((m) => m.middleMm)).toEqual([marks[0]!.middleMm, later[1]!.middleMm])
+    lay.nudge(-0.1)
+    lay.correct(marks)
+    expect(lay.laid.value.map((t) => t.placeMm)).toEqual([32.1, 71.8])
   })
 
   it('takes no place beyond the string, nor words, and stays on the string when pushed', () => {

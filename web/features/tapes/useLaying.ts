@@ -10,6 +10,10 @@ export const COARSE_MM = 0.5
 export interface LayStep {
   /** Where it rang; what was computed until somebody says otherwise. */
   foundMm: number
+  /** Where it was computed before the tapes before it rang. */
+  plannedMm: number
+  /** Somebody has said where it rang: nothing moves it any more. */
+  isFound: boolean
   isSquared: boolean
   isWrapped: boolean
   /** Left out on the way: nothing of it is logged. */
@@ -20,7 +24,7 @@ export interface LayStep {
 export interface LayState {
   /** The tapes it is about; another set of tapes begins anew. */
   of: string
-  /** As they were when laying began: what is found on the way, or read late, moves no tape under the teacher's hand. */
+  /** As they were when laying began, corrected by what rang on the way; none moves under the teacher's hand. */
   marks: TapeMark[]
   at: number
   steps: Record<string, LayStep>
@@ -41,21 +45,30 @@ export function useLaying(now: readonly TapeMark[], lengthMm: Ref<number>, state
       steps: Object.fromEntries(
         now.map((mark) => [
           mark.id,
-          { foundMm: rounded(mark.middleMm), isSquared: false, isWrapped: false, isSkipped: false },
+          {
+            foundMm: rounded(mark.middleMm),
+            plannedMm: mark.middleMm,
+            isFound: false,
+            isSquared: false,
+            isWrapped: false,
+            isSkipped: false,
+          },
         ]),
       ),
     }
-  const { marks } = state.value
+  const marks = computed(() => state.value.marks)
   const at = computed({ get: () => state.value.at, set: (to) => (state.value.at = to) })
-  const mark = computed(() => marks[at.value])
+  const mark = computed(() => marks.value[at.value])
   const step = computed(() => mark.value && state.value.steps[mark.value.id])
-  const isOver = computed(() => at.value >= marks.length)
+  const isOver = computed(() => at.value >= marks.value.length)
   const canGoOn = computed(
     () => !step.value || (step.value.isSquared && step.value.isWrapped) || step.value.isSkipped,
   )
 
   function find(placeMm: number) {
-    if (step.value) step.value.foundMm = rounded(Math.min(lengthMm.value - 1, Math.max(1, placeMm)))
+    if (!step.value) return
+    step.value.foundMm = rounded(Math.min(lengthMm.value - 1, Math.max(1, placeMm)))
+    step.value.isFound = true
   }
 
   return {
@@ -77,17 +90,27 @@ export function useLaying(now: readonly TapeMark[], lengthMm: Ref<number>, state
       return true
     },
     next() {
-      if (canGoOn.value) at.value = Math.min(marks.length, at.value + 1)
+      if (canGoOn.value) at.value = Math.min(marks.value.length, at.value + 1)
+    },
+    /** Moves the tapes from this one on to where they belong by now; those that somebody has found or laid stay. */
+    correct(to: readonly TapeMark[]) {
+      state.value.marks = marks.value.map((mark, i) => {
+        const done = state.value.steps[mark.id]
+        const better = to.find((m) => m.id === mark.id)
+        if (i < at.value || !done || !better || done.isFound || done.isSquared || done.isWrapped) return mark
+        done.foundMm = rounded(better.middleMm)
+        return better
+      })
     },
     back: () => (at.value = Math.max(-1, at.value - 1)),
     skip() {
       if (step.value) step.value.isSkipped = true
-      at.value = Math.min(marks.length, at.value + 1)
+      at.value = Math.min(marks.value.length, at.value + 1)
     },
     /** Done with: the next laying begins anew. */
     end: () => (state.value = { ...NOT_BEGUN }),
     laid: computed<LaidTape[]>(() =>
-      marks.flatMap(({ id }) => {
+      marks.value.flatMap(({ id }) => {
         const done = state.value.steps[id]
         return done && !done.isSkipped ? [{ markId: id, placeMm: done.foundMm }] : []
       }),

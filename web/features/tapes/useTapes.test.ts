@@ -50,6 +50,27 @@ describe('what is laid out', () => {
     expect(setupFor(taped, { ...A_STUDENT, tapeSchoolId: 'first' }, 'equal').schoolId).toBe('first')
   })
 
+  it('opens with the tapes that lie on it, which need not be what a school would lay', () => {
+    const every = { schoolId: 'every', system: 'fifths', tapeWidthMm: 3 } as Instrument['tapeSet']
+    const lying = (...ids: string[]): Instrument => ({
+      ...AN_INSTRUMENT,
+      tapeSet: every,
+      tapes: ids.map((markId) => ({ markId, placeMm: 31.6 }) as Instrument['tapes'][number]),
+    })
+    const opened = (on: Instrument, tapeSchoolId: string | null) => {
+      const setup = setupFor(on, { ...A_STUDENT, tapeSchoolId }, 'fifths')
+      return [setup.schoolId, laidOut(setup, on).tapes.marks.value.map((m) => m.finger)]
+    }
+    // two of four were faded: 1 and 3 lie there
+    expect(opened(lying('1.2', '3.5'), null)).toEqual(['first_and_third', [1, 3]])
+    expect(opened(lying('1.2', '3.5'), 'every')).toEqual(['first_and_third', [1, 3]])
+    expect(opened(lying('1.2', '4.7'), null)).toEqual([BY_HAND, [1, 4]])
+    // another school's four on the violin of a student who is taught with 1 and 3
+    expect(opened(lying('1.2', '2.4', '3.5', '4.7'), 'first_and_third')).toEqual(['first_and_third', [1, 3]])
+    expect(opened(lying(), 'first')).toEqual(['first', [1]])
+    expect(opened(lying(), null)).toEqual(['every', [1, 2, 3, 4]])
+  })
+
   it('is a family’s own size and school on a bare bench', () => {
     expect(bareSetup('cello')).toMatchObject({ sizeId: '4/4', schoolId: 'first_and_fourth' })
     expect(laidOut(bareSetup('cello')).tapes.marks.value.map((m) => m.finger)).toEqual([1, 4])

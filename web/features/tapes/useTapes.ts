@@ -1,8 +1,10 @@
 import { defineStore, storeToRefs } from 'pinia'
 import { computed, type Ref } from 'vue'
 import {
+  actsAsFret,
   chartTapes,
   handMarks,
+  heightOverBoardMm,
   girthBoundsMm,
   isThere,
   marksOfSchool,
@@ -12,6 +14,7 @@ import {
   parseNote,
   planTapes,
   ringRows,
+  rowsToLayBy,
   schoolOf,
   shapeExercise,
   shapeOf,
@@ -28,7 +31,8 @@ import {
 } from '#core'
 import type { BoardTape, BoardTarget } from '../../board/board'
 import { BY_HAND, useBench, type BenchSetup } from '../../stores/bench'
-import { shortMarkName } from '../../words/trade'
+import { thickTapeSentence } from '../../words/places'
+import { markName, shortMarkName } from '../../words/trade'
 
 /** The tapes that follow from the bench's settings and its strings. */
 export function useTapeChart(setup: Ref<BenchSetup>, stringing: Ref<Stringing>) {
@@ -82,6 +86,7 @@ export function useTapeChart(setup: Ref<BenchSetup>, stringing: Ref<Stringing>) 
     allMarks: computed(() => handMarks(family.value)),
     chosenMarks,
     plan,
+    chartOf,
     marks,
     withoutPlace,
     /** Without what rings taught: what removing every find would restore. */
@@ -109,6 +114,15 @@ export const useTapes = defineStore('tapes', () => {
   const rowsOf = (mark: TapeMark) => ringRows(stringing.value, mark)
   const rows = computed(() => chart.marks.value.flatMap(rowsOf))
 
+  /** A tape that may stop the string itself, as a fret does: where first, and how many cents sharp. */
+  const thickness = computed(() => {
+    const { tapeThicknessMm } = setup.value
+    const mark = chart.marks.value.find((m) =>
+      actsAsFret(tapeThicknessMm, heightOverBoardMm(stringing.value, m.middleMm)),
+    )
+    return mark && thickTapeSentence(tapeThicknessMm, Math.round(mark.widthCents / 2), markName(mark))
+  })
+
   /** Finds as the calibration sees them: how far off, whether questioned, and where they may really belong. */
   const judgedFinds = computed(() =>
     bench.usedFinds.map((find, i) => {
@@ -123,7 +137,10 @@ export const useTapes = defineStore('tapes', () => {
   return {
     ...chart,
     rowsOf,
+    /** What to lay a tape by, the best string first. */
+    layRowsOf: (mark: TapeMark) => rowsToLayBy(stringing.value, mark),
     rows,
+    thickness,
     silent: computed(() => silentMarks(rows.value, chart.marks.value)),
     judgedFinds,
   }

@@ -43,8 +43,10 @@ export const useBench = defineStore('bench', () => {
   )
   /** Where the lesson ends the bench stays as it is; one that was never laid out begins in the studio's system. */
   function setupNow(isFirst: boolean): BenchSetup {
-    if (instrument.value)
-      return setupFor(instrument.value, student.value, studio.systemOf(instrument.value, student.value))
+    if (instrument.value) {
+      const player = student.value ?? studio.student(instrument.value.holder?.studentId ?? '')
+      return setupFor(instrument.value, player, studio.systemOf(instrument.value, player))
+    }
     if (student.value)
       return bareSetup(student.value.family, studio.systemOf(undefined, student.value), student.value)
     const { familyId } = setup.value

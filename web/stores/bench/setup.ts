@@ -2,6 +2,9 @@ import {
   DEFAULT_SYSTEM_ID,
   DEFAULT_TAPE_WIDTH_MM,
   familyOf,
+  marksOfSchool,
+  marksWithIds,
+  schoolOf,
   type FamilyId,
   type StringMaterial,
   type TapeContact,
@@ -84,8 +87,7 @@ export function setupFor(instrument: Instrument, student: Student | undefined, s
     method: isEach ? 'strings' : 'bridge',
     lengthText: measurement ? shortMm(measurement.lengthMm) : '',
     stringTexts: isEach ? each.map(shortMm) : tuning.map(() => ''),
-    schoolId: student?.tapeSchoolId ?? tapeSet?.schoolId ?? bare.schoolId,
-    markIds: instrument.tapes.map((tape) => tape.markId),
+    ...ownTapes(instrument, student),
     tapeWidthMm: tapeSet?.tapeWidthMm ?? bare.tapeWidthMm,
     ...(pressing
       ? {
@@ -97,6 +99,34 @@ export function setupFor(instrument: Instrument, student: Student | undefined, s
         }
       : {}),
   }
+}
+
+/**
+ * The tapes that a bench opens with: those that lie on the instrument, unless its player's school has others; where none
+ * lie, the player's school, else the one that was laid last.
+ */
+function ownTapes(
+  { family: familyId, tapes, tapeSet }: Instrument,
+  student: Student | undefined,
+): Pick<BenchSetup, 'schoolId' | 'markIds'> {
+  const family = familyOf(familyId)
+  const marksOf = (id: string) => {
+    const school = schoolOf(family, id)
+    return school ? marksOfSchool(family, school).map((mark) => mark.id) : []
+  }
+  const markIds = tapes.map((tape) => tape.markId)
+  const own = student?.family === familyId ? student.tapeSchoolId : null
+  const schoolId = own ?? tapeSet?.schoolId ?? family.defaultSchoolId
+  const isOwn = markIds.length > 0 && (own === null || markIds.every((id) => marksOf(own).includes(id)))
+  if (!isOwn) return { schoolId, markIds }
+  const same = [schoolId, ...family.schools.map(({ id }) => id)].find(
+    (id) =>
+      marksOf(id).join() ===
+      marksWithIds(family, markIds)
+        .map((mark) => mark.id)
+        .join(),
+  )
+  return { schoolId: same ?? BY_HAND, markIds }
 }
 
 function shortMm(mm: number): string {

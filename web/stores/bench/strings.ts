@@ -14,6 +14,8 @@ import {
   typicalPressing,
   type Note,
   type PressingChoice,
+  type StringFind,
+  type Stringing,
 } from '#core'
 import { tuningSentence, type Instrument } from '#contracts'
 import type { BenchSetup } from './setup'
@@ -68,7 +70,8 @@ export function useBenchStrings(
     const isKept = setup.value.method === 'bridge' && kept && Math.abs(kept.lengthMm - typed) < KEPT_WITHIN_MM
     return isKept ? sourceOf(kept) : setup.value.method
   })
-  const stringing = computed(() => {
+  /** The strings as they are known, and with what rang since. */
+  function strungWith(more: readonly StringFind[]): Stringing {
     const usable = lengths.usableMm.value
     // Between a string more in the tuning and a field more for its length there is a moment with too few.
     const fits = usable && (usable.length === 1 || usable.length === tuning.value.length)
@@ -80,9 +83,10 @@ export function useBenchStrings(
       lengthsMm: fits ? usable : undefined,
       lengthSource: lengthSource.value,
       pressing: pressing.value,
-      finds: usedFinds.value,
+      finds: [...usedFinds.value, ...more],
     })
-  })
+  }
+  const stringing = computed(() => strungWith([]))
   const bridge = computed(() => {
     const { lengthsMm } = stringing.value
     return lengthsMm.length > 1 ? judgeStrings(family.value, lengthsMm) : undefined
@@ -97,6 +101,7 @@ export function useBenchStrings(
     typicalPressing: computed(() => typicalPressing(family.value, stringing.value.lengthMm)),
     usedFinds,
     stringing,
+    strungWith,
     bridge,
   }
 }
