@@ -3,7 +3,7 @@ import ElementPlus from 'element-plus'
 import { getActivePinia } from 'pinia'
 import type { Component } from 'vue'
 import { createMemoryHistory, createRouter, type Router } from 'vue-router'
-import { freshStores } from './testing'
+import { freshStores, onClose } from './testing'
 
 /** Rooms by their names, empty: what matters is where a component leads to. */
 const ROUTES = [
@@ -54,6 +54,7 @@ export async function mounted(component: Component, props: Record<string, unknow
     attachTo: document.body,
     global: { plugins: [getActivePinia()!, router, ElementPlus] },
   }) as VueWrapper
+  onClose(() => document.body.contains(wrapper.element) && wrapper.unmount())
   return {
     wrapper,
     router,

@@ -45,10 +45,17 @@ export function until(expected: () => void): Promise<void> {
   return vi.waitFor(expected, { timeout: 20_000 })
 }
 
+let closePage = () => {}
+/** How to close the page that is open now, before its stores go. */
+export function onClose(close: () => void): void {
+  closePage = close
+}
+
 /** A fresh set of stores: what a reload leaves is only what the browser keeps. */
 export function freshStores(): void {
-  const before = getActivePinia()
   // Two pages of one browser hear what the other one writes: the page before is closed.
+  closePage()
+  const before = getActivePinia()
   if (before) disposePinia(before)
   setActivePinia(createPinia())
 }
@@ -77,8 +84,13 @@ export function lists({ students = [], instruments = [] }: Known): (request: Sen
     const { searchParams } = new URL(path, 'http://studio.example')
     const words = (searchParams.get('q') ?? '').toLowerCase().split(' ')
     const page = (all: readonly (Student | Instrument)[]) => {
-      const rows = all.filter((row) =>
-        words.every((word) => JSON.stringify(row).toLowerCase().includes(word)),
+      const is = (name: string, value: unknown) => (searchParams.get(name) ?? value) === value
+      const rows = all.filter(
+        (row) =>
+          words.every((word) => JSON.stringify(row).toLowerCase().includes(word)) &&
+          is('family', row.family) &&
+          (!('sizeId' in row) ||
+            (is('sizeId', row.sizeId) && is('holder', row.holder === null ? 'none' : 'some'))),
       )
       return { status: 200, body: { total: rows.length, rows } }
     }

@@ -13,6 +13,7 @@ import {
   frameAlongNeck,
   frameOnString,
   frameWidthMm,
+  sizesToLend,
   growthOf,
   handMeasureFault,
   narrowFrom,
@@ -162,6 +163,15 @@ describe('a hand against a size', () => {
     expect(nextSize(violin, '1/2', equal)?.spanMm).toBeCloseTo(frameWidthMm(308, 2, 5), 9)
     expect(nextSize(violin, '4/4', equal)).toBeUndefined()
     expect(comfortableSize(violin, equal, { comfortableSpanMm: 31, reachedSpanMm: null })).toBeUndefined()
+  })
+
+  it('lends the largest size held at rest, one above that it holds somehow, one below', () => {
+    const lent = (comfortableSpanMm: number, reachedSpanMm: number | null = null) =>
+      sizesToLend(violin, equal, { comfortableSpanMm, reachedSpanMm })
+    expect(lent(64)).toEqual(['3/4', '1/2', '1/4'])
+    expect(lent(64, 60)).toEqual(['1/2', '1/4'])
+    expect(lent(90)).toEqual(['4/4', '7/8'])
+    expect(lent(31)).toEqual(['1/16', '1/32'])
   })
 
   it('refuses a span that no hand has, and names the slip that it probably was', () => {

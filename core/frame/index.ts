@@ -9,6 +9,7 @@ export {
   fitOfInstrument,
   fitOfWidth,
   comfortableSize,
+  sizesToLend,
   firstPositionWidthMm,
   nextSize,
   FIRST_POSITION,

@@ -73,6 +73,19 @@ export function comfortableSize(family: Family, system: TuningSystem, span: Hand
   )?.id
 }
 
+/**
+ * The sizes that this hand may be lent, by their typical lengths, the largest first: the largest that it holds at rest, the
+ * one above if it is held somehow, and the one below. Where none is comfortable, the smallest two.
+ */
+export function sizesToLend(family: Family, system: TuningSystem, span: HandSpan): string[] {
+  const ids = family.sizes.map(({ id }) => id)
+  const own = ids.indexOf(comfortableSize(family, system, span) ?? '')
+  if (own < 0) return ids.slice(-2)
+  const above = family.sizes[own - 1]
+  const isHeld = above && fitOfInstrument(typicalStringing(family, above.id, system), span).fit !== 'too_big'
+  return ids.slice(isHeld ? own - 1 : own, own + 2)
+}
+
 /** The size above `sizeId`, and the comfortable span it asks for, mm; undefined at the full size. */
 export function nextSize(
   family: Family,

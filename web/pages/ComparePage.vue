@@ -8,14 +8,28 @@
   </header>
   <section class="card choose" aria-label="From and to">
     <FieldRow label="From">
-      <ChoiceSelect v-model="fromId" label="From" :options="options" filterable />
+      <FoundSelect v-model="fromId" label="From" :chosen-label="nameOf(fromId)" :find="find" />
     </FieldRow>
     <p class="arrow" aria-hidden="true">→</p>
     <FieldRow label="To">
-      <ChoiceSelect v-model="toId" label="To" :options="options" filterable />
+      <FoundSelect v-model="toId" label="To" :chosen-label="nameOf(toId)" :find="find" />
     </FieldRow>
   </section>
-  <template v-if="from && to">
+  <section v-if="unmeasured" class="card empty" role="status">
+    <h2>{{ unmeasured.label }} is not measured yet</h2>
+    <p>
+      Places follow from the string length: measure it from nut to bridge at the tape bench, or choose a
+      typical
+      {{ instrumentKind(unmeasured.family, unmeasured.sizeId) }} here.
+    </p>
+    <p class="acts">
+      <ElButton type="primary" @click="measure(unmeasured.id)"
+        >Measure it<KeyHint of="t" on-button
+      /></ElButton>
+      <ElButton @click="useTypical(unmeasured)">Take a typical one<KeyHint of="y" on-button /></ElButton>
+    </p>
+  </section>
+  <template v-else-if="from && to">
     <section class="card">
       <StringBoard
         :stringing="longer.stringing"
@@ -70,7 +84,7 @@
 </template>
 
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import {
   chartTapes,
@@ -80,21 +94,23 @@ import {
   knownSystem,
   markMoves,
   marksOfSchool,
+  plainFractions,
   planTapes,
   typicalStringing,
   type TapeMark,
 } from '#core'
+import type { Instrument } from '#contracts'
 import type { BoardTape } from '../board/board'
 import StringBoard from '../board/StringBoard.vue'
+import { useTapes } from '../features/tapes/useTapes'
 import { chartOf } from '../features/instruments/tape-chart'
-import ChoiceSelect from '../ui/ChoiceSelect.vue'
 import FieldRow from '../ui/FieldRow.vue'
+import FoundSelect from '../ui/FoundSelect.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import TableExport from '../files/TableExport.vue'
 import type { DataTable } from '../files/tables'
 import { useBench } from '../stores/bench'
 import { useStudio } from '../stores/studio'
-import { useAllInstruments } from '../stores/useAllInstruments'
 import { mm, signedMm } from '../words/numbers'
 import { FRAME_TITLES } from '../words/patterns'
 import { instrumentKind, markName, shortMarkName } from '../words/trade'
@@ -104,23 +120,42 @@ const route = useRoute()
 const router = useRouter()
 const studio = useStudio()
 const bench = useBench()
-const cupboard = useAllInstruments(ref({}))
+const tapes = useTapes()
+/** What lies on the bench without being an instrument of the studio. */
+const BENCH = 'bench'
+const MOST_FOUND = 30
 
-/** Every measured instrument of the cupboard, then every size as it typically is. */
-const options = computed(() => [
-  ...(cupboard.value ?? [])
-    .filter((i) => i.measurement)
-    .map((i) => ({ value: i.id, label: `${i.label} · ${instrumentKind(i.family, i.sizeId)}` })),
-  ...FAMILY_IDS.flatMap((family) =>
-    familyOf(family).sizes.map((size) => ({
-      value: `${family} ${size.id}`,
-      label: `typical ${instrumentKind(family, size.id)}, from memory`,
-    })),
-  ),
-])
+const TYPICAL = FAMILY_IDS.flatMap((family) =>
+  familyOf(family).sizes.map((size) => ({
+    value: `${family} ${size.id}`,
+    label: `typical ${instrumentKind(family, size.id)}, from memory`,
+  })),
+)
+const isBenchBare = computed(() => !bench.instrument && bench.stringing.isMeasured)
+
+/** The bench, instruments of the cupboard, then every size as it typically is, as far as the text says them. */
+async function find(text: string) {
+  const { rows } = await studio.findInstruments({ q: text, limit: MOST_FOUND })
+  const words = plainFractions(text).toLowerCase().split(/\s+/).filter(Boolean)
+  const says = (said: string) => words.every((word) => said.toLowerCase().includes(word))
+  return [
+    ...(isBenchBare.value && says(nameOf(BENCH)) ? [{ value: BENCH, label: nameOf(BENCH) }] : []),
+    ...rows.map((id) => ({ value: id, label: nameOf(id) })),
+    ...TYPICAL.filter(({ value, label }) => says(`${value} ${label}`)),
+  ]
+}
+function nameOf(id: string): string {
+  if (id === BENCH) return `on the bench · ${instrumentKind(bench.family.id, bench.setup.sizeId)}`
+  const i = studio.instrument(id)
+  if (i) return `${i.label} · ${instrumentKind(i.family, i.sizeId)}${i.measurement ? '' : ', not measured'}`
+  return TYPICAL.find(({ value }) => value === id)?.label ?? ''
+}
 
 const fromId = computed({
-  get: () => (route.query['from'] as string | undefined) ?? bench.instrument?.id ?? 'violin 1/2',
+  get: () =>
+    (route.query['from'] as string | undefined) ??
+    bench.instrument?.id ??
+    (isBenchBare.value ? BENCH : `${bench.family.id} ${bench.setup.sizeId}`),
   set: (from) => void router.replace({ query: { ...route.query, from } }),
 })
 const toId = computed({
@@ -131,13 +166,38 @@ const toId = computed({
 /** The next size up: what a child grows into. */
 function largerOf(id: string): string {
   const instrument = studio.instrument(id)
-  const [familyText = 'violin', ...size] = id.split(' ')
+  const [familyText = 'violin', ...size] =
+    id === BENCH ? [bench.family.id, bench.setup.sizeId] : id.split(' ')
   const family = familyOf(instrument?.family ?? FAMILY_IDS.find((f) => f === familyText) ?? 'violin')
   const index = family.sizes.findIndex((s) => s.id === (instrument?.sizeId ?? size.join(' ')))
   return `${family.id} ${family.sizes[Math.max(0, index - 1)]?.id ?? '4/4'}`
 }
 
+/** Either side may be named by an address alone. */
+watch(
+  [fromId, toId],
+  (ids) => {
+    for (const id of ids) if (id.includes('-') && !studio.instrument(id)) void studio.loadInstrument(id)
+  },
+  { immediate: true },
+)
+/** One of the two that has no length: said, with what to do. */
+const unmeasured = computed(() =>
+  [fromId.value, toId.value].map((id) => studio.instrument(id)).find((i) => i && !i.measurement),
+)
+async function measure(id: string) {
+  await bench.choose(id)
+  void router.push({ name: 'tapes' })
+}
+function useTypical({ id, family, sizeId }: Instrument) {
+  const typical = `${family} ${sizeId}`
+  if (fromId.value === id) fromId.value = typical
+  else toId.value = typical
+}
+
 function sideOf(id: string) {
+  if (id === BENCH && isBenchBare.value)
+    return { name: 'the bench', stringing: bench.stringing, marks: tapes.marks }
   const instrument = studio.instrument(id)
   if (instrument?.measurement) {
     const stringing = studio.stringingOf(instrument)
@@ -172,7 +232,19 @@ function boardTapes({ marks }: { marks: readonly TapeMark[] }): BoardTape[] {
 function swap() {
   void router.replace({ query: { from: toId.value, to: fromId.value } })
 }
-useShortcuts('Changing size', [{ key: 'r', does: 'Turn round', run: swap }])
+useShortcuts('Changing size', [
+  { key: 'r', does: 'Turn round', run: swap },
+  {
+    key: 't',
+    does: 'Measure the one that is not',
+    run: () => unmeasured.value && void measure(unmeasured.value.id),
+  },
+  {
+    key: 'y',
+    does: 'Take a typical one in its place',
+    run: () => unmeasured.value && useTypical(unmeasured.value),
+  },
+])
 
 const table = computed<DataTable>(() => ({
   name: 'changing-size',

@@ -74,12 +74,7 @@
     <section class="card" aria-label="Fit">
       <template v-if="hand">
         <p class="eyebrow">Every size against {{ patterns.student?.name }}’s hand, first position</p>
-        <FitTable
-          caption="Sizes"
-          head="Size"
-          :rows="fit.sizes.value"
-          :is-reach-measured="hand.reachedSpanMm !== null"
-        />
+        <FitTable caption="Sizes" head="Size" :rows="fit" :is-reach-measured="hand.reachedSpanMm !== null" />
       </template>
       <template v-else>
         <p class="eyebrow">Fit</p>

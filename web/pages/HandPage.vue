@@ -37,7 +37,7 @@
           <FitTable
             caption="Sizes"
             head="Size"
-            :rows="fit.sizes.value"
+            :rows="fit"
             :is-reach-measured="student.hand.reachedSpanMm !== null"
           />
           <p class="heed">
@@ -50,13 +50,14 @@
     <section v-if="student.hand" class="card below" aria-label="Instruments that fit">
       <p class="eyebrow">In the studio, what this hand can hold</p>
       <FitTable
-        v-if="fit.instruments.value.length > 0"
+        v-if="fitting.length > 0"
         caption="Instruments"
         head="Instrument"
-        :rows="fit.instruments.value"
+        :rows="fitting"
         :is-reach-measured="student.hand.reachedSpanMm !== null"
       />
-      <p v-else>No {{ family.id }} of the studio suits this hand.</p>
+      <p v-if="more > 0" class="soft">And {{ more }} more: find them in the cupboard by their size.</p>
+      <p v-if="fitting.length === 0">No {{ family.id }} of the studio suits this hand.</p>
     </section>
     <MasteryLists :student="student" />
   </template>
@@ -68,7 +69,7 @@ import { useRouter } from 'vue-router'
 import { comfortableSize, familyOf, knownSystem, typicalStringing } from '#core'
 import FitTable from '../features/patterns/FitTable.vue'
 import MasteryLists from '../features/patterns/MasteryLists.vue'
-import { useFit } from '../features/patterns/useFit'
+import { useFit, useFittingInstruments } from '../features/patterns/useFit'
 import GrowthChart from '../features/students/GrowthChart.vue'
 import HandHistoryTable from '../features/students/HandHistoryTable.vue'
 import HandMeasureForm from '../features/students/HandMeasureForm.vue'
@@ -98,26 +99,25 @@ watch(
   { immediate: true },
 )
 
-const fit = useFit(
-  computed(() => student.value?.hand),
-  computed(() => {
-    const instrument = student.value?.instrument
-    return instrument
-      ? { sizeId: instrument.sizeId, stringing: studio.stringingOf(instrument, system.value.id) }
-      : { sizeId: '', stringing: typicalStringing(family.value, '', system.value) }
-  }),
-)
+const hand = computed(() => student.value?.hand)
+const own = computed(() => {
+  const instrument = student.value?.instrument
+  return instrument
+    ? { sizeId: instrument.sizeId, stringing: studio.stringingOf(instrument, system.value.id) }
+    : { sizeId: '', stringing: typicalStringing(family.value, '', system.value) }
+})
+const fit = useFit(hand, own)
+const { instruments: fitting, more } = useFittingInstruments(hand, own)
 /** What the hand says of the instrument it has. */
 const fitNow = computed(() => {
-  const own = fit.sizes.value.find((row) => row.isOwn)
-  if (!own) {
-    const hand = student.value?.hand
-    const largest = hand && comfortableSize(family.value, system.value, hand)
+  const now = fit.value.find((row) => row.isOwn)
+  if (!now) {
+    const largest = hand.value && comfortableSize(family.value, system.value, hand.value)
     return largest
       ? `The largest size that is comfortable: ${sizeName(largest)}.`
       : 'No size is comfortable yet.'
   }
-  return `The ${own.name}: ${FIT_NAMES[own.fit.fit].toLowerCase()}. ${fitSentence(own.fit.fit)}`
+  return `The ${now.name}: ${FIT_NAMES[now.fit.fit].toLowerCase()}. ${fitSentence(now.fit.fit)}`
 })
 
 function goToPatterns() {

@@ -16,10 +16,9 @@
       <aside>
         <InstrumentCard
           :student="student"
-          :free="free ?? []"
           @bench="goTo('tapes')"
           @take-back="file.lend(null)"
-          @lend="file.lend($event)"
+          @choose="isLending = true"
           @add="file.add"
         />
         <HandCard :student="student" />
@@ -33,34 +32,36 @@
         <div v-else-if="checks" class="none">
           <h2>No checks yet</h2>
           <p v-if="student.instrument?.measurement">
-            Press <kbd>C</kbd>, let {{ student.name }} play three fingers on one string, and type what the
-            meter shows.
+            Press <KeyHint of="c" />, let {{ student.name }} play three fingers on one string, and type what
+            the meter shows.
           </p>
-          <p v-else-if="student.instrument">Measure the string first: press <kbd>T</kbd>.</p>
-          <p v-else>Lend an instrument first; its string length gives the places.</p>
+          <p v-else-if="student.instrument">Measure the string first: press <KeyHint of="t" />.</p>
+          <p v-else>Lend an instrument first, by <KeyHint of="l" />; its string length gives the places.</p>
         </div>
       </section>
     </div>
+    <LendDialog v-model="isLending" :student="student" @lend="file.lend" />
     <StudentDialog v-model="isEditing" :student="student" @saved="studio.takeStudent" />
   </template>
 </template>
 
 <script setup lang="ts">
-import { computed, ref, toRef } from 'vue'
-import { useRouter } from 'vue-router'
+import { computed, ref, toRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { useShortcuts } from '../ui/useShortcuts'
 import CheckHistory from '../features/students/CheckHistory.vue'
 import HandCard from '../features/students/HandCard.vue'
 import InstrumentCard from '../features/students/InstrumentCard.vue'
+import LendDialog from '../features/students/LendDialog.vue'
 import LandingChart from '../features/students/LandingChart.vue'
 import StudentDialog from '../features/students/StudentDialog.vue'
 import { useStudentFile } from '../features/students/useStudentFile'
 import { useLesson } from '../stores/lesson'
 import { useStudio } from '../stores/studio'
-import { useAllInstruments } from '../stores/useAllInstruments'
 import KeyHint from '../ui/KeyHint.vue'
 
 const props = defineProps<{ studentId: string }>()
+const route = useRoute()
 const router = useRouter()
 const studio = useStudio()
 const lesson = useLesson()
@@ -69,7 +70,16 @@ const { student, checks } = file
 /** Of one that can no longer be read only the verdict is left. */
 const heard = computed(() => checks.value?.filter((check) => check.landings.length > 0) ?? [])
 const isEditing = ref(false)
-const free = useAllInstruments(computed(() => ({ family: student.value?.family, holder: 'none' as const })))
+/** From Today, where an instrument is what the lesson needs first. */
+const isLending = ref(false)
+watch(
+  () => [props.studentId, route.query['lend']],
+  ([, lend]) => {
+    isLending.value = lend !== undefined
+    if (lend !== undefined) void router.replace({ query: {} })
+  },
+  { immediate: true },
+)
 
 const about = computed(() => {
   if (!student.value) return ''
@@ -85,6 +95,7 @@ function goTo(room: 'check' | 'tapes' | 'patterns') {
 useShortcuts('Student’s file', [
   { key: 'c', does: 'Check the hand', run: () => goTo('check') },
   { key: 't', does: 'Measure, and the tape bench', run: () => goTo('tapes') },
+  { key: 'l', does: 'Lend an instrument', run: () => (isLending.value = true) },
   { key: 'p', does: 'Finger patterns', run: () => goTo('patterns') },
   {
     key: 'h',

@@ -91,7 +91,7 @@ function act(row: LessonRow | undefined) {
   const room = { Check: 'check', Measure: 'tapes', Lend: 'student' } as const
   void router.push({
     name: room[actOf(row)],
-    params: actOf(row) === 'Lend' ? { studentId: row.student.id } : {},
+    ...(actOf(row) === 'Lend' ? { params: { studentId: row.student.id }, query: { lend: '1' } } : {}),
   })
 }
 

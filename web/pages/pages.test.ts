@@ -49,8 +49,8 @@ describe('laying, on a music stand', () => {
     const find = {
       id: 'f',
       instrumentId: TAPED.id,
-      string: 'G3',
-      note: 'A3',
+      string: 'D4',
+      note: 'E4',
       system: 'fifths',
       cents: 203.91,
     }
@@ -69,7 +69,7 @@ describe('laying, on a music stand', () => {
     expect(text()).toContain('Cut 70 mm of tape') // girth at the place and 8 mm to overlap
     await press('Enter')
     expect(text()).toContain('31.6 mm')
-    expect(text()).toContain('Bow A3 on the G string and slide until open A rings, an octave above.')
+    expect(text()).toContain('Bow E4 on the D string and slide until open E rings, an octave above.')
     for (const key of ['ArrowRight', 'ArrowRight', 's']) await press(key)
     // a box that was ticked with the mouse keeps the focus, and the keys go on
     const wrapped = document.querySelectorAll<HTMLInputElement>('input[type="checkbox"]')[1]!
@@ -84,7 +84,7 @@ describe('laying, on a music stand', () => {
       body: { marks: [{ markId: '1.2', placeMm: 31.8 }], schoolId: 'first' },
     })
     // it rang elsewhere than computed: that is data for the other places
-    expect(sent.at(-1)).toMatchObject({ body: { string: 'G3', note: 'A3', placeMm: 31.8 } })
+    expect(sent.at(-1)).toMatchObject({ body: { string: 'D4', note: 'E4', placeMm: 31.8 } })
     expect(router.currentRoute.value.name).toBe('tapes')
   })
 
@@ -165,5 +165,31 @@ describe('changing size', () => {
     await nextTick()
     expect(text()).toContain('31.6')
     expect(text()).toContain('68.7') // a ninth of 618
+  })
+
+  it('goes from what lies on the bench, and says of an instrument that is not measured what to do', async () => {
+    const unmeasured = {
+      ...OTHER,
+      id: '01900000-0000-7000-8000-000000000011',
+      label: 'no. 11',
+      measurement: null,
+    }
+    fakeServer(lists({ instruments: [unmeasured] }))
+    useBench().setup = { ...bareSetup('cello'), sizeId: '1/2', lengthText: '580' }
+    const { text, router, press } = await mounted(ComparePage)
+    await nextTick()
+    expect(text()).toMatch(/on the bench · cello ½.*typical cello ¾/)
+    expect(text()).toContain('64.4') // a ninth of 580
+    await router.replace({ query: { from: 'cello 1/2', to: unmeasured.id } })
+    await until(() => expect(text()).toContain('no. 11 is not measured yet'))
+    await press('y')
+    await flushPromises()
+    expect(router.currentRoute.value.query['to']).toBe('cello 3/4')
+    await router.replace({ query: { from: unmeasured.id } })
+    await nextTick()
+    await press('t')
+    await flushPromises()
+    expect(router.currentRoute.value.name).toBe('tapes')
+    expect(useBench().instrument?.label).toBe('no. 11')
   })
 })

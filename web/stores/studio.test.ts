@@ -3,7 +3,7 @@ import { effectScope, nextTick, ref } from 'vue'
 import type { Instrument, Student } from '#contracts'
 import { A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, known, lists, signedIn } from '../testing'
 import { useStudio } from './studio'
-import { useAllInstruments } from './useAllInstruments'
+import { useInstrumentsOfSizes } from './useInstrumentsOfSizes'
 import { useList } from './useList'
 
 /** Lets the test answer each question when it wants, in whatever order. */
@@ -112,15 +112,20 @@ describe('a list read page by page', () => {
     expect([list.total.value, list.ids.value]).toEqual([1, [A_STUDENT.id]])
   })
 
-  it('of instruments can be had whole, and is read again when something is saved', async () => {
+  it('of instruments of some sizes reads a few of each, and again when something is saved', async () => {
     const sent = fakeServer(lists({ instruments: [AN_INSTRUMENT] }))
-    const all = scoped(() => useAllInstruments(ref({ family: 'violin' })))
-    expect(all.value).toBeUndefined()
+    const query = { family: 'violin', sizeIds: ['1/2', '1/4'], holder: 'none' } as const
+    const { rows, more } = scoped(() => useInstrumentsOfSizes(ref(query)))
+    expect(rows.value).toBeUndefined()
     await settled()
-    expect(all.value?.map((i) => i.label)).toEqual(['no. 7'])
+    expect(rows.value?.map((i) => i.label)).toContain('no. 7')
+    expect(more.value).toBe(0)
     useStudio().noteSave()
     await settled()
-    expect(sent).toHaveLength(2)
-    expect(sent[0]!.path).toContain('family=violin')
+    expect(sent.map((s) => new URL(s.path, 'http://studio.example').search)).toEqual(
+      ['1%2F2', '1%2F4', '1%2F2', '1%2F4'].map(
+        (size) => `?family=violin&holder=none&sizeId=${size}&limit=20`,
+      ),
+    )
   })
 })

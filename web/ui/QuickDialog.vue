@@ -5,7 +5,7 @@
 </template>
 
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { onMounted, ref, watch } from 'vue'
 import { useDialog } from './useShortcuts'
 
 /**
@@ -25,6 +25,8 @@ watch(
   },
   { flush: 'post' },
 )
+
+onMounted(() => open.value && dialog.value?.showModal())
 
 /** The backdrop belongs to the dialog element itself, everything else to what is inside. */
 function onClick(event: MouseEvent) {

@@ -76,11 +76,15 @@ const openDialogs = new Set<Ref<boolean>>()
 
 /** Keeps a page's keys quiet while a dialog is open; they work again at once when it closes, not after its fade. */
 export function useDialog(isOpen: Ref<boolean>): void {
-  watch(isOpen, (open) => {
-    if (open) openDialogs.add(isOpen)
-    // What had the focus inside would go on taking keys while the dialog fades.
-    else if (openDialogs.delete(isOpen) && document.activeElement instanceof HTMLElement)
-      document.activeElement.blur()
-  })
+  watch(
+    isOpen,
+    (open) => {
+      if (open) openDialogs.add(isOpen)
+      // What had the focus inside would go on taking keys while the dialog fades.
+      else if (openDialogs.delete(isOpen) && document.activeElement instanceof HTMLElement)
+        document.activeElement.blur()
+    },
+    { immediate: true },
+  )
   onBeforeUnmount(() => openDialogs.delete(isOpen))
 }

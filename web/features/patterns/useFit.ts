@@ -1,8 +1,8 @@
 import { computed, type Ref } from 'vue'
-import { fitOfInstrument, typicalStringing, type SizeFit, type Stringing } from '#core'
+import { fitOfInstrument, sizesToLend, typicalStringing, type SizeFit, type Stringing } from '#core'
 import type { HandMeasurement, Instrument } from '#contracts'
 import { useStudio } from '../../stores/studio'
-import { useAllInstruments } from '../../stores/useAllInstruments'
+import { useInstrumentsOfSizes } from '../../stores/useInstrumentsOfSizes'
 import { mm } from '../../words/numbers'
 import { instrumentKind, sizeName } from '../../words/trade'
 import type { FitRow } from './FitTable.vue'
@@ -13,34 +13,41 @@ export interface OwnSize {
   readonly stringing: Stringing
 }
 
-/** Which sizes, and which instruments of the cupboard, suit a hand: of the family and in the system of the one in hand. */
+/** Which sizes suit a hand: of the family and in the system of the one in hand. */
 export function useFit(hand: Ref<HandMeasurement | null | undefined>, own: Ref<OwnSize>) {
-  const studio = useStudio()
-  const family = computed(() => own.value.stringing.family)
-  const cupboard = useAllInstruments(computed(() => ({ family: family.value.id })))
-  const fitOf = (stringing: Stringing) => hand.value && fitOfInstrument(stringing, hand.value)
-  const sizes = computed<FitRow[]>(() =>
-    family.value.sizes.flatMap(({ id, typicalLengthMm }) => {
-      const { sizeId, stringing } = own.value
+  return computed<FitRow[]>(() => {
+    const { sizeId, stringing } = own.value
+    const { family, system } = stringing
+    return family.sizes.flatMap(({ id, typicalLengthMm }) => {
       const isOwn = id === sizeId
       const isMeasured = isOwn && stringing.isMeasured
-      const fit = fitOf(isMeasured ? stringing : typicalStringing(family.value, id, stringing.system))
       const about = isMeasured
         ? `${mm(stringing.lengthMm)} mm, measured`
         : `${typicalLengthMm.toFixed(0)} mm, from memory`
-      return fit ? [{ id, name: sizeName(id), about, fit, isOwn }] : []
-    }),
-  )
-  /** Of the same family, those that can be played, the largest first. */
+      if (!hand.value) return []
+      const fit = fitOfInstrument(isMeasured ? stringing : typicalStringing(family, id, system), hand.value)
+      return [{ id, name: sizeName(id), about, fit, isOwn }]
+    })
+  })
+}
+
+/** The instruments of the studio that can be played with a hand, the largest first, and how many more there are. */
+export function useFittingInstruments(hand: Ref<HandMeasurement | null | undefined>, own: Ref<OwnSize>) {
+  const studio = useStudio()
+  const query = computed(() => {
+    const { family, system } = own.value.stringing
+    return hand.value ? { family: family.id, sizeIds: sizesToLend(family, system, hand.value) } : undefined
+  })
+  const { rows, more } = useInstrumentsOfSizes(query)
   const instruments = computed<FitRow[]>(() =>
-    (cupboard.value ?? [])
+    (rows.value ?? [])
       .flatMap((i) => {
-        const fit = fitOf(studio.stringingOf(i))
+        const fit = hand.value && fitOfInstrument(studio.stringingOf(i), hand.value)
         return fit && fit.fit !== 'too_big' ? [rowOf(i, fit)] : []
       })
       .sort((a, b) => b.fit.frames[0]!.widthMm - a.fit.frames[0]!.widthMm),
   )
-  return { sizes, instruments }
+  return { instruments, more }
 }
 
 function rowOf(i: Instrument, fit: SizeFit): FitRow {

@@ -24,6 +24,7 @@
         <ElButton type="primary" @click="emit('bench')"
           >{{ instrument.measurement ? 'Tape bench' : 'Measure' }}<KeyHint of="t" on-button
         /></ElButton>
+        <ElButton @click="emit('choose')">Change it<KeyHint of="l" on-button /></ElButton>
         <ElButton @click="emit('takeBack')">Take back</ElButton>
       </div>
       <RouterLink class="small" :to="{ name: 'compare', query: { from: instrument.id } }">
@@ -33,10 +34,7 @@
     <template v-else>
       <h2>None lent</h2>
       <p class="soft">Lend one from the cupboard, or write down a new one.</p>
-      <FieldRow label="From the cupboard">
-        <ChoiceSelect v-model="chosenId" label="Instrument from the cupboard" :options="choices" filterable />
-      </FieldRow>
-      <ElButton type="primary" :disabled="chosenId === ''" @click="emit('lend', chosenId)">Lend it</ElButton>
+      <ElButton type="primary" @click="emit('choose')">Lend one<KeyHint of="l" on-button /></ElButton>
       <FieldRow label="Or a new one">
         <div class="new">
           <ChoiceSelect
@@ -63,7 +61,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { familyOf, marksWithIds } from '#core'
-import type { Instrument, Student } from '#contracts'
+import type { Student } from '#contracts'
 import { shortDay } from '../../words/dates'
 import { listed, mm } from '../../words/numbers'
 import { instrumentKind, shortMarkName, sizeName } from '../../words/trade'
@@ -71,11 +69,12 @@ import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import FieldRow from '../../ui/FieldRow.vue'
 import KeyHint from '../../ui/KeyHint.vue'
 
-const props = defineProps<{ student: Student; free: readonly Instrument[] }>()
+const props = defineProps<{ student: Student }>()
 const emit = defineEmits<{
   bench: []
   takeBack: []
-  lend: [instrumentId: string]
+  /** Which of the free ones is lent. */
+  choose: []
   add: [sizeId: string, label: string]
 }>()
 
@@ -96,12 +95,8 @@ const tapes = computed(() => {
   return `Tapes ${listed(places)} mm, the oldest since ${shortDay(since)}.`
 })
 
-const chosenId = ref('')
 const newSizeId = ref('')
 const newLabel = ref('')
-const choices = computed(() =>
-  props.free.map((i) => ({ value: i.id, label: `${instrumentKind(i.family, i.sizeId)} · ${i.label}` })),
-)
 const sizes = computed(() =>
   familyOf(props.student.family).sizes.map(({ id }) => ({ value: id, label: sizeName(id) })),
 )
@@ -132,8 +127,13 @@ const sizes = computed(() =>
 
 .acts {
   display: flex;
+  flex-wrap: wrap;
   gap: 8px;
   margin-top: 4px;
+}
+
+.acts :deep(.el-button) {
+  margin: 0;
 }
 
 .new {

@@ -51,7 +51,7 @@ it('lends, takes back and, with the next one lent, leads to old and new places',
   )
   await file.lend(null)
   expect(file.student.value?.instrument).toBeNull()
-  expect(notice()).toBeUndefined()
+  expect(notice()?.text).toBe('no. 7 is back in the cupboard.')
   await file.lend(OTHER.id)
   expect(posts().map((s) => (s.body as { instrumentId: string | null }).instrumentId)).toEqual([
     null,
@@ -67,6 +67,31 @@ it('lends, takes back and, with the next one lent, leads to old and new places',
     name: 'compare',
     query: { from: AN_INSTRUMENT.id, to: OTHER.id },
   })
+})
+
+it('lends again what was taken back by mistake, and takes back what was lent by mistake', async () => {
+  const { file, posts } = await opened(({ path, body }) => {
+    const { instrumentId } = (body ?? {}) as { instrumentId?: string | null }
+    const lent = [AN_INSTRUMENT, OTHER].find((i) => i.id === instrumentId) ?? null
+    return path.endsWith('/loans') ? ok({ ...A_STUDENT, instrument: lent }) : undefined
+  })
+  await file.lend(null)
+  await notice()?.action?.run()
+  expect([file.student.value?.instrument?.label, notice()?.text]).toEqual([
+    'no. 7',
+    'Orla Venn has no. 7 again.',
+  ])
+  await file.lend(OTHER.id)
+  await useNotices()
+    .notices.find((n) => n.text.startsWith('no. 8 is lent'))
+    ?.action?.run()
+  expect(file.student.value?.instrument?.label).toBe('no. 7')
+  expect(posts().map((s) => (s.body as { instrumentId: string | null }).instrumentId)).toEqual([
+    null,
+    AN_INSTRUMENT.id,
+    OTHER.id,
+    AN_INSTRUMENT.id,
+  ])
 })
 
 it('writes down a new instrument and lends it', async () => {
@@ -85,7 +110,7 @@ it('writes down a new instrument and lends it', async () => {
     { family: 'violin', sizeId: '1/2', label: 'no. 8' },
     expect.objectContaining({ instrumentId: OTHER.id }) as unknown,
   ])
-  expect(notice()?.text).toBe('no. 8 is in the cupboard, and lent.')
+  expect(notice()?.text).toBe('no. 8 is lent to Orla Venn.')
 })
 
 it('takes a student off the roster and back', async () => {

@@ -1,7 +1,7 @@
 import { isoDay } from '#core'
 import { computed, onScopeDispose, type Ref } from 'vue'
 import { useRouter } from 'vue-router'
-import type { Check } from '#contracts'
+import type { Check, Student } from '#contracts'
 import { call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
 import { useNotices } from '../../stores/notices'
@@ -28,13 +28,32 @@ export function useStudentFile(studentId: Ref<string>) {
   /** What was taken back last: with the next one lent, every tape moves. */
   let before: string | undefined
 
+  async function setLoan(of: Student, instrumentId: string | null): Promise<Student> {
+    const input = { params: { studentId: of.id }, body: { instrumentId, on: isoDay(new Date()) } }
+    const saved = await outbox.send('students.lend', input, { what: `the loan of ${of.name}` })
+    studio.takeStudent(saved)
+    return saved
+  }
+
   async function lend(instrumentId: string | null) {
     const of = student.value
     if (!of) return
-    const [from, to] = [of.instrument?.id ?? before, instrumentId]
+    const had = of.instrument
+    const [from, to] = [had?.id ?? before, instrumentId]
     before = from
-    const input = { params: { studentId: of.id }, body: { instrumentId, on: isoDay(new Date()) } }
-    studio.takeStudent(await outbox.send('students.lend', input, { what: `the loan of ${of.name}` }))
+    const { instrument } = await setLoan(of, instrumentId)
+    const said = instrument
+      ? `${instrument.label} is lent to ${of.name}.`
+      : `${had?.label} is back in the cupboard.`
+    notices.say(said, {
+      label: 'Undo',
+      run: async () => {
+        const { instrument: again } = await setLoan(of, had?.id ?? null)
+        notices.say(
+          again ? `${of.name} has ${again.label} again.` : `${instrument?.label} is back in the cupboard.`,
+        )
+      },
+    })
     if (from !== undefined && to !== null && from !== to)
       notices.say('Every tape moves with the new instrument.', {
         label: 'Old and new places',
@@ -56,7 +75,6 @@ export function useStudentFile(studentId: Ref<string>) {
         { what: `the instrument ${label}` },
       )
       await lend(instrument.id)
-      notices.say(`${instrument.label} is in the cupboard, and lent.`)
     },
 
     async removeCheck(check: Check) {

@@ -1,0 +1,41 @@
+<template>
+  <ElSelect v-bind="attributes" v-model="chosen" :aria-label="label" @visible-change="onOpen">
+    <template #label>{{ chosenLabel }}</template>
+  </ElSelect>
+</template>
+
+<script setup lang="ts" generic="T extends string | number">
+import { computed, shallowRef } from 'vue'
+
+/** A drop-down whose choices are looked for as somebody types: of thousands it reads those that may be meant. */
+const props = defineProps<{
+  label: string
+  /** What is chosen now is called. */
+  chosenLabel: string
+  find: (text: string) => Promise<readonly { readonly value: T; readonly label: string }[]>
+  placeholder?: string
+}>()
+const chosen = defineModel<T>({ required: true })
+
+const options = shallowRef<readonly { readonly value: T; readonly label: string }[]>([])
+let question = 0
+async function look(text: string) {
+  const of = ++question
+  const found = await props.find(text)
+  if (of === question) options.value = found
+}
+function onOpen(isOpen: boolean) {
+  if (isOpen) void look('')
+}
+
+const attributes = computed<Record<string, unknown>>(() => ({
+  options: [...options.value],
+  placeholder: props.placeholder ?? 'Part of a name',
+  filterable: true,
+  remote: true,
+  remoteMethod: look,
+  remoteShowSuffix: true,
+  noDataText: 'Nothing is called that',
+  persistent: false,
+}))
+</script>
