@@ -15,6 +15,6 @@ it('counts days across a change of clocks, and stays quiet until they are over',
 
 it('puts what the tapes ask for before the hand', () => {
   const facts = { hasInstrument: true, measuredOn: '2026-10-03' }
-  const tapes = [{ code: 'check_tapes', days: 57 }] as const
+  const tapes = [{ code: 'check_tapes', days: 57, isEvery: true }] as const
   expect(dueOn('2026-11-28', { ...facts, tapes }).map((d) => d.code)).toEqual(['check_tapes', 'first_check'])
 })

@@ -56,6 +56,11 @@ describe('what tapes ask for', () => {
     expect(codes('2026-03-07', facts(laid))).toEqual([]) // 56 days
     expect(codes('2026-03-08', facts(laid))).toEqual(['check_tapes'])
     expect(codes('2026-02-01', facts(laid, { warmHands: true }))).toEqual(['check_tapes'])
+    // One of two was looked at since: they were not all last seen so long ago.
+    const both = [...laid, { ...laid[0]!, markId: '3.5', placeMm: 71.1 }]
+    expect(tapesDue('2026-03-08', facts(both))).toMatchObject([{ days: 57, isEvery: true }])
+    const checked = [...both, { ...event('2026-03-01', 'checked', 71.1), markId: '3.5' }]
+    expect(tapesDue('2026-03-08', facts(checked))).toMatchObject([{ days: 57, isEvery: false }])
   })
 
   it('to be laid again once one has crept, and measuring again after the bridge was changed', () => {

@@ -105,7 +105,8 @@ export function lastDayOf(kind: TapeEventKind, events: readonly TapeEvent[]): st
 export type TapeDue =
   | { readonly code: 'remeasure_after_bridge'; readonly changedOn: string }
   | { readonly code: 'tape_crept'; readonly markId: string; readonly byMm: number }
-  | { readonly code: 'check_tapes'; readonly days: number }
+  /** Days since the tape that was looked at longest ago; `isEvery` where none was looked at since. */
+  | { readonly code: 'check_tapes'; readonly days: number; readonly isEvery: boolean }
   | { readonly code: 'try_without'; readonly days: number }
 
 /** What is kept of an instrument and its tapes; days as ISO dates, the last on which each happened. */
@@ -150,7 +151,8 @@ export function tapesDue(today: string, instrument: TapedInstrument): TapeDue[] 
   const oldestLook = tapes.reduce((a, b) => (b.seenOn < a.seenOn ? b : a)).seenOn
   const unseen = daysBetween(oldestLook, today)
   const patience = instrument.warmHands ? CHECK_TAPES_WARM_HANDS_AFTER_DAYS : CHECK_TAPES_AFTER_DAYS
-  if (unseen > patience) due.push({ code: 'check_tapes', days: unseen })
+  const isEvery = tapes.every((tape) => tape.seenOn === oldestLook)
+  if (unseen > patience) due.push({ code: 'check_tapes', days: unseen, isEvery })
   const laidOn = tapes.reduce((a, b) => (b.laidOn < a.laidOn ? b : a)).laidOn
   const since = [laidOn, instrument.triedWithoutOn ?? laidOn].reduce((a, b) => (a > b ? a : b))
   const days = daysBetween(since, today)

@@ -46,9 +46,10 @@ describe('what rings at a violin’s tapes', () => {
     })
     // nothing answers the second finger in the ring's own system
     expect(laidBy).toEqual(['E4 on D', undefined, 'G4 on D', 'A4 on D'])
-    const bass = taped('bass', 1050)
-    for (const mark of bass.tapes)
-      expect(rowsToLayBy(bass.stringing, mark)).toEqual(ringRows(bass.stringing, mark))
+    const bass = familyOf('bass')
+    const strings = strung('bass', 1050)
+    for (const mark of chartTapes(strings, planTapes(strings, marksOfSchool(bass, bass.schools.at(-1)!))))
+      expect(rowsToLayBy(strings, mark)).toEqual(ringRows(strings, mark))
   })
 
   it('is named with the place of its own string, uneven and pressed as that is', () => {

@@ -8,9 +8,14 @@
       <PlainSelect v-model="compareId" label="Compare with" :options="compareOptions" />
     </FieldRow>
     <ElCheckbox v-if="patterns.student" v-model="patterns.choice.knownOnly" class="known">
-      Only what {{ patterns.student.name }} knows
+      Only what {{ patterns.student.name }} knows <KeyHint of="o" />
     </ElCheckbox>
   </section>
+  <p v-if="atlas.hasNoKnown.value" class="heed" role="status">
+    No {{ MODE_NAMES[patterns.choice.modeId] }} key in {{ positionName(atlas.position.value) }} asks only for
+    patterns that {{ patterns.student?.name }} has secure: choose another position or scale, or mark what is
+    secure.
+  </p>
   <p v-if="!bench.stringing.isMeasured" class="heed">
     Drawn for a typical {{ family.id }} {{ sizeName(bench.setup.sizeId) }} of
     {{ bench.stringing.lengthMm.toFixed(0) }} mm, from memory. Measured strings give their own places.
@@ -54,6 +59,7 @@
             @choose="chooseKeyRow"
           />
           <p v-if="patterns.student" class="soft small">✓ needs no pattern that is not secure yet.</p>
+          <p v-if="signsIn(keyRows)" class="soft small">{{ signsIn(keyRows) }}</p>
         </section>
         <section v-if="stage > 5" class="card positions" aria-label="Positions">
           <p class="eyebrow">
@@ -72,6 +78,7 @@
             :words-of="(c) => cellWords(family, c)"
             @choose="choosePositionRow"
           />
+          <p v-if="signsIn(positionRows)" class="soft small">{{ signsIn(positionRows) }}</p>
         </section>
       </div>
     </div>
@@ -93,6 +100,7 @@ import PatternList from '../features/patterns/PatternList.vue'
 import PatternsHead from '../features/patterns/PatternsHead.vue'
 import PatternSheetDialog from '../features/patterns/PatternSheetDialog.vue'
 import { useBoardFingers } from '../features/patterns/useBoardFingers'
+import type { AtlasRow } from '../features/patterns/useAtlas'
 import { usePatterns } from '../features/patterns/usePatterns'
 import { useBench } from '../stores/bench'
 import PlainSelect from '../ui/PlainSelect.vue'
@@ -104,6 +112,7 @@ import {
   cellWords,
   keyName,
   MODE_NAMES,
+  noPlacementLegend,
   positionName,
   shortPositionName,
   STATE_SIGNS,
@@ -130,7 +139,7 @@ const positionRows = useNextFrame(() => atlas.positionRows.value)
 const NO_KEY = 'none'
 const compareId = computed({
   get: () => patterns.choice.compareId || NO_KEY,
-  set: (id) => (patterns.choice.compareId = id === NO_KEY ? '' : id),
+  set: (id) => Object.assign(patterns.choice, { compareId: id === NO_KEY ? '' : id, isFromCompared: false }),
 })
 /** The key itself is among them: a list that stays the same is not made anew from key to key. */
 const compareOptions = computed(() => [
@@ -142,6 +151,10 @@ const keyLabel = (id: string) => id.split(':')[0] ?? id
 function positionLabel(id: string): string {
   const position = family.value.positions.find((p) => p.id === id)
   return position ? shortPositionName(position) : id
+}
+/** What the words in a table's cells stand for, as far as they are in it. */
+function signsIn(rows: readonly AtlasRow[]): string {
+  return noPlacementLegend(rows.flatMap((row) => row.cells))
 }
 function chooseKeyRow(id: string, string: number | undefined) {
   patterns.choice.keyId = id
@@ -170,7 +183,8 @@ useShortcuts('Atlas', [
 
 /** The key shown now stays as the one to compare with; again, and nothing is compared. */
 function compare() {
-  patterns.choice.compareId = patterns.choice.compareId === '' ? atlas.key.value.id : ''
+  const compareId = patterns.choice.compareId === '' ? atlas.key.value.id : ''
+  Object.assign(patterns.choice, { compareId, isFromCompared: true })
 }
 </script>
 

@@ -11,7 +11,9 @@ export function dueWords(due: Due): string {
     case 'remeasure_length':
       return `length ${weeks(due.days)} old`
     case 'check_tapes':
-      return `tapes last seen ${weeks(due.days)} ago`
+      return due.isEvery
+        ? `tapes last seen ${weeks(due.days)} ago`
+        : `one tape not seen for ${weeks(due.days)}`
     case 'tape_crept':
       return `a tape has crept ${mm(Math.abs(due.byMm))} mm`
     case 'try_without':

@@ -173,9 +173,25 @@ const NO_HAND_SIGNS: Record<NoPlacement['reason'], string> = {
   off_board: 'off',
 }
 
+const NO_HAND_LEGENDS: Record<NoPlacement['reason'], string> = {
+  open_string: 'the note of 1 is the open string itself, so no hand lies there',
+  beyond_frame: 'further apart than the hand holds, it must move between the notes',
+  no_note: 'the key has no note under these fingers',
+  off_board: 'past the end of the fingerboard',
+}
+
 /** What a cell without a hand shows. */
 export function noPlacementSign({ reason }: NoPlacement): string {
   return NO_HAND_SIGNS[reason]
+}
+
+/** The signs of cells without a hand, with what each means, as in `open: The open string has this place: no hand here.` */
+export function noPlacementLegend(cells: readonly AtlasCell[]): string {
+  const reasons = new Set(cells.flatMap((cell) => (cell.kind === 'none' ? [cell.reason] : [])))
+  return [...reasons]
+    .filter((reason) => NO_HAND_SIGNS[reason] !== '–')
+    .map((reason) => `“${NO_HAND_SIGNS[reason]}”: ${NO_HAND_LEGENDS[reason]}.`)
+    .join(' ')
 }
 
 /** Read aloud for a cell: `1 E, 2 F♯, 3 G, 4 A; 2 and 3 touch`. */

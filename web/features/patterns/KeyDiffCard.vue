@@ -1,6 +1,6 @@
 <template>
-  <section v-if="diff && compared" class="card diff" aria-label="What changes">
-    <p class="eyebrow">From {{ keyName(compared) }} to {{ keyName(atlas.key.value) }}</p>
+  <section v-if="diff" class="card diff" aria-label="What changes">
+    <p class="eyebrow">From {{ keyName(diff.from) }} to {{ keyName(diff.to) }}</p>
     <p class="head">{{ headline }}</p>
     <ul v-if="lines.length > 0">
       <li v-for="line in lines" :key="line">{{ line }}</li>
@@ -19,7 +19,6 @@ import { usePatterns } from './usePatterns'
 const bench = useBench()
 const { atlas } = usePatterns()
 const diff = computed(() => atlas.diff.value)
-const compared = computed(() => atlas.compared.value)
 
 const stringName = (index: number) => noteName(atlas.tuning.value[index]!, { octave: false })
 

@@ -63,6 +63,10 @@ function takeTyped() {
   const parsed = parseKey(typed.value)
   typedFault.value = parsed.ok ? undefined : keyFaultSentence(parsed.fault)
   if (!parsed.ok) return
+  if (!atlas.isAllowed(parsed.key)) {
+    typedFault.value = `${keyName(parsed.key)} asks for a pattern that ${patterns.student?.name} has not secure yet: press Esc, then O, to see every key.`
+    return
+  }
   atlas.chooseKey(parsed.key)
   showKey()
   keyField.value?.blur()

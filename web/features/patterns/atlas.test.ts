@@ -90,6 +90,23 @@ describe('the atlas', () => {
     expect(atlas.keyRows.value.every((r) => r.isKnown === true)).toBe(true)
   })
 
+  it('leads from a key that is not known to the nearest that is, and says so where there is none', async () => {
+    known.value = new Set(['fourth/1234/212', 'fourth/1234/122', 'fourth/1234/221'])
+    choice.value.keyId = 'A♭:major'
+    choice.value.knownOnly = true
+    await nextTick()
+    expect(atlas.keyRows.value.map((r) => r.id)).toContain(atlas.key.value.id)
+    expect(atlas.isAllowed(atlas.key.value)).toBe(true)
+    const rows = atlas.keyRows.value.map((r) => r.id)
+    expect(rows.length).toBeLessThan(15)
+    for (const key of atlas.keys.value) expect(atlas.isAllowed(key)).toBe(rows.includes(key.id))
+    known.value = new Set(['fourth/1234/999'])
+    await nextTick()
+    expect([atlas.hasNoKnown.value, atlas.keyRows.value]).toEqual([true, []])
+    choice.value.knownOnly = false
+    expect([atlas.hasNoKnown.value, atlas.keyRows.value.length]).toEqual([false, 15])
+  })
+
   it('marks what differs from the key compared with', () => {
     choice.value.compareId = 'D:major'
     choice.value.keyId = 'G:major'

@@ -1,4 +1,4 @@
-import { computed, type Ref } from 'vue'
+import { computed, watch, type Ref } from 'vue'
 import {
   placementAt,
   placementContext,
@@ -27,6 +27,8 @@ export interface AtlasChoice {
   frameId: string
   /** A key to compare with; empty for none. */
   compareId: string
+  /** From the key compared with to the one shown; else from the one shown to it. */
+  isFromCompared: boolean
   /** Hides keys that ask for a pattern the student does not know. */
   knownOnly: boolean
 }
@@ -38,6 +40,7 @@ export const FIRST_CHOICE: AtlasChoice = {
   stringIndex: 1,
   frameId: '',
   compareId: '',
+  isFromCompared: true,
   knownOnly: false,
 }
 
@@ -99,8 +102,20 @@ export function useAtlas(
   )
   const keyRows = computed(() => {
     if (!choice.value.knownOnly || !known.value) return everyKey.value
-    return everyKey.value.filter((r) => r.isKnown || r.id === key.value.id)
+    return everyKey.value.filter((r) => r.isKnown)
   })
+  /** Only what is known, in this position: the key shown is one of those, the nearest to what was shown; where there is none, so it is said. */
+  watch(
+    () => (choice.value.knownOnly && known.value ? keyRows.value : undefined),
+    (rows) => {
+      if (!rows || rows.length === 0 || rows.some((r) => r.id === key.value.id)) return
+      const at = (id: string) => everyKey.value.findIndex((r) => r.id === id)
+      const here = at(key.value.id)
+      const [nearest] = [...rows].sort((a, b) => Math.abs(at(a.id) - here) - Math.abs(at(b.id) - here))
+      choice.value.keyId = nearest!.id
+    },
+    { immediate: true },
+  )
   const positionRows = computed(() =>
     family.value.positions.map((p) => {
       const others = compared.value && cellsOf(compared.value, p)
@@ -109,7 +124,16 @@ export function useAtlas(
   )
   const cells = computed(() => cellsOf(key.value, position.value))
   const cell = computed(() => cells.value[stringIndex.value]!)
-  const diff = computed(() => comparedCells.value && keyDiff(comparedCells.value, cells.value))
+  /** What changes under the hand, and between which keys. */
+  const diff = computed(() => {
+    if (!compared.value || !comparedCells.value) return undefined
+    const [then, now] = [
+      { key: compared.value, cells: comparedCells.value },
+      { key: key.value, cells: cells.value },
+    ]
+    const [from, to] = choice.value.isFromCompared ? [then, now] : [now, then]
+    return { ...keyDiff(from.cells, to.cells), from: from.key, to: to.key }
+  })
 
   return {
     choice,
@@ -122,6 +146,15 @@ export function useAtlas(
     stringIndex,
     keys,
     keyRows,
+    /** Only what is known was asked for, and nothing is. */
+    hasNoKnown: computed(
+      () => choice.value.knownOnly && known.value !== undefined && keyRows.value.length === 0,
+    ),
+    /** Whether a key asks for nothing new in this position; true where nobody asked. */
+    isAllowed: (k: Key) =>
+      !choice.value.knownOnly ||
+      known.value === undefined ||
+      newPatterns(cellsOf(k, position.value), known.value).length === 0,
     positionRows,
     cells,
     cell,

@@ -17,18 +17,18 @@
         <td v-for="(string, i) in row.mark.strings" :key="i" class="number">
           {{ mm(string.placeMm) }}
           <span class="remainder" :class="{ off: Math.abs(string.remainderCents) > ACROSS_TOLERANCE_CENTS }">
-            {{ signedCents(string.remainderCents) }} c</span
+            {{ signedCents(string.remainderCents) }} cents</span
           >
         </td>
         <td>
           <strong class="numbers">{{ mm(row.mark.stopMm) }}</strong> mm
-          <span class="soft">worst {{ signedCents(row.mark.worst.remainderCents) }} c</span>
+          <span class="soft">worst {{ signedCents(row.mark.worst.remainderCents) }} cents</span>
         </td>
         <td>
           <template v-if="Math.abs(row.askew.degrees) >= 0.05">
             <strong class="numbers">{{ Math.abs(row.askew.degrees).toFixed(1) }}°</strong>
             <span class="soft">
-              {{ leans(row.askew.degrees) }}, worst {{ Math.round(row.askew.worstCents) }} c</span
+              {{ leans(row.askew.degrees) }}, worst {{ Math.round(row.askew.worstCents) }} cents</span
             >
           </template>
           <span v-else class="soft">no better</span>

@@ -6,7 +6,9 @@
         <th scope="col">Tape</th>
         <th scope="col" class="number">across the board</th>
         <th scope="col" class="number">round the neck</th>
-        <th v-for="cents in TOLERANCES_CENTS" :key="cents" scope="col" class="number">± {{ cents }} c, mm</th>
+        <th v-for="cents in TOLERANCES_CENTS" :key="cents" scope="col" class="number">
+          ± {{ cents }} cents, mm
+        </th>
       </tr>
     </thead>
     <tbody>

@@ -29,9 +29,10 @@
         <td v-if="strings.pressing" class="number">
           {{ signedMm(mark.middleMm - (middleIn(unpressed, mark) ?? mark.middleMm)) }}
         </td>
-        <td class="number">{{ Math.round(mark.widthCents) }} c</td>
+        <td class="number">{{ Math.round(mark.widthCents) }} cents</td>
         <td v-if="hasWorst" class="number">
-          {{ noteName(mark.worst.open, { octave: false }) }} {{ signedCents(mark.worst.remainderCents) }} c
+          {{ noteName(mark.worst.open, { octave: false }) }}
+          {{ signedCents(mark.worst.remainderCents) }} cents
         </td>
       </tr>
     </tbody>

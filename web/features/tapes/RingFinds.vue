@@ -3,9 +3,12 @@
     <h3>
       The string rings like one of <strong class="numbers">{{ mm(effectiveMm) }} mm</strong>
       <span class="soft">
-        ({{ signedMm(calibration.lengthCorrectionMm) }} on what was measured). Every place lies
-        {{ mm(Math.abs(calibration.nutOffsetMm)) }} mm
-        {{ calibration.nutOffsetMm < 0 ? 'nearer to' : 'further from' }} where the ruler begins.
+        ({{ signedMm(calibration.lengthCorrectionMm) }} mm on what was measured).
+        <template v-if="Math.abs(calibration.nutOffsetMm) >= 0.05"
+          >It begins {{ mm(Math.abs(calibration.nutOffsetMm)) }} mm nearer the
+          {{ calibration.nutOffsetMm < 0 ? 'pegs' : 'bridge' }} than the edge of the nut that you measure
+          from: that is in every number here.</template
+        >
       </span>
     </h3>
     <ul>
@@ -15,7 +18,8 @@
           <strong class="numbers">{{ mm(one.find.placeMm) }}</strong> mm
         </span>
         <span class="off numbers"
-          >{{ signedMm(one.offMm) }} mm from what the rest says, {{ Math.abs(one.sigmas).toFixed(1) }} σ</span
+          >{{ signedMm(one.offMm) }} mm from what the rest says, {{ Math.abs(one.sigmas).toFixed(1) }} times
+          what rings usually scatter</span
         >
         <span class="acts">
           <ElButton v-if="one.isQuestioned" size="small" @click="bench.trustFind(one.find.id, true)"
@@ -60,7 +64,7 @@ async function remove(id: string) {
 
 const findsTable = (): DataTable => ({
   name: 'places-found-by-ring',
-  columns: ['string', 'note', 'place mm', 'off mm', 'sigmas', 'questioned', 'found on'],
+  columns: ['string', 'note', 'place mm', 'off mm', 'off in standard deviations', 'questioned', 'found on'],
   rows: tapes.judgedFinds.map(({ find, offMm, sigmas, isQuestioned }) => [
     find.string,
     find.note,

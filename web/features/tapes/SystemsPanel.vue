@@ -20,10 +20,10 @@
             <template v-if="moves[s]">
               <strong>{{ mm(moves[s].placeMm) }}</strong>
               <span class="soft move">
-                {{ signedMm(moves[s].moveMm) }} mm, {{ signedCents(moves[s].moveCents) }} c</span
+                {{ signedMm(moves[s].moveMm) }} mm, {{ signedCents(moves[s].moveCents) }} cents</span
               >
               <span v-if="moves[s].worstCents > 0.5" class="soft move">
-                leaves {{ Math.round(moves[s].worstCents) }} c</span
+                leaves {{ Math.round(moves[s].worstCents) }} cents</span
               >
             </template>
           </td>

@@ -7,6 +7,7 @@ import { fakeServer, freshStores } from '../../testing'
 import AcrossPanel from './AcrossPanel.vue'
 import BenchSettings from './BenchSettings.vue'
 import CuttingPanel from './CuttingPanel.vue'
+import LayBeginning from './LayBeginning.vue'
 import LengthField from './LengthField.vue'
 import MarkChoice from './MarkChoice.vue'
 import PlaceTable from './PlaceTable.vue'
@@ -46,7 +47,7 @@ describe('the places', () => {
     expect(text()).not.toContain('worst string')
     store.setup.systemId = 'just:G'
     await nextTick()
-    expect(text()).toMatch(/worst string.*[+−]11 c/) // half a comma
+    expect(text()).toMatch(/worst string.*[+−]11 cents/) // half a comma
   })
 })
 
@@ -140,7 +141,7 @@ describe('string by string', () => {
     lay({ method: 'strings', stringTexts: ['334', '330', '326', '322'], schoolId: 'every' })
     const { text } = await mounted(AcrossPanel)
     expect(text()).toContain('The bridge stands askew: have it set straight')
-    expect(text()).toMatch(/\d\.\d° ?G side nearer the bridge, worst 0 c/)
+    expect(text()).toMatch(/\d\.\d° ?G side nearer the bridge, worst 0 cents/)
   })
 
   it('is quiet where every string is served', async () => {
@@ -155,10 +156,22 @@ it('systems show what each choice moves, and one press chooses', async () => {
   const store = lay({ schoolId: BY_HAND, markIds: ['2.4'] })
   const { named, text } = await mounted(SystemsPanel)
   // 81:64 against 400 cents: −7.82 (published)
-  expect(text()).toMatch(/Equal.*−8 c/)
+  expect(text()).toMatch(/Equal.*−8 cents/)
   ;(named('Equal') as HTMLElement).click()
   await nextTick()
   expect(store.setup.systemId).toBe('equal')
+})
+
+it('a thick tape is warned of where it is chosen, and where it is laid', async () => {
+  const store = lay()
+  const { text } = await mounted(BenchSettings)
+  expect(text()).not.toContain('too thick')
+  store.setup.tapeThicknessMm = 0.5
+  await nextTick()
+  expect(text()).toContain('3 mm wide, too thick')
+  expect(text()).toContain('A tape of 0.5 mm can act as a fret')
+  const beginning = await mounted(LayBeginning, { marks: useTapes().marks })
+  expect(beginning.text()).toContain('A tape of 0.5 mm can act as a fret')
 })
 
 describe('cutting', () => {
@@ -205,6 +218,9 @@ describe('rings', () => {
     expect(store.finds).toHaveLength(1)
     expect(text()).toContain('Is that right? It disagrees with everything else')
     expect(text()).toMatch(/36\.5 mm is where the 1st finger lies/)
+    // every number has a name: no bare Greek letter, no bare c
+    expect(text()).toMatch(/\d\.\d times what rings usually scatter/)
+    expect(text()).not.toMatch(/σ|\d c\b|where the ruler begins/)
     ;(named('Rung again: it is so') as HTMLElement).click()
     await nextTick()
     expect(text()).not.toContain('Is that right?')
