@@ -25,15 +25,16 @@
       {{ tableFaultWords(table.fileFault.value) }}
     </p>
   </section>
-  <section v-if="hasRows" class="card step" aria-label="What would come in" aria-live="polite">
-    <div class="sum">
+  <section v-if="hasRows" class="card step" aria-label="What would come in">
+    <div class="sum" aria-live="polite">
       <p class="big numbers">{{ number(table.good.value.length) }}<small> ready</small></p>
       <p v-if="table.faulty.value.length" class="big bad numbers">
         {{ number(table.faulty.value.length) }}
         <small>{{ table.faulty.value.length === 1 ? 'row' : 'rows' }} to mend</small>
       </p>
-      <p v-if="doubtful" class="soft">
-        {{ number(doubtful) }} with a length that does not suit the size; they come in as written.
+      <p v-if="doubtful.length" class="big doubt numbers">
+        {{ number(doubtful.length) }}
+        <small>of them to look at</small>
       </p>
       <div class="acts">
         <template v-if="table.state.value === 'saving'">
@@ -59,25 +60,29 @@
         </ElButton>
       </div>
     </div>
-    <template v-if="table.faulty.value.length && table.state.value === 'read'">
+    <template v-if="doubted.length && table.state.value === 'read'">
       <table class="ledger">
         <thead>
           <tr>
             <th scope="col" class="number">row</th>
             <th scope="col">name</th>
-            <th scope="col">what is wrong</th>
+            <th scope="col">what to look at</th>
+            <th scope="col">comes in</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="row in table.faulty.value.slice(0, limit)" :key="row.row">
+          <tr v-for="row in doubted.slice(0, limit)" :key="row.row">
             <td class="number">{{ row.row }}</td>
             <td>{{ row.label || '—' }}</td>
-            <td>{{ row.faults.map(rowFaultWords).join('; ') }}</td>
+            <td>{{ row.why }}</td>
+            <td :class="{ fault: !row.isGood }">
+              {{ row.isGood ? 'yes, as written' : 'not before it is mended' }}
+            </td>
           </tr>
         </tbody>
       </table>
-      <ElButton v-if="table.faulty.value.length > limit" @click="limit += SHOWN_AT_ONCE">
-        Show more of {{ number(table.faulty.value.length) }}
+      <ElButton v-if="doubted.length > limit" @click="limit += SHOWN_AT_ONCE">
+        Show more of {{ number(doubted.length) }}
       </ElButton>
       <TableExport :table="faults" />
     </template>
@@ -118,7 +123,7 @@ import { useRouter } from 'vue-router'
 import { useImport } from '../features/instruments/useImport'
 import { saveFile, type DataTable } from '../files/tables'
 import TableExport from '../files/TableExport.vue'
-import { rowFaultWords, tableFaultWords } from '../words/import'
+import { doubtWords, rowFaultWords, tableFaultWords } from '../words/import'
 import { count } from '../words/numbers'
 import { instrumentKind } from '../words/trade'
 
@@ -131,7 +136,24 @@ const router = useRouter()
 const table = useImport()
 const limit = ref(SHOWN_AT_ONCE)
 const hasRows = computed(() => table.state.value === 'read' || table.state.value === 'saving')
-const doubtful = computed(() => table.good.value.filter((row) => row.instrument.isDoubtful).length)
+const doubtful = computed(() => table.good.value.filter((row) => row.instrument.isDoubtful))
+/** What cannot come in and what comes in with a doubt, in the order of the file. */
+const doubted = computed(() =>
+  [
+    ...table.faulty.value.map(({ row, label, faults }) => ({
+      row,
+      label,
+      why: faults.map(rowFaultWords).join('; '),
+      isGood: false,
+    })),
+    ...doubtful.value.map(({ row, instrument }) => ({
+      row,
+      label: instrument.label,
+      why: doubtWords(instrument),
+      isGood: true,
+    })),
+  ].sort((a, b) => a.row - b.row),
+)
 const number = (n: number) => n.toLocaleString('en-GB')
 
 async function choose(event: Event) {
@@ -144,9 +166,9 @@ async function choose(event: Event) {
 }
 
 const faults = computed<DataTable>(() => ({
-  name: 'rows-to-mend',
-  columns: ['row', 'name', 'what is wrong'],
-  rows: table.faulty.value.map((row) => [row.row, row.label, row.faults.map(rowFaultWords).join('; ')]),
+  name: 'rows-to-look-at',
+  columns: ['row', 'name', 'what to look at', 'comes in'],
+  rows: doubted.value.map(({ row, label, why, isGood }) => [row, label, why, isGood ? 'yes' : 'no']),
 }))
 </script>
 
@@ -211,6 +233,10 @@ const faults = computed<DataTable>(() => ({
 
 .big.bad {
   color: var(--sharp);
+}
+
+.big.doubt {
+  color: var(--brass-ink);
 }
 
 .big small {

@@ -9,9 +9,17 @@
           :to="{ name: 'student', params: { studentId: instrument.holder.studentId } }"
           >{{ instrument.holder.name }}</RouterLink
         >
-        <template v-else>in the cupboard</template>
+        <template v-else>{{
+          instrument.removedAt === null ? 'in the cupboard' : 'taken out of the cupboard'
+        }}</template>
       </p>
       <div class="actions">
+        <ElButton v-if="instrument.removedAt !== null" type="primary" @click="cupboard.putBack(instrument.id)"
+          >Put it back<KeyHint of="u" on-button
+        /></ElButton>
+        <ElButton v-else :disabled="instrument.holder !== null" @click="cupboard.takeOut(instrument.id)"
+          >Take out of the cupboard</ElButton
+        >
         <ElButton @click="router.push({ name: 'compare', query: { from: instrument.id } })">
           Change of size<KeyHint of="m" on-button />
         </ElButton>
@@ -108,6 +116,7 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { creepMm, hasCrept, isoDay, tapesDue } from '#core'
 import { ApiProblem } from '../api/client'
+import { useOutOfCupboard } from '../features/instruments/useOutOfCupboard'
 import LogForm from '../features/log/LogForm.vue'
 import TapeTimeline from '../features/log/TapeTimeline.vue'
 import { useTapeLog } from '../features/log/useTapeLog'
@@ -150,12 +159,20 @@ const dues = computed(() => {
   return [...new Set(words)]
 })
 
+const cupboard = useOutOfCupboard()
+const isOut = () => instrument.value !== undefined && instrument.value.removedAt !== null
+
 async function bench() {
   await onBench.choose(props.instrumentId)
   await router.push({ name: 'tapes' })
 }
 useShortcuts('Instrument', [
   { key: 't', does: 'Tape bench', run: () => void bench() },
+  {
+    key: 'u',
+    does: 'Put it back into the cupboard',
+    run: () => isOut() && void cupboard.putBack(props.instrumentId),
+  },
   {
     key: 'm',
     does: 'Change of size',

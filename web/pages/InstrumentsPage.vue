@@ -24,7 +24,8 @@
         autocomplete="off"
       />
       <ElSegmented v-model="family" :options="FAMILIES" aria-label="Family" />
-      <ElCheckbox v-model="isDueOnly">Only what is due</ElCheckbox>
+      <ElCheckbox v-model="isDueOnly" :disabled="isOut">Only what is due</ElCheckbox>
+      <ElCheckbox v-model="isOut">Taken out</ElCheckbox>
     </div>
     <RowTable
       v-if="ids.length"
@@ -49,6 +50,7 @@
       <template #tick="{ id }">
         <input
           type="checkbox"
+          tabindex="-1"
           :checked="chosen.has(id)"
           :aria-label="`Choose ${studio.instrument(id)?.label}`"
           @click.stop
@@ -56,9 +58,13 @@
         />
       </template>
       <template #label="{ id }">
-        <RouterLink class="name" :to="{ name: 'instrument', params: { instrumentId: id } }" @click.stop>{{
-          studio.instrument(id)?.label
-        }}</RouterLink>
+        <RouterLink
+          class="name"
+          tabindex="-1"
+          :to="{ name: 'instrument', params: { instrumentId: id } }"
+          @click.stop
+          >{{ studio.instrument(id)?.label }}</RouterLink
+        >
       </template>
       <template #kind="{ id }">{{ kindOf(id) }}</template>
       <template #length="{ id }"
@@ -126,9 +132,12 @@ const COLUMNS = [
 const router = useRouter()
 const studio = useStudio()
 const cupboard = useCupboard()
-const { text, family, isDueOnly, query, list, chosen, areAllChosen, sheets, choose, chooseAll } = cupboard
+const { text, family, isDueOnly, isOut, query, list, chosen, areAllChosen, sheets, choose, chooseAll } =
+  cupboard
 const ids = list.ids
-const isSearching = computed(() => text.value !== '' || family.value !== 'all' || isDueOnly.value)
+const isSearching = computed(
+  () => text.value !== '' || family.value !== 'all' || isDueOnly.value || isOut.value,
+)
 const isPrinting = ref(false)
 const isAdding = ref(false)
 
@@ -173,7 +182,7 @@ useShortcuts('Instruments', [
 <style scoped>
 .tools {
   display: grid;
-  grid-template-columns: minmax(220px, 340px) auto auto;
+  grid-template-columns: minmax(220px, 340px) auto auto auto;
   justify-content: start;
   gap: 14px;
   margin-bottom: 10px;

@@ -30,6 +30,7 @@
         <RouterLink
           class="name"
           dir="auto"
+          tabindex="-1"
           :to="{ name: 'student', params: { studentId: id } }"
           @click.stop
           >{{ studio.student(id)?.name }}</RouterLink

@@ -5,6 +5,7 @@ import { nextTick } from 'vue'
 import type { Instrument, TapeEvent } from '#contracts'
 import { mounted } from '../mounting'
 import { bareSetup, useBench } from '../stores/bench'
+import { useNotices } from '../stores/notices'
 import { known, AN_INSTRUMENT, fakeServer, freshStores, type Reply, lists, until } from '../testing'
 import ComparePage from './ComparePage.vue'
 import InstrumentPage from './InstrumentPage.vue'
@@ -93,6 +94,37 @@ describe('laying, on a music stand', () => {
     const { router } = await mounted(LayPage)
     await flushPromises()
     expect(router.currentRoute.value.name).toBe('tapes')
+  })
+})
+
+describe('an instrument that is no longer lent', () => {
+  it('is taken out of the cupboard, and put back by Undo or by a key', async () => {
+    let removedAt: string | null = null
+    known({ instruments: [TAPED] })
+    const sent = fakeServer(({ method, path }) => {
+      if (method === 'DELETE') removedAt = '2026-11-28T10:00:00.000Z'
+      if (path.endsWith('/restore')) removedAt = null
+      return path.endsWith('/tape-events') ? ok([]) : ok({ ...TAPED, removedAt })
+    })
+    const { text, named, press } = await mounted(InstrumentPage, { instrumentId: TAPED.id })
+    await flushPromises()
+    ;(named('Take out of the cupboard') as HTMLElement).click()
+    await flushPromises()
+    expect(text()).toContain('taken out of the cupboard')
+    await useNotices().notices.at(-1)?.action?.run()
+    await nextTick()
+    expect(text()).toContain('in the cupboard')
+    ;(named('Take out of the cupboard') as HTMLElement).click()
+    await flushPromises()
+    await press('u')
+    await flushPromises()
+    expect(sent.filter((s) => s.method !== 'GET').map((s) => s.method)).toEqual([
+      'DELETE',
+      'POST',
+      'DELETE',
+      'POST',
+    ])
+    expect(text()).not.toContain('taken out')
   })
 })
 

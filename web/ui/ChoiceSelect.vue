@@ -8,6 +8,7 @@
 <script setup lang="ts" generic="T extends string | number">
 import type { ElSelectV2 } from 'element-plus'
 import { computed } from 'vue'
+import { useFieldId } from './field'
 
 /** A drop-down that takes its choices as a list; of many it draws those in sight. */
 const props = defineProps<{
@@ -21,7 +22,9 @@ const FEW = 100
 const chosen = defineModel<T>({ required: true })
 
 /** Bound as one: Element Plus types these single props as their own descriptions. */
+const id = useFieldId()
 const attributes = computed<Record<string, unknown>>(() => ({
+  ...(id === undefined ? {} : { id }),
   options: [...props.options],
   placeholder: props.placeholder ?? 'Choose',
   filterable: props.filterable,

@@ -1,19 +1,41 @@
 <template>
-  <div class="field">
-    <label :for="id">
+  <div ref="row" class="field">
+    <component :is="isLabelled ? 'label' : 'span'" class="label" :for="isLabelled ? id : undefined">
       {{ label }} <span v-if="hint" class="soft">{{ hint }}</span>
-    </label>
+    </component>
     <slot :id="id" :invalid="fault !== undefined" />
-    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <p v-if="fault" :id="faultId" class="fault" role="alert">{{ fault }}</p>
     <slot name="after" />
   </div>
 </template>
 
 <script setup lang="ts">
-import { useId } from 'vue'
+import { nextTick, onMounted, provide, ref, useId, watch } from 'vue'
+import { FIELD } from './field'
 
-defineProps<{ label: string; fault?: string | undefined; hint?: string }>()
+/**
+ * A label, what it names, and what is wrong with it. Whatever control takes the id is labelled and, while there is a fault,
+ * described by it; a group of several has its own names.
+ */
+const props = defineProps<{ label: string; fault?: string | undefined; hint?: string }>()
 const id = useId()
+const faultId = `${id}-fault`
+let isClaimed = false
+provide(FIELD, { claim: () => (isClaimed ? undefined : ((isClaimed = true), id)) })
+
+const row = ref<HTMLElement>()
+const isLabelled = ref(true)
+async function link() {
+  await nextTick()
+  const control = row.value?.querySelector(`[id="${id}"]`)
+  isLabelled.value = control?.matches('input, select, textarea, button') ?? false
+  if (!control) return
+  if (props.fault === undefined) control.removeAttribute('aria-describedby')
+  else control.setAttribute('aria-describedby', faultId)
+  control.setAttribute('aria-invalid', String(props.fault !== undefined))
+}
+onMounted(link)
+watch(() => props.fault, link)
 </script>
 
 <style scoped>
@@ -23,13 +45,13 @@ const id = useId()
   gap: 3px;
 }
 
-label {
+.label {
   font-weight: 600;
   font-size: 15px;
   color: var(--ink);
 }
 
-label .soft {
+.label .soft {
   font-weight: 400;
 }
 

@@ -6,6 +6,7 @@
 
 <script setup lang="ts" generic="T extends string | number">
 import { computed, shallowRef } from 'vue'
+import { useFieldId } from './field'
 
 /** A drop-down whose choices are looked for as somebody types: of thousands it reads those that may be meant. */
 const props = defineProps<{
@@ -28,7 +29,9 @@ function onOpen(isOpen: boolean) {
   if (isOpen) void look('')
 }
 
+const id = useFieldId()
 const attributes = computed<Record<string, unknown>>(() => ({
+  ...(id === undefined ? {} : { id }),
   options: [...options.value],
   placeholder: props.placeholder ?? 'Part of a name',
   filterable: true,

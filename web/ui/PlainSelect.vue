@@ -1,6 +1,7 @@
 <template>
   <span class="plain">
     <select
+      :id="id"
       ref="field"
       :value="String(chosen)"
       :aria-label="label"
@@ -17,6 +18,7 @@
 
 <script setup lang="ts" generic="T extends string | number">
 import { ref } from 'vue'
+import { useFieldId } from './field'
 
 /** The browser's own drop-down, for pages that are redrawn at every key: it costs a hundredth of a made one. */
 const props = defineProps<{
@@ -24,6 +26,7 @@ const props = defineProps<{
   options: readonly { readonly value: T; readonly label: string }[]
 }>()
 const chosen = defineModel<T>({ required: true })
+const id = useFieldId()
 const field = ref<HTMLSelectElement>()
 const byPointer = ref(false)
 

@@ -117,14 +117,22 @@ const settings = computed(
 const rowProps = ({ rowIndex }: { rowIndex: number }) => ({
   'aria-current': rowIndex === props.at ? 'true' : undefined,
   'aria-rowindex': rowIndex + 2,
+  tabindex: rowIndex === props.at ? 0 : -1,
 })
 
 function onRendered({ rowVisibleStart, rowVisibleEnd }: { rowVisibleStart: number; rowVisibleEnd: number }) {
   emit('need', rowVisibleStart, rowVisibleEnd)
 }
+/** One stop of the Tab key: the focus goes with the row that the arrows move, as long as it is in the list. */
 watch(
   () => props.at,
-  (at) => void nextTick(() => table.value?.scrollToRow(at, 'smart')),
+  async (at) => {
+    const isInside = frame.value?.contains(document.activeElement)
+    await nextTick()
+    table.value?.scrollToRow(at, 'smart')
+    await nextTick()
+    if (isInside) frame.value?.querySelector<HTMLElement>('[aria-current="true"]')?.focus()
+  },
 )
 </script>
 

@@ -1,4 +1,13 @@
-import type { ImportFault, TableFault } from '#core'
+import {
+  familyOf,
+  judgeLength,
+  parseLength,
+  sizeOf,
+  type ImportedInstrument,
+  type ImportFault,
+  type TableFault,
+} from '#core'
+import { lengthSentence } from './length'
 import { listed } from './numbers'
 
 export function tableFaultWords(fault: TableFault): string {
@@ -41,6 +50,15 @@ export function rowFaultWords(fault: ImportFault): string {
     case 'tuning_unreadable':
       return `“${cut(fault.text)}” are not four to six open strings, as G3 D4 A4 E5 are`
   }
+}
+
+/** Why a length that comes in as written does not suit its size. */
+export function doubtWords({ family: familyId, sizeId, length = '' }: ImportedInstrument): string {
+  const family = familyOf(familyId)
+  const size = sizeOf(family, sizeId)
+  const parsed = parseLength(length)
+  if (!size || !parsed.ok) return ''
+  return `${cut(length)}: ${lengthSentence(familyId, sizeId, judgeLength(family, size, parsed))}`
 }
 
 function cut(text: string): string {

@@ -20,13 +20,16 @@ export function useCupboard() {
   const asked = useSettled(text)
   const family = ref<FamilyId | 'all'>('all')
   const isDueOnly = ref(false)
+  /** Those that were taken out, in place of those that are in it. */
+  const isOut = ref(false)
   const { sort, sortBy } = useRowSort<'label' | 'kind' | 'length' | 'holder'>('label')
   const query = computed<CupboardQuery>(() => ({
     q: asked.value,
     sort: sort.value.key,
     direction: sort.value.direction,
     ...(family.value === 'all' ? {} : { family: family.value }),
-    ...(isDueOnly.value ? { dueOn: today } : {}),
+    ...(isDueOnly.value && !isOut.value ? { dueOn: today } : {}),
+    ...(isOut.value ? { out: 'yes' as const } : {}),
   }))
   const list = useList(query, studio.findInstruments)
   watch(() => studio.saves, list.reload)
@@ -64,6 +67,7 @@ export function useCupboard() {
     text,
     family,
     isDueOnly,
+    isOut,
     sort,
     sortBy,
     query,

@@ -6,7 +6,7 @@
         <th v-for="name in strings" :key="name" scope="col" class="string">{{ name }}</th>
       </tr>
     </thead>
-    <tbody @click="onClick">
+    <tbody @click="onClick" @keydown.enter.prevent="onClick">
       <tr
         v-for="row in rows"
         :key="row.id"
@@ -14,7 +14,7 @@
         :class="{ current: row.id === currentId }"
         :data-row="row.id"
       >
-        <th scope="row">
+        <th scope="row" role="rowheader">
           {{ nameOf(row.id)
           }}<span v-if="signOf(row)" class="sign" :title="signTitle">{{ signOf(row) }}</span>
         </th>
@@ -28,6 +28,7 @@
             none: cell.kind === 'none',
           }"
           :data-string="string"
+          :tabindex="row.id === currentId && string === currentString ? 0 : -1"
           :aria-selected="row.id === currentId && string === currentString"
           :aria-label="`${nameOf(row.id)}, ${strings[string]} string: ${wordsOf(cell)}`"
         >
@@ -62,7 +63,7 @@ const props = defineProps<{
 const emit = defineEmits<{ choose: [rowId: string, string: number | undefined] }>()
 
 /** One listener for the whole table: a hundred of them would take longer than drawing it. */
-function onClick({ target }: MouseEvent) {
+function onClick({ target }: Event) {
   if (!(target instanceof HTMLElement)) return
   const rowId = target.closest('tr')?.dataset['row']
   const string = target.closest('td')?.dataset['string']
@@ -73,6 +74,15 @@ const table = ref<HTMLElement>()
 watch(
   () => props.currentId,
   () => scrollSoon(() => table.value?.querySelector('tr.current')),
+)
+/** One stop of the Tab key: the focus goes with the cell that the arrows move, as long as it is in this table. */
+watch(
+  () => [props.currentId, props.currentString, props.rows],
+  () => {
+    if (table.value?.contains(document.activeElement))
+      table.value.querySelector<HTMLElement>('td.here')?.focus()
+  },
+  { flush: 'post' },
 )
 </script>
 

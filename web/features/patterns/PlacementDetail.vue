@@ -1,5 +1,6 @@
 <template>
-  <section class="detail" aria-live="polite">
+  <section class="detail">
+    <p class="visually-hidden" aria-live="polite">{{ said }}</p>
     <p class="eyebrow">
       {{ keyName(atlas.key.value) }} · {{ positionName(cell.position) }} · {{ stringName }} string
     </p>
@@ -68,6 +69,7 @@ import { noteName, notesWithoutPlace, placedStops, touchingPairs } from '#core'
 import { useBench } from '../../stores/bench'
 import { mm } from '../../words/numbers'
 import {
+  cellWords,
   extensionSentence,
   FRAME_NAMES,
   keyName,
@@ -104,6 +106,11 @@ const elsewhere = computed(() =>
   cell.value.kind === 'placement' && family.value.grip === 'three_letters'
     ? lowerPlaceSentence(family.value, cell.value)
     : undefined,
+)
+/** Read aloud when the cell changes; the table below is there to be looked into. */
+const said = computed(
+  () =>
+    `${keyName(atlas.key.value)}, ${positionName(cell.value.position)}, ${stringName.value} string: ${cellWords(family.value, cell.value)}`,
 )
 const places = computed(() =>
   cell.value.kind === 'placement' ? placedStops(bench.stringing, cell.value) : [],

@@ -1,6 +1,6 @@
 <template>
-  <section class="step" aria-live="polite">
-    <h1>Tune first.</h1>
+  <section class="step">
+    <h1 aria-live="polite">Tune first.</h1>
     <p class="do">Every later step is void on an untuned instrument.</p>
     <p v-if="tapes.thickness" class="heed" role="status">{{ tapes.thickness }}</p>
     <ul>

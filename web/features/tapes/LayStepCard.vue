@@ -1,7 +1,9 @@
 <template>
-  <section class="step" aria-live="polite">
-    <p class="name">{{ markName(mark) }}</p>
-    <p class="figure numbers">{{ mm(step.foundMm) }}<small> mm</small></p>
+  <section class="step">
+    <div aria-live="polite">
+      <p class="name">{{ markName(mark) }}</p>
+      <p class="figure numbers">{{ mm(step.foundMm) }}<small> mm</small></p>
+    </div>
     <p class="from soft numbers">
       <template v-if="Math.abs(step.foundMm - mark.middleMm) < 0.06">
         from the nut to the tape’s middle; edges {{ mm(mark.nearEdgeMm) }} and

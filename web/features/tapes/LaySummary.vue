@@ -1,6 +1,6 @@
 <template>
-  <section class="step" aria-live="polite">
-    <h1>{{ laid.length ? `${count(laid.length, 'tape')} laid.` : 'No tape laid.' }}</h1>
+  <section class="step">
+    <h1 aria-live="polite">{{ laid.length ? `${count(laid.length, 'tape')} laid.` : 'No tape laid.' }}</h1>
     <table v-if="laid.length" class="ledger sum">
       <tbody>
         <tr v-for="{ mark, placeMm } in summary" :key="mark.id">
