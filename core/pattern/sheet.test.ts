@@ -57,6 +57,26 @@ describe('a pattern sheet', () => {
     for (const circle of circles(items)) expect(circle.y + circle.r).toBeLessThan(heightMm)
   })
 
+  it.each([
+    ['cello', 690, 3],
+    ['bass', 1050, 4],
+    ['bass', 1050, 8],
+    ['violin', 328, 1],
+  ] as const)(
+    'has figures on the %s of %d mm in its position %d that can be read, and circles that are free',
+    (id, length, position) => {
+      const { items } = sheetOf(id, length, {}, position)
+      const figures = items.flatMap((item) =>
+        item.kind === 'text' && /^[1-4]$/.test(item.text) ? [item.sizeMm] : [],
+      )
+      // nine points, as newspapers are set: common practice, no source
+      expect(Math.min(...figures)).toBeGreaterThanOrEqual(3.15)
+      const all = circles(items)
+      for (const [i, a] of all.entries())
+        for (const b of all.slice(i + 1)) expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeGreaterThan(a.r + b.r)
+    },
+  )
+
   it('draws every half step equally wide as a diagram', () => {
     const { items } = sheetOf('violin', 328, { drawing: 'diagram' })
     const rows = [...new Set(circles(items).map((c) => c.y))].sort((a, b) => a - b)

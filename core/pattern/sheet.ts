@@ -53,6 +53,10 @@ const DIAGRAM = { semitoneMm: 26, stringMm: 18, circleMm: 6 }
 const HAIRLINE_MM = 0.15
 /** Largest circle that leaves its neighbour string free. */
 const LARGEST_CIRCLE_MM = 4
+/** Of a drawing to a smaller scale: its figure is 3.2 mm high, as large as the words. */
+const LEAST_CIRCLE_MM = 2.6
+/** Of string to string, in radii. */
+const CIRCLE_ROOM = 2.15
 
 /** Where things of one drawing lie on the page. */
 interface Drawing {
@@ -96,13 +100,16 @@ function toScale({ board, strings }: PatternSheetRequest, paperHeightMm: number)
   )
   const room = paperHeightMm - NUT_Y_MM - MARGIN_MM - TAIL_MM
   const oneTo = SCALES.find((n) => lastMm / n <= room) ?? SCALES.at(-1)!
-  const spread = (placeMm: number) => stringSpreadMm(board, placeMm) / oneTo
+  // Drawn smaller along the strings, they stand further apart than they should: a figure has to be read.
+  const readable = (LEAST_CIRCLE_MM * CIRCLE_ROOM * (strings.length - 1)) / (stringSpreadMm(board, 0) / oneTo)
+  const across = oneTo === 1 ? 1 : Math.max(1, readable)
+  const spread = (placeMm: number) => (stringSpreadMm(board, placeMm) / oneTo) * across
   const endMm = lastMm + TAIL_MM * oneTo
   return {
     oneTo,
     endMm,
     endY: NUT_Y_MM + endMm / oneTo,
-    circleMm: Math.min(LARGEST_CIRCLE_MM, spread(0) / (strings.length - 1) / 2.15),
+    circleMm: Math.min(LARGEST_CIRCLE_MM, spread(0) / (strings.length - 1) / CIRCLE_ROOM),
     y: ({ placeMm }) => NUT_Y_MM + placeMm / oneTo,
     x: (index, placeMm) => MIDDLE_X_MM + (index / (strings.length - 1) - 0.5) * spread(placeMm),
   }

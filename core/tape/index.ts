@@ -27,7 +27,7 @@ export {
   TRY_WITHOUT_AFTER_DAYS,
 } from './life'
 export type { TapeEvent, TapeEventKind, TapeLife, TapeDue, TapedInstrument } from './life'
-export { stripPages } from './strip'
+export { stripPages, stripSheets } from './strip'
 export type { StripMark, StripRequest, StripWords } from './strip'
 export { ringRows, rowsToLayBy, silentMarks, ringStrength, whereabouts } from './ring-rows'
 export type { RingRow, RingStrength, Whereabouts } from './ring-rows'

@@ -21,7 +21,7 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
-import { stripPages, pageSvg, type PaperId } from '#core'
+import { stripPages, stripSheets, pageSvg, type PaperId } from '#core'
 import FieldRow from '../ui/FieldRow.vue'
 import { fileName, saveFile } from '../files/tables'
 import { count } from '../words/numbers'
@@ -34,19 +34,10 @@ const open = defineModel<boolean>({ required: true })
 const paper = useLocalStorage<PaperId>('jadefell.paper', 'a4')
 const printing = usePrinting()
 
-const firstPages = computed(() => {
-  const [first] = props.sheets
-  return open.value && first ? stripPages({ ...first, paper: paper.value, words: stripWords }) : []
-})
-const firstPage = computed(() => firstPages.value[0])
-const pageCount = computed(() =>
-  open.value
-    ? props.sheets.reduce(
-        (sum, sheet) => sum + stripPages({ ...sheet, paper: paper.value, words: stripWords }).length,
-        0,
-      )
-    : 0,
-)
+const requestOf = (sheet: SheetDraft) => ({ ...sheet, paper: paper.value, words: stripWords })
+const pages = computed(() => (open.value ? stripSheets(props.sheets.map(requestOf)) : []))
+const firstPage = computed(() => pages.value[0])
+const pageCount = computed(() => pages.value.length)
 const heading = computed(() => (props.sheets.length > 1 ? `${props.sheets.length} strips` : 'The strip'))
 const title = computed(() => {
   const [first] = props.sheets
@@ -62,8 +53,10 @@ function savePdf() {
 
 /** One file a sheet: an SVG has no pages. */
 function saveSvg() {
-  for (const [index, page] of firstPages.value.entries()) {
-    const part = firstPages.value.length > 1 ? ` sheet ${index + 1}` : ''
+  const [first] = props.sheets
+  const own = first ? stripPages(requestOf(first)) : []
+  for (const [index, page] of own.entries()) {
+    const part = own.length > 1 ? ` sheet ${index + 1}` : ''
     saveFile(fileName(title.value + part, 'svg'), pageSvg(page, SHEET_FONT), 'image/svg+xml')
   }
 }

@@ -36,7 +36,7 @@ const WORDS: PatternSheetWords = {
   scale: (oneTo) =>
     oneTo === 1
       ? 'As long as on the instrument: print at 100 % (“actual size”) and measure the 50 mm line.'
-      : `Drawn at 1 : ${oneTo}; the mm beside it are those of the instrument.`,
+      : `Drawn at 1 : ${oneTo} along the strings, wider across; the mm beside it are those of the instrument.`,
 }
 
 export interface PatternSheetFacts {

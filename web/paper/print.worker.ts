@@ -1,7 +1,7 @@
 import bold from 'dejavu-fonts-ttf/ttf/DejaVuSansCondensed-Bold.ttf?url'
 import regular from 'dejavu-fonts-ttf/ttf/DejaVuSansCondensed.ttf?url'
-import { stripPages, type Page } from '#core'
-import { pagesToPdf } from './pdf'
+import { stripSheets, type Page } from '#core'
+import { pagesToPdf, type SheetFonts } from './pdf'
 import { stripWords, type StripSheet } from './sheet'
 
 /** What is to be printed: strips that are still to be laid out, or pages as they are. */
@@ -24,13 +24,22 @@ async function bytesOf(url: string): Promise<ArrayBuffer> {
   return response.arrayBuffer()
 }
 
+/** Fetched once: the worker stays for the next sheet. */
+let fetched: Promise<SheetFonts> | undefined
+function fontsOfSheet(): Promise<SheetFonts> {
+  fetched ??= Promise.all([bytesOf(regular), bytesOf(bold)]).then(([r, b]) => ({ regular: r, bold: b }))
+  // What did not arrive is asked for again with the next sheet.
+  fetched.catch(() => (fetched = undefined))
+  return fetched
+}
+
 self.onmessage = async ({ data }: MessageEvent<PrintOrder>) => {
   try {
-    const fonts = { regular: await bytesOf(regular), bold: await bytesOf(bold) }
+    const fonts = await fontsOfSheet()
     const pages =
       'pages' in data
         ? data.pages
-        : data.sheets.flatMap((sheet) => stripPages({ ...sheet, words: stripWords }))
+        : stripSheets(data.sheets.map((sheet) => ({ ...sheet, words: stripWords })))
     let reported = 0
     const bytes = await pagesToPdf(pages, fonts, data.title, (done) => {
       if (performance.now() - reported < 50 && done < pages.length) return

@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import PDFDocument from 'pdfkit'
 import { describe, expect, it } from 'vitest'
 import {
   chartTapes,
@@ -12,11 +13,14 @@ import {
   planTapes,
   schoolOf,
   stripPages,
+  stripSheets,
+  textWidth,
   pageSvg,
   type FamilyId,
   type MarkSpec,
   type PageItem,
   type Page,
+  type StripRequest,
 } from '#core'
 import { strung } from '../../core/testing'
 import { pagesToPdf } from './pdf'
@@ -165,5 +169,131 @@ describe('a printed strip, rasterised at 600 dpi and measured', () => {
     )
     expect(joins[0]).toHaveLength(1)
     expect(joins[1]).toContain(joins[0]![0])
+  })
+})
+
+type Text = Extract<PageItem, { kind: 'text' }>
+interface Box {
+  readonly text: string
+  readonly left: number
+  readonly right: number
+  readonly top: number
+  readonly bottom: number
+}
+
+/** Where the letters of a page lie, by the widths that PDFKit takes from the faces themselves. */
+function boxesOf(page: Page): Box[] {
+  const measured = new PDFDocument({ autoFirstPage: false, font: fonts.regular as never })
+  measured.registerFont('regular', fonts.regular)
+  measured.registerFont('bold', fonts.bold)
+  return page.items
+    .filter((item): item is Text => item.kind === 'text' && item.text !== '')
+    .map(({ text, x, y, sizeMm, isBold }) => {
+      const width = measured
+        .font(isBold ? 'bold' : 'regular')
+        .fontSize(sizeMm)
+        .widthOfString(text)
+      return { text, left: x, right: x + width, top: y - 0.75 * sizeMm, bottom: y + 0.22 * sizeMm }
+    })
+}
+function overlaps(boxes: readonly Box[]): string[] {
+  return boxes.flatMap((a, i) =>
+    boxes
+      .slice(i + 1)
+      .filter((b) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom)
+      .map((b) => `${a.text} × ${b.text}`),
+  )
+}
+
+const LONG =
+  'Maximiliana Wilhelmina Hammersmith-Wainwright Mountwarren · no. 1007 of the Marwood workshop, '.repeat(2)
+const request = (
+  lengthMm: number,
+  familyId: FamilyId,
+  paper: 'a4' | 'letter',
+  marks: MarkSpec[],
+): StripRequest => {
+  const strings = strung(familyId, lengthMm)
+  return {
+    title: LONG.slice(0, 180),
+    subtitle: `${familyId}, ${lengthMm} mm nut to bridge · A scale of nineteen notes on C♯ · string by string · with pressing · corrected by 12 rings · no place for high 3rd finger, low 4th finger and octave · 28 Nov 2026`,
+    paper,
+    words: stripWords,
+    marks: chartTapes(strings, planTapes(strings, marks)).map((mark) => ({
+      ...mark,
+      name: 'half 1st finger, a diminished 5th over the open string',
+      notes: 'C♯ G♯ D♯ A♯ E♯ B♯',
+    })),
+  }
+}
+const twoTapes = (familyId: FamilyId) =>
+  marksOfSchool(familyOf(familyId), schoolOf(familyOf(familyId), familyOf(familyId).defaultSchoolId)!)
+
+describe('names however long', () => {
+  it.each([
+    ['violin', 328],
+    ['cello', 690],
+    ['bass', 1100],
+  ] as const)('stay clear of instructions, joining lines and one another: %s of %d mm', (id, length) => {
+    for (const paper of ['a4', 'letter'] as const)
+      for (const page of [twoTapes(id), handMarks(familyOf(id))].flatMap((marks) =>
+        stripPages(request(length, id, paper, marks)),
+      )) {
+        const boxes = boxesOf(page)
+        expect(overlaps(boxes)).toEqual([])
+        expect(Math.max(...boxes.map((box) => box.right))).toBeLessThanOrEqual(page.widthMm - 8)
+      }
+  })
+
+  it('are measured by a bound that no text is broader than', () => {
+    const measured = new PDFDocument({ autoFirstPage: false, font: fonts.bold as never })
+    measured.registerFont('bold', fonts.bold)
+    for (const text of [
+      LONG,
+      'WwMm@%&½',
+      'Ўлия Щука',
+      'נועה',
+      'ÄÖÜ ßøłñ',
+      '0123456789 mm',
+      'ﬁ “quoted” – … · ♯♭',
+    ])
+      expect(textWidth(text, 10)).toBeGreaterThanOrEqual(
+        measured.font('bold').fontSize(10).widthOfString(text),
+      )
+  })
+})
+
+describe('a batch', () => {
+  it('of twenty violins is ten pages, two strips on each, clear of one another and measured', async () => {
+    for (const paper of ['a4', 'letter'] as const) {
+      const pages = stripSheets(
+        Array.from({ length: 20 }, () => request(328, 'violin', paper, twoTapes('violin'))),
+      )
+      expect(pages).toHaveLength(10)
+      expect(overlaps(boxesOf(pages[0]!))).toEqual([])
+      const lines = pages[0]!.items.filter((i): i is Line => i.kind === 'line')
+      for (const { x1, x2, y1, y2 } of lines) {
+        expect(Math.min(x1, x2)).toBeGreaterThanOrEqual(8)
+        expect(Math.max(x1, x2)).toBeLessThanOrEqual(pages[0]!.widthMm - 8)
+        expect(Math.max(y1, y2)).toBeLessThanOrEqual(pages[0]!.heightMm - 6)
+      }
+    }
+    const [page] = stripSheets([1, 2].map(() => request(328, 'violin', 'a4', twoTapes('violin'))))
+    const grey = rasterised(await pagesToPdf([page!], fonts, 'two strips'), 1)
+    const ruled = page!.items.filter((i): i is Line => i.kind === 'line' && i.placeMm !== undefined)
+    for (const line of ruled) {
+      const runs = darkRuns(grey, line.x2 - 1)
+      expect(Math.min(...runs.map((run) => Math.abs(run - line.y1)))).toBeLessThan(0.1)
+    }
+    // the nut's and three of each of two tapes, on both strips
+    expect(ruled).toHaveLength(2 * (1 + 3 * 2))
+  })
+
+  it('gives a long strip pages of its own, and an odd short one too', () => {
+    const batch = [328, 690, 285, 255].map((mm) =>
+      request(mm, mm > 400 ? 'cello' : 'violin', 'a4', twoTapes(mm > 400 ? 'cello' : 'violin')),
+    )
+    const cello = stripPages(batch[1]!).length
+    expect(stripSheets(batch)).toHaveLength(2 + cello)
   })
 })
