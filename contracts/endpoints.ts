@@ -17,7 +17,7 @@ import { pageOf } from './lists'
 import { Mastery, MasteryMarks } from './mastery'
 import type { ProblemCode } from './problems'
 import type { RouteName } from './routes'
-import { Credentials, OpenSession, PasswordChange, Session } from './session'
+import { Credentials, Door, OpenSession, PasswordChange, Session } from './session'
 import {
   RingFind,
   RingFindChange,
@@ -76,6 +76,11 @@ export const ENDPOINTS = {
     response: Health,
   },
   'openapi.read': { summary: 'This description', isPublic: true, response: z.looseObject({}) },
+  'door.read': {
+    summary: 'Whether somebody is signed in, without insisting',
+    isPublic: true,
+    response: Door,
+  },
   'session.open': {
     summary: 'Sign in',
     isPublic: true,

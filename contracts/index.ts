@@ -15,6 +15,7 @@ export { contradictoryLengths, heightSentence, tuningSentence, unreadableLength 
 export type { ClientInput, HandlerInput, Answer, Endpoint } from './endpoints'
 
 export type Session = z.output<typeof session.Session>
+export type Door = z.output<typeof session.Door>
 export type OpenSession = z.output<typeof session.OpenSession>
 export type Student = z.output<typeof students.Student>
 export type StudentDraft = z.input<typeof students.StudentDraft>

@@ -2,6 +2,7 @@
 export const ROUTES = {
   'health.read': ['GET', '/health'],
   'openapi.read': ['GET', '/openapi.json'],
+  'door.read': ['GET', '/door'],
   'session.open': ['POST', '/session'],
   'session.read': ['GET', '/session'],
   'session.close': ['DELETE', '/session'],

@@ -2,6 +2,15 @@ import { z } from 'zod'
 import { Id, Instant, SystemId } from './common'
 import { SHORTEST_PASSWORD } from './limits'
 
+/** What stands at the door: who is signed in already, and the demo's key where everybody may have it. */
+export const Door = z
+  .object({
+    session: z.lazy(() => Session).nullable(),
+    /** Only on a machine of one's own, as long as the demo studio is on. */
+    demo: z.object({ email: z.string(), password: z.string() }).nullable(),
+  })
+  .meta({ id: 'Door' })
+
 export const Credentials = z
   .object({
     email: z.string().trim().min(1, { error: 'Type your e-mail address.' }).max(200),

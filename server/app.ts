@@ -36,6 +36,8 @@ export interface AppDeps {
   readonly sessionSecret: string
   readonly cookieSecure: boolean
   readonly trustProxy: number
+  /** The key of the demo studio, where it may hang at the door. */
+  readonly demo?: { readonly email: string; readonly password: string }
   /** Folder of the built page; without it only the interface for programs is served. */
   readonly webRoot?: string
   readonly checkAnswers?: boolean
@@ -54,7 +56,7 @@ export function createApp(deps: AppDeps): Express {
   const sessions = sessionService(sessionRepository(database), deps.sessionSecret)
   const handlers: Handlers = {
     ...healthRoutes(database, deps.version),
-    ...sessionRoutes(sessions),
+    ...sessionRoutes(sessions, deps.demo),
     ...studentRoutes,
     ...instrumentRoutes,
     ...tapeRoutes,

@@ -13,6 +13,7 @@ describe('settings', () => {
       cookieSecure: false,
       trustProxy: 0,
       logLevel: 'info',
+      isDemoOpen: true,
     })
   })
 
@@ -27,6 +28,20 @@ describe('settings', () => {
     ['LOG_LEVEL', 'loud'],
   ])('refuse %s=%s by its name', (name, value) => {
     expect(() => readConfig({ ...NEEDED, [name]: value })).toThrow(name)
+  })
+
+  it('hang the demo’s key at the door only where nobody else comes by', () => {
+    const isOpen = (env: Record<string, string>) => readConfig({ ...NEEDED, ...env }).isDemoOpen
+    for (const host of ['127.0.0.1', '::1', 'localhost']) expect(isOpen({ HOST: host })).toBe(true)
+    for (const env of [
+      { HOST: '0.0.0.0' },
+      { HOST: '192.168.1.4' },
+      { HOST: '::' },
+      { HOST: '127.0.0.1.example.org' },
+      { TRUST_PROXY: '1' },
+      { JADEFELL_DEMO: 'off' },
+    ])
+      expect(isOpen(env)).toBe(false)
   })
 
   it('name every fault at once', () => {

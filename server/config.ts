@@ -9,6 +9,8 @@ const Setting = z.object({
   COOKIE_SECURE: z.stringbool().default(false),
   /** How many proxies in front are trusted to say who calls. */
   TRUST_PROXY: z.coerce.number().int().min(0).default(0),
+  /** As the start command reads it: `off` makes no demo studio and shows no key of one. */
+  JADEFELL_DEMO: z.string().default('on'),
   LOG_LEVEL: z.enum(['silent', 'fatal', 'error', 'warn', 'info', 'debug']).default('info'),
 })
 
@@ -21,6 +23,8 @@ export interface Config {
   readonly cookieSecure: boolean
   readonly trustProxy: number
   readonly logLevel: string
+  /** The demo studio's key hangs at the door: only where nobody but this machine comes by. */
+  readonly isDemoOpen: boolean
 }
 
 /** Reads the settings from an environment; throws with every fault in one message, since nothing can start without them. */
@@ -39,5 +43,10 @@ export function readConfig(env: Record<string, string | undefined>): Config {
     cookieSecure: s.COOKIE_SECURE,
     trustProxy: s.TRUST_PROXY,
     logLevel: s.LOG_LEVEL,
+    isDemoOpen: s.JADEFELL_DEMO !== 'off' && s.TRUST_PROXY === 0 && isLoopback(s.HOST),
   }
+}
+
+function isLoopback(host: string): boolean {
+  return host === 'localhost' || host === '::1' || /^127\.\d+\.\d+\.\d+$/.test(host)
 }

@@ -4,6 +4,7 @@ import { pino } from 'pino'
 import { createApp } from './app'
 import type { Config } from './config'
 import { openDatabase } from './db/database'
+import { DEMO_EMAIL, DEMO_PASSWORD } from './demo/seed'
 import { startHousekeeping } from './housekeeping'
 
 export interface RunningServer {
@@ -27,6 +28,7 @@ export async function startServer(config: Config, version: string, webRoot?: str
     sessionSecret: config.sessionSecret,
     cookieSecure: config.cookieSecure,
     trustProxy: config.trustProxy,
+    ...(config.isDemoOpen ? { demo: { email: DEMO_EMAIL, password: DEMO_PASSWORD } } : {}),
     ...(webRoot === undefined ? {} : { webRoot }),
   })
   const server = createServer(app)

@@ -1,5 +1,7 @@
+import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { OpenSession } from '#contracts'
+import { API_BASE, type Door, type OpenSession } from '#contracts'
+import { addStudio } from './features/session/accounts'
 import { SIGN_IN_ATTEMPTS, SIGN_IN_ATTEMPTS_AT_ALL, SIGN_IN_WINDOW_MS } from './http/rate-limit'
 import { LONGEST_SESSION_MS, SESSION_MS } from './features/session/service'
 import { Client, startHarness, type Harness } from './testing/harness'
@@ -37,6 +39,36 @@ describe('signing in', () => {
     expect(Number(blocked.headers.get('retry-after'))).toBeGreaterThan(0)
     harness.clock = new Date(harness.clock.getTime() + SIGN_IN_WINDOW_MS + 1000)
     expect((await client.signIn()).status).toBe(200)
+  })
+
+  it('is looked at from the door without an error, where nobody is signed in and where somebody is', async () => {
+    const client = await harness.studio('Door Studio')
+    expect((await client.make<Door>('GET', '/door')).session?.studio.name).toBe('Door Studio')
+    await client.send('DELETE', '/session')
+    const closed = await client.send('GET', '/door')
+    expect([closed.status, closed.body]).toEqual([200, { session: null, demo: null }])
+  })
+
+  it('shows the demo’s key at the door where it may, to nobody who is signed in, and only while there is a demo', async () => {
+    const demo = { email: `${randomUUID()}@port-ellery.example`, password: 'lantern-round' }
+    const open = await startHarness({ database: harness.database, demo })
+    try {
+      const door = async () => (await (await fetch(`${open.url}${API_BASE}/door`)).json()) as Door
+      expect((await door()).demo).toBeNull()
+      await harness.database.inTransaction((transaction) =>
+        addStudio(harness.database, transaction, {
+          studioName: 'Demo',
+          teacherName: 'T',
+          ...demo,
+          now: harness.clock,
+        }),
+      )
+      expect((await door()).demo).toEqual(demo)
+      const client = await open.studio('Own Studio')
+      expect((await client.make<Door>('GET', '/door')).demo).toBeNull()
+    } finally {
+      await open.end()
+    }
   })
 
   it('does not count the times it went well', async () => {

@@ -53,7 +53,7 @@ export interface Download {
   readonly bytes: AsyncIterable<Buffer>
 }
 
-type PublicRoute = 'health.read' | 'openapi.read' | 'session.open'
+type PublicRoute = 'door.read' | 'health.read' | 'openapi.read' | 'session.open'
 /** Routes of one of the two kinds, as the contracts say. */
 type RouteWith<P extends 'upload' | 'download'> = {
   [K in RouteName]: (typeof ENDPOINTS)[K] extends Record<P, object> ? K : never

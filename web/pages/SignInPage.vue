@@ -18,7 +18,15 @@
         />
       </label>
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-      <ElButton type="primary" size="large" native-type="submit" :loading="busy">Sign in</ElButton>
+      <ElButton :type="session.demo ? 'default' : 'primary'" size="large" native-type="submit" :loading="busy"
+        >Sign in</ElButton
+      >
+      <div v-if="session.demo" class="demo">
+        <ElButton type="primary" size="large" :loading="busy" @click="enterDemo"
+          >Look round the demo studio</ElButton
+        >
+        <p class="soft">Port Ellery’s Saturday programme: everybody and every tune in it is made up.</p>
+      </div>
     </form>
   </main>
 </template>
@@ -39,7 +47,19 @@ const password = ref('')
 const fault = ref('')
 const busy = ref(false)
 
-onMounted(() => first.value?.focus())
+onMounted(() => {
+  first.value?.focus()
+  // Whether the demo's key hangs there; where the server is away, signing in says so.
+  void session.restore({ again: true }).catch(() => undefined)
+})
+
+/** The key hangs at the door. */
+function enterDemo() {
+  if (!session.demo) return
+  email.value = session.demo.email
+  password.value = session.demo.password
+  void submit()
+}
 
 async function submit() {
   fault.value = ''
@@ -83,6 +103,14 @@ h1 {
   font-size: 38px;
   font-weight: 600;
   color: var(--jade);
+}
+
+.demo {
+  display: grid;
+  gap: 8px;
+  padding-top: 16px;
+  border-top: 1px solid var(--line);
+  font-size: 15px;
 }
 
 label {

@@ -5,8 +5,10 @@ import { nextTick } from 'vue'
 import type { OpenSession } from '#contracts'
 import { mounted, type Mounted } from '../mounting'
 import { useNotices } from '../stores/notices'
+import { useSession } from '../stores/session'
 import { fakeServer, freshStores, problem, signedIn, type Reply, type Sent } from '../testing'
 import AccountPage from './AccountPage.vue'
+import SignInPage from './SignInPage.vue'
 
 const open = (id: string, more: Partial<OpenSession> = {}): OpenSession => ({
   id,
@@ -99,5 +101,34 @@ describe('a new password', () => {
     await type(/^The new one/, 'ferry steps at midnight')
     await submit()
     expect(page.text()).toContain('Wait 10 minutes, then try again.')
+  })
+})
+
+describe('the sign-in page', () => {
+  const DEMO = { email: 'teacher@port-ellery.example', password: 'lantern-round' }
+  async function door(demo: typeof DEMO | null) {
+    freshStores()
+    sent = fakeServer(({ method }) =>
+      method === 'GET'
+        ? { status: 200, body: { session: null, demo } }
+        : { status: 200, body: { user: { id: 'hester' }, studio: { system: 'fifths' }, csrfToken: 'x' } },
+    )
+    page = await mounted(SignInPage)
+    await flushPromises()
+    return page
+  }
+
+  it('signs in to the demo studio by one button, where its key hangs at the door', async () => {
+    const { named, router } = await door(DEMO)
+    ;(named('Look round the demo studio') as HTMLElement).click()
+    await flushPromises()
+    expect(sent.find((s) => s.method === 'POST')?.body).toEqual(DEMO)
+    expect(router.currentRoute.value.path).toBe('/')
+    expect(useSession().session?.user.id).toBe('hester')
+  })
+
+  it('offers no demo elsewhere', async () => {
+    const { text } = await door(null)
+    expect(text()).not.toContain('demo')
   })
 })

@@ -1,11 +1,13 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import type { Session } from '#contracts'
-import { ApiProblem, call, setCsrfToken } from '../api/client'
+import type { Door, Session } from '#contracts'
+import { call, setCsrfToken } from '../api/client'
 
 /** Who is signed in. */
 export const useSession = defineStore('session', () => {
   const session = ref<Session>()
+  /** The demo studio's key, where it hangs at the door. */
+  const demo = ref<Door['demo']>(null)
   let asked = false
 
   function take(value: Session | undefined) {
@@ -15,14 +17,13 @@ export const useSession = defineStore('session', () => {
 
   return {
     session,
+    demo,
     /** Asks the server once whether the cookie still names somebody; throws when the server is away. */
-    async restore(): Promise<Session | undefined> {
-      if (asked) return session.value
-      try {
-        take(await call('session.read', {}))
-      } catch (error) {
-        if (!(error instanceof ApiProblem) || error.code !== 'not_signed_in') throw error
-      }
+    async restore({ again = false } = {}): Promise<Session | undefined> {
+      if (asked && !again) return session.value
+      const door = await call('door.read', {})
+      take(door.session ?? undefined)
+      demo.value = door.demo
       asked = true
       return session.value
     },

@@ -3,8 +3,10 @@ import type { SessionService } from './service'
 
 export function sessionRoutes(
   service: SessionService,
+  demo: { readonly email: string; readonly password: string } | undefined,
 ): Pick<
   Handlers,
+  | 'door.read'
   | 'session.open'
   | 'session.read'
   | 'session.close'
@@ -14,6 +16,11 @@ export function sessionRoutes(
   | 'password.change'
 > {
   return {
+    async 'door.read'({ sessionToken, now }) {
+      const found = sessionToken === undefined ? undefined : await service.find(sessionToken, now)
+      const isThere = demo !== undefined && !found && (await service.hasAccount(demo.email))
+      return { session: found?.session ?? null, demo: isThere ? demo : null }
+    },
     async 'session.open'(call, { body }) {
       const { token, session } = await service.open(body, call.userAgent, call.now)
       call.setSessionToken(token)

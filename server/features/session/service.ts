@@ -42,6 +42,8 @@ export function sessionService(repository: SessionRepository, secret: string) {
       return (await repository.accountByEmail(address))?.user.id ?? `no account ${address}`
     },
 
+    hasAccount: async (email: string) => (await repository.accountByEmail(normalEmail(email))) !== undefined,
+
     /** Throws `wrong_credentials`, without saying which half is wrong. */
     async open(
       { email, password }: { readonly email: string; readonly password: string },
