@@ -96,3 +96,44 @@ test('a scale is written, fingered and played in step', async ({ page }) => {
   await page.keyboard.press(' ')
   await expect(staff.locator('svg .now')).toHaveCount(0)
 })
+
+/** What a page draws of notes outside of its own picture: stems, ledger lines, fingers, and noteheads by their middle. */
+const cutOff = (svg: Element) => {
+  const frame = svg.getBoundingClientRect()
+  const HEAD = 6
+  const heads = [...svg.querySelectorAll('.vf-notehead text')].map((head) => {
+    const { top, bottom } = head.getBoundingClientRect()
+    return [(top + bottom) / 2 - HEAD, (top + bottom) / 2 + HEAD]
+  })
+  const drawn = [...svg.querySelectorAll('path, rect, .vf-annotation text')].map((part) => {
+    const { top, bottom } = part.getBoundingClientRect()
+    return [top, bottom]
+  })
+  return [...heads, ...drawn].filter(
+    ([top, bottom]) => top! < frame.top - 0.5 || bottom! > frame.bottom + 0.5,
+  ).length
+}
+
+test('nothing is cut off the staff, in any family’s scales of one to three octaves', async ({ page }) => {
+  await page.keyboard.press('5')
+  await expect(page.getByRole('grid', { name: 'Keys and strings' })).toBeVisible()
+  await page.keyboard.press('d')
+  for (const family of ['violin', 'viola', 'cello', 'bass'])
+    for (const key of ['G', 'C', 'A flat'])
+      for (const octaves of ['1', '3']) {
+        await page.getByLabel('Instrument', { exact: true }).selectOption(family)
+        const field = page.getByLabel('Key', { exact: true })
+        await field.fill(key)
+        await field.press('Enter')
+        await page.getByRole('radiogroup', { name: 'Octaves' }).getByText(octaves, { exact: true }).click()
+        const words = octaves === '1' ? 'one octave' : 'three octaves'
+        const name = `${key.replace(' flat', '♭')} major scale, ${words}`
+        const staff = page.getByRole('img', { name })
+        const fault = page.getByText('The strings do not hold')
+        await expect(staff.locator('svg .vf-stavenote').first().or(fault)).toBeVisible()
+        if (await fault.isVisible()) continue
+        await expect
+          .poll(() => staff.locator('svg').evaluate(cutOff), { message: `${family} ${name}` })
+          .toBe(0)
+      }
+})

@@ -1,6 +1,13 @@
 import type { FamilyId, Finger, Position } from '../instrument'
-import { midiNumber, transpose, type Note } from '../pitch'
-import { placementAt, type Placement, type PlacementContext, type FingerStop, type Key } from '../pattern'
+import { LETTERS, midiNumber, type Note } from '../pitch'
+import {
+  noteInKey,
+  placementAt,
+  type FingerStop,
+  type Key,
+  type Placement,
+  type PlacementContext,
+} from '../pattern'
 import type { FingeredNote } from './finger'
 
 export type DrillId =
@@ -30,6 +37,8 @@ export interface Drill {
 }
 
 interface DrillNeighbours {
+  /** Spells what the hand plays beside its scale. */
+  readonly key: Key
   readonly open: Note
   /** The string above, if there is one. */
   readonly openAbove: Note | undefined
@@ -59,6 +68,8 @@ export const DRILLS: readonly Drill[] = [
     times: 4,
     notes: (hand, { open }) => {
       const fingers = hand.stops.map((s) => s.finger)
+      // One note again and again is no drill.
+      if (fingers.length < 2) return undefined
       return withFingers(hand, [...fingers, ...fingers.slice(1, -1).reverse()], open)
     },
   },
@@ -67,14 +78,14 @@ export const DRILLS: readonly Drill[] = [
     families: ['bass'],
     across: 'down',
     times: 2,
-    notes: (hand, { open }) => chromaticFingers(hand, [1, 2, 4, 2, 1, 4, 2, 4], open),
+    notes: (hand, { open, key }) => chromaticFingers(hand, [1, 2, 4, 2, 1, 4, 2, 4], open, key),
   },
   {
     id: 'up_from_open',
     families: ['bass'],
     across: 'up',
     times: 1,
-    notes: (hand, { open }) => chromaticFingers(hand, [0, 1, 2, 4, 2, 1, 0], open),
+    notes: (hand, { open, key }) => chromaticFingers(hand, [0, 1, 2, 4, 2, 1, 0], open, key),
   },
   {
     id: 'fourth_against_open',
@@ -82,7 +93,8 @@ export const DRILLS: readonly Drill[] = [
     times: 8,
     notes(hand, { openAbove }) {
       const fourth = hand.stops.find((s) => s.finger === 4)
-      if (!fourth || !openAbove || fourth.openString === undefined) return undefined
+      // It must be the next string itself: any other rings, but is not what the finger is set against.
+      if (!fourth || !openAbove || midiNumber(fourth.note) !== midiNumber(openAbove)) return undefined
       const above = hand.stringIndex + 1
       return [stopped(hand, fourth), { note: openAbove, stringIndex: above, finger: 0, semitones: 0 }]
     },
@@ -153,6 +165,7 @@ function oneString(
   const openAbove = context.tuning[stringIndex + 1]
   const above = openAbove && placementAt(context, key, stringIndex + 1, position)
   const once = drill.notes(cell, {
+    key,
     open: context.tuning[stringIndex]!,
     openAbove,
     handAbove: above?.kind === 'placement' ? above : undefined,
@@ -176,18 +189,19 @@ function chromaticFingers(
   hand: Placement,
   fingers: readonly (Finger | 0)[],
   open: Note,
+  key: Key,
 ): DrillNote[] | undefined {
-  return withFingers({ ...hand, stops: everyFinger(hand, open) }, fingers, open)
+  return withFingers({ ...hand, stops: everyFinger(hand, open, key) }, fingers, open)
 }
 
-function everyFinger(hand: Placement, open: Note): FingerStop[] {
+function everyFinger(hand: Placement, open: Note, key: Key): FingerStop[] {
   return FRAME_124.map(([finger, offset]) => {
     const semitones = hand.base + offset
     const own = hand.stops.find((s) => s.semitones === semitones)
     return (
       own ?? {
         finger,
-        note: spelledAbove(open, semitones),
+        note: spelledIn(key, midiNumber(open) + semitones),
         semitones,
         form: 'usual',
         isInScale: true,
@@ -207,11 +221,16 @@ function stopped({ stringIndex }: Placement, { note, finger, semitones }: Finger
   return { note, stringIndex, finger, semitones }
 }
 
-/** A chromatic note as a scale with raised notes spells it. */
-function spelledAbove(open: Note, semitones: number): Note {
-  const octave = Math.floor(semitones / 12)
-  const steps = RAISED_STEPS[semitones % 12]! + 7 * octave
-  return transpose(open, { steps, semitones })
+/** A note by its MIDI number as the key has it; beside the key without a sign where it can be, else with a sign of the signature's kind. */
+export function spelledIn(key: Key, midi: number): Note {
+  const own = noteInKey(key, midi)
+  if (own) return own
+  const sign = (key.signature ?? 0) < 0 ? -1 : 1
+  for (const accidental of [0, sign])
+    for (const letter of LETTERS) {
+      const octave = Math.floor((midi - accidental) / 12) - 1
+      const spelled: Note = { letter, accidental, octave }
+      if (midiNumber(spelled) === midi) return spelled
+    }
+  throw new RangeError(`no note has the MIDI number ${midi}`)
 }
-
-const RAISED_STEPS = [0, 0, 1, 1, 2, 3, 3, 4, 4, 5, 5, 6]

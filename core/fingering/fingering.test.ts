@@ -149,8 +149,57 @@ describe('drills (handbook, section 8)', () => {
   it('sets the fourth finger against the open string and drops the cello’s 1 back', () => {
     expect(run('violin', 'fourth_against_open', 'D', 1).slice(0, 2)).toEqual(['D4', 'A0'])
     expect(run('violin', 'fourth_against_open', 'D', 3)).toBe('fingers_missing')
+    // In the second position 4 on D is B: no open string at all; in D♯'s place no fourth finger is the next string.
+    expect(run('violin', 'fourth_against_open', 'D', 1, 'second')).toBe('fingers_missing')
+    for (const position of ['half', 'first', 'second', 'third', 'fourth', 'fifth'])
+      for (const keyText of ['C', 'D', 'E', 'A♭', 'B'])
+        for (const string of [0, 1, 2]) {
+          const drill = drillsFor('violin').find((d) => d.id === 'fourth_against_open')!
+          const made = drillNotes(
+            contextOf('violin'),
+            drill,
+            key(keyText),
+            string,
+            positionOf('violin', position),
+          )
+          if (made.ok) expect(midiNumber(made.notes[0]!.note)).toBe(midiNumber(made.notes[1]!.note))
+        }
     expect(run('cello', 'extended_first', 'E♭', 2).slice(0, 4)).toEqual(['D1', 'D2', 'D1', 'D4'])
     expect(run('cello', 'extended_first', 'C', 2)).toBe('fingers_missing')
+  })
+
+  it('names each note as the key spells it, and what it has not with the fewest signs', () => {
+    const names = (keyText: string, string: number) => {
+      const drill = drillsFor('bass').find((d) => d.id === 'up_from_open')!
+      const made = drillNotes(
+        contextOf('bass'),
+        { ...drill, across: undefined as never },
+        key(keyText),
+        string,
+        positionOf('bass', 'half'),
+      )
+      return made.ok
+        ? made.notes
+            .slice(0, 4)
+            .map((n) => noteName(n.note, { octave: false }))
+            .join(' ')
+        : made.code
+    }
+    expect(names('F', 0)).toBe('E F G♭ G')
+    expect(names('D', 0)).toBe('E F F♯ G')
+    expect(names('B♭', 1)).toBe('A B♭ B C')
+    expect(names('F♯', 0)).toBe('E E♯ F♯ G')
+  })
+
+  it('is no single note played again and again', () => {
+    for (const family of ['violin', 'viola', 'cello', 'bass'] as const)
+      for (const position of familyOf(family).positions)
+        for (const drill of drillsFor(family))
+          for (let string = 0; string < 4; string++) {
+            const made = drillNotes(contextOf(family), drill, key('D'), string, position, 1)
+            if (made.ok && drill.id !== 'fourth_against_open')
+              expect(new Set(made.notes.map((n) => midiNumber(n.note))).size, drill.id).toBeGreaterThan(1)
+          }
   })
 
   it('sounds an octave with 1 and 4 on neighbouring strings', () => {

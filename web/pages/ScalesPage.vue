@@ -120,7 +120,7 @@ const isPlaying = computed(() => player.at.value !== undefined)
 const figures = computed<{ value: FigureId | DrillId; label: string }[]>(() => [
   { value: 'scale', label: 'Scale' },
   { value: 'arpeggio', label: 'Arpeggio' },
-  ...line.drills.value.map(({ id }) => ({ value: id, label: DRILL_NAMES[id] })),
+  ...line.offered.value.map(({ id }) => ({ value: id, label: DRILL_NAMES[id] })),
 ])
 watch(
   figures,

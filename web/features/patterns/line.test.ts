@@ -73,10 +73,10 @@ describe('a line to practise', () => {
     expect(line.run.value.fault).toContain('has not the fingers')
     patterns.choice.positionId = 'half'
     expect(line.run.value.fault).toContain('no hand')
-    expect(line.drills.value.map((d) => d.id)).not.toContain('bass_roll')
+    expect(line.offered.value.map((d) => d.id)).not.toContain('bass_roll')
     useBench().setup.familyId = 'bass'
     await nextTick()
-    expect(line.drills.value.map((d) => d.id)).toContain('bass_roll')
+    expect(line.offered.value.map((d) => d.id)).toContain('bass_roll')
     choice.value.figure = 'scale'
     choice.value.octaves = 3
     patterns.choice.keyId = 'C:major'

@@ -42,6 +42,15 @@ export function useLine(choice: Ref<LineChoice>, patterns: Patterns) {
   const { atlas } = patterns
   const drills = computed(() => drillsFor(atlas.family.value.id))
   const drill = computed(() => drills.value.find((d) => d.id === choice.value.figure))
+  /** Those that this hand can play; the chosen one stays and says why it cannot. */
+  const offered = computed(() =>
+    drills.value.filter(
+      (d) =>
+        d.id === choice.value.figure ||
+        drillNotes(atlas.context.value, d, atlas.key.value, atlas.stringIndex.value, atlas.position.value, 1)
+          .ok,
+    ),
+  )
 
   const run = computed<{ readonly notes: readonly DrillNote[]; readonly fault: string }>(() => {
     const { figure, octaves, openStrings } = choice.value
@@ -105,5 +114,5 @@ export function useLine(choice: Ref<LineChoice>, patterns: Patterns) {
     return [...seen.values()]
   }
 
-  return { drills, drill, run, notes, score, pitches, noteMs, fingersAt }
+  return { offered, drill, run, notes, score, pitches, noteMs, fingersAt }
 }
