@@ -21,40 +21,40 @@
         class="target"
       />
       <circle v-for="(dot, index) in landing.dots" :key="index" :cx="dot.x" :cy="dot.y" r="4.5" class="dot" />
-      <text
-        v-if="landing.isOff"
-        :x="landing.wordX"
-        :y="laneTop + LANE_PX - 7"
-        :text-anchor="landing.wordAnchor"
-        class="word"
-      >
-        {{ landing.word }}
-      </text>
     </g>
+    <text
+      v-for="word in words"
+      :key="`w${word.finger}`"
+      :x="word.x"
+      :y="wordsTop + word.row * WORD_ROW_PX"
+      text-anchor="middle"
+      :class="['word', word.isSharp ? 'sharp' : 'flat']"
+    >
+      {{ word.text }}
+    </text>
   </g>
 </template>
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { sharpOrFlat } from '../words/numbers'
-import { LANE_PX, type BoardLanding, type BoardScale } from './board'
+import { LANE_PX, WORD_ROW_PX, type BoardLanding, type BoardScale, type LandingWord } from './board'
 
 const LANE_GAP_PX = 14
 const DOT_STEP_PX = 11
-const WORD_GAP_PX = 10
 
-const props = defineProps<{ scale: BoardScale; landings: readonly BoardLanding[]; isFlipped: boolean }>()
+const props = defineProps<{
+  scale: BoardScale
+  landings: readonly BoardLanding[]
+  words: readonly LandingWord[]
+}>()
 
 const laneTop = computed(() => props.scale.bottom + LANE_GAP_PX)
+const wordsTop = computed(() => laneTop.value + LANE_PX + WORD_ROW_PX - 4)
 const drawn = computed(() =>
   props.landings.map((landing) => {
     const { along, stringY } = props.scale
     const [low, high] = landing.toleranceMm.map((placeMm) => along(placeMm)) as [number, number]
     const isSharp = landing.meanCents > 0
-    // Sharp lies towards the bridge: to the right, or to the left on a board turned round.
-    const pointsRight = isSharp !== props.isFlipped
-    const outermost = landing.notesMm.map((placeMm) => along(placeMm))
-    const word = sharpOrFlat(landing.meanCents)
     return {
       ...landing,
       side: landing.isOff ? (isSharp ? 'sharp' : 'flat') : 'well',
@@ -67,9 +67,6 @@ const drawn = computed(() =>
         x: along(placeMm),
         y: laneTop.value + 8 + (index % DOTS_IN_LANE) * DOT_STEP_PX,
       })),
-      word: pointsRight ? `${word} ▶` : `◀ ${word}`,
-      wordX: pointsRight ? Math.max(...outermost) + WORD_GAP_PX : Math.min(...outermost) - WORD_GAP_PX,
-      wordAnchor: pointsRight ? 'start' : 'end',
     }
   }),
 )
@@ -109,7 +106,7 @@ const DOTS_IN_LANE = Math.floor((LANE_PX - 8) / DOT_STEP_PX)
 }
 
 .flat .dot,
-.flat .word {
+.word.flat {
   fill: var(--flat);
 }
 
@@ -118,15 +115,11 @@ const DOTS_IN_LANE = Math.floor((LANE_PX - 8) / DOT_STEP_PX)
 }
 
 .sharp .dot,
-.sharp .word {
+.word.sharp {
   fill: var(--sharp);
 }
 
 .word {
-  paint-order: stroke;
-  stroke: var(--card);
-  stroke-width: 5px;
-  stroke-linejoin: round;
   font: 700 15px var(--font-text);
 }
 </style>

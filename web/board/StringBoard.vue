@@ -69,12 +69,7 @@
             :is-upright="isUpright"
             :has-labels="showPlaces"
           />
-          <BoardLandings
-            v-if="landings.length > 0"
-            :scale="scale"
-            :landings="landings"
-            :is-flipped="isFlipped"
-          />
+          <BoardLandings v-if="landings.length > 0" :scale="scale" :landings="landings" :words="words" />
           <BoardRuler :scale="scale" :y="rulerY" :is-flipped="isFlipped" />
           <line
             v-if="cursorMm !== undefined"
@@ -103,8 +98,10 @@ import { useWidth } from '../ui/useWidth'
 import { signedCents } from '../words/numbers'
 import {
   boardScale,
+  landingWords,
   LANE_PX,
   reachMm,
+  WORD_ROW_PX,
   ZOOMS,
   type BoardFinger,
   type BoardLanding,
@@ -125,11 +122,11 @@ import { useTurned } from './useTurned'
 
 const ZOOM_NAMES: Record<Zoom, string> = { playing: 'Playing area', octave: 'Octave', board: 'Whole board' }
 /** With landings below it the board leaves room for them. */
-const LOW_BOARD_PX = 152
-const HIGH_BOARD_PX = 200
+const LOW_BOARD_PX = 168
+const HIGH_BOARD_PX = 216
 const RULER_PX = 38
 /** Length of a board that stands on end. */
-const UPRIGHT_PX = 520
+const UPRIGHT_PX = 640
 const FINGER_STEP_MM = 20
 
 const {
@@ -211,7 +208,12 @@ const scale = computed(() =>
   }),
 )
 const reach = computed(() => scale.value.reachMm)
-const rulerY = computed(() => scale.value.bottom + (hasLane.value ? LANE_PX + 24 : 14))
+/** Room for one row of words is kept: it does not come and go while somebody types. */
+const words = computed(() => landingWords(scale.value, landings, isFlipped.value))
+const wordRows = computed(() => Math.max(1, ...words.value.map((word) => word.row + 1)))
+const rulerY = computed(
+  () => scale.value.bottom + (hasLane.value ? LANE_PX + 24 + wordRows.value * WORD_ROW_PX : 14),
+)
 const height = computed(() => rulerY.value + RULER_PX)
 
 /** Every place that is drawn, in order from the nut: Page Up and Page Down go from one to the next. */

@@ -3,7 +3,15 @@ import { Note as TonalNote } from 'tonal'
 import { describe, expect, it } from 'vitest'
 import { FAMILY_IDS, familyOf, noteName, placeOfCents, type FamilyId } from '#core'
 import { strung } from '../../core/testing'
-import { boardScale, reachMm, readPlace, ZOOMS, type BoardLayout } from './board'
+import {
+  boardScale,
+  landingWords,
+  reachMm,
+  readPlace,
+  ZOOMS,
+  type BoardLanding,
+  type BoardLayout,
+} from './board'
 
 const LAYOUT: BoardLayout = {
   width: 1000,
@@ -99,5 +107,56 @@ describe('what lies at a place', () => {
 
   it('is nothing on a string that is not there', () => {
     expect(readPlace(instrument('violin'), 7, 30)).toBeUndefined()
+  })
+})
+
+describe('words for landings that are off', () => {
+  const landing = (finger: 1 | 2 | 3 | 4, meanMm: number, meanCents: number): BoardLanding => ({
+    stringIndex: 1,
+    finger,
+    targetMm: meanMm,
+    meanMm,
+    meanCents,
+    notesMm: [meanMm],
+    toleranceMm: [meanMm - 2, meanMm + 2],
+    isOff: Math.abs(meanCents) > 15,
+  })
+  const violin = instrument('violin', 284.5 / 328)
+
+  it('stand under their landings, within the drawing, and never on one another, however many and however close', () => {
+    fc.assert(
+      fc.property(
+        fc.record({
+          width: fc.integer({ min: 320, max: 1400 }),
+          isFlipped: fc.boolean(),
+          cents: fc.array(fc.integer({ min: -99, max: 99 }), { minLength: 4, maxLength: 4 }),
+        }),
+        ({ width, isFlipped, cents }) => {
+          const scale = boardScale(violin, reachMm(violin, 'playing', 95), { ...LAYOUT, width, isFlipped })
+          const places = [31.6, 59.7, 71.1, 94.8]
+          const landings = places.map((mm, i) => landing((i + 1) as 1, mm, cents[i]!))
+          const words = landingWords(scale, landings, isFlipped)
+          expect(words).toHaveLength(cents.filter((c) => Math.abs(c) > 15).length)
+          for (const [i, a] of words.entries()) {
+            const half = (word: typeof a) => word.text.length * 4.1
+            expect(a.x - half(a)).toBeGreaterThanOrEqual(-0.01)
+            expect(a.x + half(a)).toBeLessThanOrEqual(width + 0.01)
+            for (const b of words.slice(i + 1).filter((w) => w.row === a.row))
+              expect(Math.abs(a.x - b.x)).toBeGreaterThanOrEqual(half(a) + half(b))
+          }
+        },
+      ),
+      { seed: 1 },
+    )
+  })
+
+  it('say finger, cents and side by word, and point to where sharp lies on a board turned round', () => {
+    const scale = boardScale(violin, 130, LAYOUT)
+    const said = (isFlipped: boolean) =>
+      landingWords(scale, [landing(1, 31, -22), landing(3, 80, 31), landing(4, 95, 2)], isFlipped).map(
+        (w) => w.text,
+      )
+    expect(said(false)).toEqual(['◀ 1: 22 cents flat', '3: 31 cents sharp ▶'])
+    expect(said(true)).toEqual(['1: 22 cents flat ▶', '◀ 3: 31 cents sharp'])
   })
 })

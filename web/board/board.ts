@@ -10,6 +10,7 @@ import {
   type Finger,
   type Stringing,
 } from '#core'
+import { sharpOrFlat } from '../words/numbers'
 
 /** A tape across all strings; places in mm from the nut. */
 export interface BoardTape {
@@ -85,7 +86,7 @@ export interface BoardScale {
 /** Each round brings width and reach of the tapering board closer to one another; three are within a pixel. */
 const FILLING_ROUNDS = 3
 /** Beyond this the part that matters would become small. */
-const MOST_FILLING = 1.25
+const MOST_FILLING = 1.8
 
 export interface BoardLayout {
   readonly width: number
@@ -169,3 +170,48 @@ export function readPlace(
 
 /** Height of the lane under the board in which single landings are shown. */
 export const LANE_PX = 56
+
+/** What is said of a landing that is off, and where under the lane. */
+export interface LandingWord {
+  readonly finger: Finger
+  readonly text: string
+  readonly isSharp: boolean
+  /** Middle of the text. */
+  readonly x: number
+  /** From the lane down. */
+  readonly row: number
+}
+
+/** Height of a row of words under the lane. */
+export const WORD_ROW_PX = 19
+/** About as broad as a letter of them. */
+const LETTER_PX = 8.2
+
+/**
+ * Words for the landings that are off, below the lane where no place and no note is drawn: each under its landing, one row
+ * lower where it would lie on another.
+ */
+export function landingWords(
+  { along, width }: BoardScale,
+  landings: readonly BoardLanding[],
+  isFlipped: boolean,
+): LandingWord[] {
+  const ends: number[] = []
+  return landings
+    .filter((landing) => landing.isOff)
+    .map(({ finger, meanMm, meanCents }) => {
+      const isSharp = meanCents > 0
+      const said = sharpOrFlat(meanCents)
+      // Sharp lies towards the bridge: to the right, or to the left on a board turned round.
+      const text = isSharp !== isFlipped ? `${finger}: ${said} ▶` : `◀ ${finger}: ${said}`
+      const half = (text.length * LETTER_PX) / 2
+      return { finger, text, isSharp, half, x: Math.min(width - half, Math.max(half, along(meanMm))) }
+    })
+    .sort((a, b) => a.x - b.x)
+    .map(({ half, ...word }) => {
+      const free = ends.findIndex((end) => end + LETTER_PX <= word.x - half)
+      const row = free < 0 ? ends.length : free
+      ends[row] = word.x + half
+      return { ...word, row }
+    })
+}

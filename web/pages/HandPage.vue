@@ -147,6 +147,7 @@ h1 a {
 
 .column {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--gap);
 }
 

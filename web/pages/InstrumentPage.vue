@@ -70,7 +70,7 @@
     </div>
     <section class="card log" aria-label="Log">
       <LogForm :key="instrument.id" :log="log" :instrument="instrument" />
-      <table v-if="log.events.value?.length" class="ledger">
+      <table v-if="log.events.value?.length" class="ledger stacked">
         <thead>
           <tr>
             <th scope="col">on</th>
@@ -88,9 +88,9 @@
             <td>
               <strong :class="{ crept: event.kind === 'crept' }">{{ EVENT_NAMES[event.kind] }}</strong>
             </td>
-            <td>{{ event.markId ? log.nameOf(event.markId) : '' }}</td>
-            <td class="number">{{ event.placeMm === null ? '' : mm(event.placeMm) }}</td>
-            <td>{{ event.reason }}</td>
+            <td v-text="event.markId ? log.nameOf(event.markId) : ''" />
+            <td class="number" data-label="at, mm" v-text="event.placeMm === null ? '' : mm(event.placeMm)" />
+            <td v-text="event.reason" />
             <td class="soft">{{ event.by }}</td>
             <td>
               <button
@@ -244,6 +244,8 @@ const table = computed<DataTable>(() => ({
 
 .log {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  overflow-x: auto;
   gap: 14px;
 }
 

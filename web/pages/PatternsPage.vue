@@ -32,11 +32,12 @@
           can-turn
           :is-upright-first="isUprightFirst"
         />
+        <PatternMarks v-if="!isUpright && stage > 3" />
       </section>
-      <PatternInfo v-if="!isUpright && stage > 3" />
+      <section v-if="!isUpright && stage > 3" class="card"><PlacementDetail /></section>
     </div>
     <div class="beside">
-      <PatternInfo v-if="isUpright && stage > 3" />
+      <section v-if="isUpright && stage > 3" class="card info"><PlacementDetail /><PatternMarks /></section>
       <KeyDiffCard />
       <div class="tables">
         <section v-if="stage > 4" class="card keys" aria-label="Keys">
@@ -95,7 +96,8 @@ import { useTurned } from '../board/useTurned'
 import AtlasTable from '../features/patterns/AtlasTable.vue'
 import KeyDiffCard from '../features/patterns/KeyDiffCard.vue'
 import KeyFields from '../features/patterns/KeyFields.vue'
-import PatternInfo from '../features/patterns/PatternInfo.vue'
+import PatternMarks from '../features/patterns/PatternMarks.vue'
+import PlacementDetail from '../features/patterns/PlacementDetail.vue'
 import PatternList from '../features/patterns/PatternList.vue'
 import PatternsHead from '../features/patterns/PatternsHead.vue'
 import PatternSheetDialog from '../features/patterns/PatternSheetDialog.vue'
@@ -198,7 +200,7 @@ function compare() {
 .tables {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 392px;
-  align-items: stretch;
+  align-items: start;
   gap: var(--gap);
 }
 
@@ -221,6 +223,12 @@ function compare() {
 
 .card {
   padding: 12px 14px;
+}
+
+.info,
+.board {
+  display: grid;
+  gap: 10px;
 }
 
 .eyebrow {

@@ -211,6 +211,13 @@ useShortcuts('Tapes', [
   cursor: pointer;
 }
 
+.tabs kbd {
+  margin-left: 6px;
+  border-color: transparent;
+  background: none;
+  font-weight: 500;
+}
+
 .tabs button[aria-selected='true'] {
   border-bottom-color: var(--brass);
   color: var(--ink);

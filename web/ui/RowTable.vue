@@ -75,11 +75,13 @@ const laidOut = computed<Column[]>(() => {
   const wanted = shown.value.reduce((sum, column) => sum + column.width, 0)
   const parts = shown.value.reduce((sum, column) => sum + (column.grow ?? 0), 0)
   const spare = Math.max(0, width.value - wanted)
+  // On a phone they give way together: nothing is looked for sideways.
+  const narrowing = width.value > 0 ? Math.min(1, width.value / wanted) : 1
   return shown.value.map(({ key, title, width: least, grow = 0, isNumber }) => ({
     key,
     dataKey: key,
     title,
-    width: least + (parts > 0 ? (spare * grow) / parts : 0),
+    width: least * narrowing + (parts > 0 ? (spare * grow) / parts : 0),
     align: isNumber ? ('right' as const) : ('left' as const),
   }))
 })

@@ -6,11 +6,11 @@
     <thead>
       <tr>
         <th scope="col">Finger</th>
-        <th scope="col" class="number">place</th>
-        <th scope="col" class="number">should show</th>
+        <th scope="col" class="number wide">place</th>
+        <th scope="col" class="number wide">should show</th>
         <th scope="col">meter shows, cents</th>
         <th scope="col" class="number">landing</th>
-        <th scope="col" class="number">in mm</th>
+        <th scope="col" class="number wide">in mm</th>
       </tr>
     </thead>
     <tbody ref="body">
@@ -18,8 +18,8 @@
         <th scope="row">
           <span class="finger">{{ row.finger === 0 ? 'Open' : row.finger }}</span> {{ row.note }}
         </th>
-        <td class="number soft">{{ row.place }}</td>
-        <td class="number soft">{{ row.shouldShow }}</td>
+        <td class="number soft wide">{{ row.place }}</td>
+        <td class="number soft wide">{{ row.shouldShow }}</td>
         <td class="entry">
           <input
             :value="row.text"
@@ -38,8 +38,10 @@
           />
           <span v-if="row.fault" :id="`fault-${row.finger}`" class="fault">{{ row.fault }}</span>
         </td>
-        <td class="number landing" :class="row.side">{{ row.landing }}</td>
-        <td class="number">{{ row.inMm }}</td>
+        <td class="number landing" :class="row.side">
+          {{ row.landing }}<small v-if="row.inMm" class="narrow">{{ row.inMm }} mm</small>
+        </td>
+        <td class="number wide">{{ row.inMm }}</td>
       </tr>
     </tbody>
   </table>
@@ -162,6 +164,28 @@ input[aria-invalid='true'] {
   font-weight: 700;
   font-size: 18px;
   white-space: nowrap;
+}
+
+.narrow {
+  display: none;
+}
+
+/* On a phone: the finger, the number, and where it landed. */
+@media (width <= 560px) {
+  .wide {
+    display: none;
+  }
+
+  .narrow {
+    display: block;
+    color: var(--ink-soft);
+    font-size: 13px;
+    font-weight: 400;
+  }
+
+  input {
+    width: 104px;
+  }
 }
 
 .flat {

@@ -134,4 +134,10 @@ async function write(keepAnyway: boolean) {
     grid-template-columns: repeat(2, minmax(0, 1fr));
   }
 }
+
+@media (width <= 560px) {
+  .form {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

@@ -163,4 +163,16 @@ td.here {
   background: var(--jade);
   color: var(--on-jade);
 }
+
+@media (width <= 560px) {
+  th {
+    padding-right: 2px;
+  }
+
+  td {
+    padding: 5px 0 5px 1px;
+    font-size: 13.5px;
+    letter-spacing: 0.4px;
+  }
+}
 </style>

@@ -10,7 +10,7 @@
         <th scope="col">{{ head }}</th>
         <th scope="col" class="number">Frame</th>
         <th scope="col">For this hand</th>
-        <th scope="col" class="number">Hand less frame</th>
+        <th scope="col" class="number spare">Hand less frame</th>
       </tr>
     </thead>
     <tbody>
@@ -36,7 +36,7 @@
             }}{{ FIT_NAMES[frame.fit] }}
           </span>
         </td>
-        <td class="number">
+        <td class="number spare">
           <span v-for="frame in row.fit.frames" :key="frame.frame.id" class="frame">{{
             signedMm(frame.spareMm)
           }}</span>
@@ -95,5 +95,20 @@ defineProps<{ caption: string; head: string; rows: readonly FitRow[]; isReachMea
 
 .frame.too_big {
   color: var(--ink-soft);
+}
+
+@media (width <= 560px) {
+  .spare {
+    display: none;
+  }
+
+  .fit tbody th {
+    white-space: normal;
+  }
+
+  .small {
+    display: block;
+    margin-left: 0;
+  }
 }
 </style>

@@ -5,7 +5,7 @@
       for it in
       {{ positionName(atlas.position.value) }}
     </p>
-    <table class="ledger">
+    <table class="ledger stacked">
       <thead>
         <tr>
           <th scope="col">Steps</th>

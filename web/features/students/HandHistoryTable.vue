@@ -1,5 +1,5 @@
 <template>
-  <table class="ledger numbers history">
+  <table class="ledger numbers history stacked">
     <thead>
       <tr>
         <th>Day</th>
@@ -15,11 +15,17 @@
       <tr v-for="hand in history" :key="hand.id">
         <td>{{ shortDay(hand.measuredOn) }}</td>
         <td class="number strong">{{ mm(hand.comfortableSpanMm) }}</td>
-        <td class="number">{{ hand.reachedSpanMm === null ? '' : mm(hand.reachedSpanMm) }}</td>
-        <td class="number">
-          {{ hand.fingertipWidthMm === null ? '' : mm(hand.fingertipWidthMm) }}
-        </td>
-        <td>{{ hand.thumb === null ? '' : THUMB_NAMES[hand.thumb] }}</td>
+        <td
+          class="number"
+          data-label="reached"
+          v-text="hand.reachedSpanMm === null ? '' : mm(hand.reachedSpanMm)"
+        />
+        <td
+          class="number"
+          data-label="fingertip"
+          v-text="hand.fingertipWidthMm === null ? '' : mm(hand.fingertipWidthMm)"
+        />
+        <td data-label="thumb" v-text="hand.thumb === null ? '' : THUMB_NAMES[hand.thumb]" />
         <td>{{ hand.by }}</td>
         <td>
           <ElButton

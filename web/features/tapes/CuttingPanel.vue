@@ -1,6 +1,6 @@
 <template>
   <p v-if="tapes.thickness" class="heed" role="status">{{ tapes.thickness }}</p>
-  <table class="ledger">
+  <table class="ledger stacked">
     <thead>
       <tr>
         <th scope="col">Tape</th>
@@ -14,13 +14,18 @@
     <tbody>
       <tr v-for="row in rows" :key="row.mark.id">
         <th scope="row">{{ markName(row.mark) }}</th>
-        <td class="number">
+        <td class="number" data-label="across">
           <strong>{{ Math.ceil(row.piece.acrossMm) }}</strong> mm
         </td>
-        <td class="number">
+        <td class="number" data-label="round">
           <strong>{{ Math.ceil(row.piece.roundMm) }}</strong> mm
         </td>
-        <td v-for="tolerance in row.tolerances" :key="tolerance.cents" class="number">
+        <td
+          v-for="tolerance in row.tolerances"
+          :key="tolerance.cents"
+          class="number"
+          :data-label="`± ${tolerance.cents} cents`"
+        >
           −{{ mm(tolerance.behindMm) }} +{{ mm(tolerance.beyondMm) }}
         </td>
       </tr>

@@ -1,5 +1,5 @@
 <template>
-  <table class="ledger">
+  <table class="ledger stacked">
     <thead>
       <tr>
         <th scope="col">Tape</th>
@@ -20,17 +20,17 @@
             mark.strings.map((s) => noteName(s.note, { octave: false })).join(' ')
           }}</span>
         </th>
-        <td class="number middle">{{ mm(mark.middleMm) }}</td>
-        <td class="numbers edges">{{ mm(mark.nearEdgeMm) }} – {{ mm(mark.farEdgeMm) }}</td>
-        <td v-if="strings.calibration" class="number">{{ mm(halfWidth(mark)) }}</td>
-        <td v-if="strings.calibration" class="number">
+        <td class="number middle" data-label="middle">{{ mm(mark.middleMm) }}</td>
+        <td class="numbers edges" data-label="edges">{{ mm(mark.nearEdgeMm) }} – {{ mm(mark.farEdgeMm) }}</td>
+        <td v-if="strings.calibration" class="number" data-label="±">{{ mm(halfWidth(mark)) }}</td>
+        <td v-if="strings.calibration" class="number" data-label="by ring">
           {{ signedMm(mark.middleMm - (middleIn(before, mark) ?? mark.middleMm)) }}
         </td>
-        <td v-if="strings.pressing" class="number">
+        <td v-if="strings.pressing" class="number" data-label="by pressing">
           {{ signedMm(mark.middleMm - (middleIn(unpressed, mark) ?? mark.middleMm)) }}
         </td>
-        <td class="number">{{ Math.round(mark.widthCents) }} cents</td>
-        <td v-if="hasWorst" class="number">
+        <td class="number" data-label="wide">{{ Math.round(mark.widthCents) }} cents</td>
+        <td v-if="hasWorst" class="number" data-label="worst string">
           {{ noteName(mark.worst.open, { octave: false }) }}
           {{ signedCents(mark.worst.remainderCents) }} cents
         </td>

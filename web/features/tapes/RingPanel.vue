@@ -20,7 +20,7 @@
       quiet.
     </p>
   </div>
-  <table class="ledger">
+  <table class="ledger stacked">
     <thead>
       <tr>
         <th scope="col">Tape</th>
@@ -62,7 +62,7 @@
             {{ tone.sounding.value === toneId(row) ? '■' : '▶' }}
           </button>
         </td>
-        <td class="number">{{ mm(row.placeMm) }}</td>
+        <td class="number" data-label="at, mm">{{ mm(row.placeMm) }}</td>
         <td>
           <input
             class="found numbers"

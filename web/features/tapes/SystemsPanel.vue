@@ -1,6 +1,6 @@
 <template>
   <div class="scroll">
-    <table class="ledger">
+    <table class="ledger stacked">
       <thead>
         <tr>
           <th scope="col">Places follow</th>
@@ -16,7 +16,12 @@
               {{ shortSystemName(system.id) }}
             </button>
           </th>
-          <td v-for="(moves, m) in table" :key="m" class="number">
+          <td
+            v-for="(moves, m) in table"
+            :key="m"
+            class="number"
+            :data-label="tapes.chosenMarks[m] && markName(tapes.chosenMarks[m])"
+          >
             <template v-if="moves[s]">
               <strong>{{ mm(moves[s].placeMm) }}</strong>
               <span class="soft move">

@@ -1,23 +1,20 @@
 <template>
-  <div class="card info">
-    <PlacementDetail />
-    <div v-if="patterns.student" class="marks">
-      <MasteryField
-        v-if="pattern"
-        what="Pattern"
-        :name="stepsName(pattern)"
-        :who="patterns.student.name"
-        :state="mastery.stateOf('pattern', pattern.id)"
-        @mark="markPattern"
-      />
-      <MasteryField
-        what="Position"
-        :name="shortPositionName(cell.position)"
-        :who="patterns.student.name"
-        :state="mastery.stateOf('position', cell.position.id)"
-        @mark="markPosition"
-      />
-    </div>
+  <div v-if="patterns.student" class="marks">
+    <MasteryField
+      v-if="pattern"
+      what="Pattern"
+      :name="stepsName(pattern)"
+      :who="patterns.student.name"
+      :state="mastery.stateOf('pattern', pattern.id)"
+      @mark="markPattern"
+    />
+    <MasteryField
+      what="Position"
+      :name="shortPositionName(cell.position)"
+      :who="patterns.student.name"
+      :state="mastery.stateOf('position', cell.position.id)"
+      @mark="markPosition"
+    />
   </div>
 </template>
 
@@ -26,11 +23,10 @@ import { computed } from 'vue'
 import type { MasteryState } from '#core'
 import { shortPositionName, stepsName } from '../../words/patterns'
 import { useShortcuts } from '../../ui/useShortcuts'
-import PlacementDetail from './PlacementDetail.vue'
 import MasteryField from './MasteryField.vue'
 import { usePatterns } from './usePatterns'
 
-/** The hand looked at, and how well the student in the lesson has it. */
+/** How well the student in the lesson has the hand that is looked at. */
 const patterns = usePatterns()
 const { atlas, mastery } = patterns
 const cell = computed(() => atlas.cell.value)
@@ -56,16 +52,9 @@ useShortcuts('Mastery', [
 </script>
 
 <style scoped>
-.info {
-  display: grid;
-  gap: 10px;
-  padding: 12px 14px;
-}
-
 .marks {
-  display: grid;
-  gap: 6px;
-  padding-top: 8px;
-  border-top: 1px solid var(--line);
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 26px;
 }
 </style>
