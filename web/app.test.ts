@@ -84,6 +84,11 @@ describe('the shell', () => {
     await openPalette()
     await find('no. 7')
     expect(found()).toEqual(['no. 7violin ½'])
+    // as people write a number and a size
+    for (const typed of ['7', 'no 7', 'NO. 7', '1/2', '½', 'violin ½']) {
+      await find(typed)
+      expect([typed, found()[0]]).toEqual([typed, 'no. 7violin ½'])
+    }
     await find('zzz')
     expect(found()).toEqual([])
     expect(app.text()).toContain('Nothing is called that')

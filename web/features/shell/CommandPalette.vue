@@ -37,6 +37,7 @@
 
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { plainFractions } from '#core'
 import QuickDialog from '../../ui/QuickDialog.vue'
 import { useSettled } from '../../ui/useSettled'
 import { lookFor, useCommands, type Command } from './useCommands'
@@ -49,10 +50,17 @@ const text = ref('')
 const at = ref(0)
 
 const found = computed(() => {
-  const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
+  const typed = plainFractions(text.value).toLowerCase().trim()
+  const words = typed.split(/\s+/).filter(Boolean)
   return commands.value
-    .filter((command) => words.every((word) => command.title.toLowerCase().includes(word)))
-    .sort((a, b) => begins(b, words[0]) - begins(a, words[0]))
+    .map((command) => ({ command, title: command.title.toLowerCase() }))
+    .filter(({ command, title }) => {
+      // A size is looked for as it is written anywhere: 1/2 or ½.
+      const said = plainFractions(`${title} ${command.kind ?? ''}`).toLowerCase()
+      return words.every((word) => said.includes(word))
+    })
+    .sort((a, b) => rank(b.title, typed, words[0]) - rank(a.title, typed, words[0]))
+    .map(({ command }) => command)
     .slice(0, SHOWN)
 })
 watch(text, () => (at.value = 0))
@@ -63,14 +71,10 @@ watch(open, () => {
   at.value = 0
 })
 
-/** 1 where a word of the title begins with what was typed: those come first. */
-function begins({ title }: Command, typed = ''): number {
-  return Number(
-    title
-      .toLowerCase()
-      .split(' ')
-      .some((word) => word.startsWith(typed)),
-  )
+/** What is called so, as no. 7 is for 7, before what has a word that begins so, before what has it anywhere. */
+function rank(title: string, typed: string, word = ''): number {
+  if (title === typed || title.split(/[\s.#]+/).includes(typed)) return 2
+  return Number(title.split(' ').some((one) => one.startsWith(word)))
 }
 
 function move(by: number) {

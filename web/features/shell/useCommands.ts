@@ -12,6 +12,8 @@ export interface Command {
   readonly id: string
   readonly title: string
   readonly hint: string
+  /** More words that it is found by. */
+  readonly kind?: string
   readonly run: () => unknown
 }
 
@@ -94,6 +96,7 @@ export function useCommands() {
       id: `instrument-${instrument.id}`,
       title: instrument.label,
       hint: instrumentKind(instrument.family, instrument.sizeId),
+      kind: `${instrument.family} ${instrument.sizeId}`,
       run: () => router.push({ name: 'instrument', params: { instrumentId: instrument.id } }),
     })),
     {
