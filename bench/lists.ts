@@ -6,14 +6,15 @@ import { addLargeStudio, LARGE_EMAIL } from './large-studio'
 import { asyncRatioOf, times, type Ratio } from './ratio'
 import { play, signIn, type BenchServer } from './server'
 
-const STUDENTS = 2000
+/** With seven thousand instruments. */
+const STUDENTS = 5600
 const READS = 5
 const SMALL_CALLS = 20
 const AIM = 2
 const READER = fileURLToPath(new URL('reader.mjs', import.meta.url))
 
 /**
- * Lists of a studio of 2,000: a page of each against the same statements sent straight through the connector; and what the
+ * Lists of a studio of 5,600: a page of each against the same statements sent straight through the connector; and what the
  * calls of a small studio take while the large one is read without a pause, against what they take alone.
  */
 export async function listsAgainstSql({ base, bare, database, written }: BenchServer): Promise<Ratio[]> {
@@ -32,7 +33,7 @@ export async function listsAgainstSql({ base, bare, database, written }: BenchSe
     const sql = await written(read)
     ratios.push(
       await asyncRatioOf(
-        `list ${path} of 2,000 / its ${sql.length} statements`,
+        `list ${path} of 5,600 / its ${sql.length} statements`,
         () => times(READS, read),
         () => times(READS, () => play(bare, sql)),
         AIM,
@@ -50,7 +51,7 @@ export async function listsAgainstSql({ base, bare, database, written }: BenchSe
   ])
     ratios.push(
       await asyncRatioOf(
-        `a small studio’s call beside ${path} of 2,000 / alone`,
+        `a small studio’s call beside ${path} of 5,600 / alone`,
         () => beside(base + path, large.cookie, call),
         call,
         AIM,

@@ -12,6 +12,7 @@ import { benchAgainstLoop, chartAgainstLoop } from './chart'
 import { listsAgainstSql } from './lists'
 import { redrawAgainstFrame } from './redraw'
 import type { Ratio } from './ratio'
+import { roomsAgainstLimit } from './rooms'
 import { startBenchServer } from './server'
 
 const path = mkdtempSync(join(tmpdir(), 'jadefell-bench-'))
@@ -24,6 +25,7 @@ try {
     ...atlasAgainstEnumeration(),
     ...(await apiAgainstSql(app)),
     ...(await listsAgainstSql(app)),
+    ...(await roomsAgainstLimit(app)),
     ...(await redrawAgainstFrame()),
   ]
   console.log('| measured | ours, ms | peer, ms | ratio | aim |')

@@ -2,6 +2,7 @@ import mariadb, { type Connection } from 'mariadb'
 import { Agent, createServer, request, type IncomingHttpHeaders, type RequestOptions } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { text } from 'node:stream/consumers'
+import { fileURLToPath } from 'node:url'
 import { pino } from 'pino'
 import { v7 as uuid } from 'uuid'
 import { API_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER, type Page, type Session, type Student } from '#contracts'
@@ -13,6 +14,8 @@ import { DEMO_PASSWORD, seedDemo } from '../server/demo/seed'
 /** The whole server on the demo's data, its statements as it sends them, and the database without it. */
 export interface BenchServer {
   readonly base: string
+  /** Where the built page is served. */
+  readonly origin: string
   readonly database: Database
   readonly bare: Connection
   /** The statements that the server sends while something is asked of it. */
@@ -38,12 +41,15 @@ export async function startBenchServer(databaseUrl: string): Promise<BenchServer
     sessionSecret: 'a secret for measuring, long enough',
     cookieSecure: false,
     trustProxy: 0,
+    webRoot: fileURLToPath(new URL('../dist/web', import.meta.url)),
   })
   const server = createServer(app)
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
+  const origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
   const bare = await mariadb.createConnection(connectionOf(databaseUrl))
   return {
-    base: `http://127.0.0.1:${(server.address() as AddressInfo).port}${API_BASE}`,
+    base: origin + API_BASE,
+    origin,
     database,
     bare,
     async written(work) {

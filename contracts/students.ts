@@ -23,6 +23,7 @@ const editable = {
   name: line('the name').meta({ examples: ['Orla Venn'] }),
   birthYear: z
     .int({ error: 'Give the year of birth in four figures.' })
+    .min(1000, { error: 'Give the year of birth in four figures.', abort: true })
     .min(1900, { error: 'Nobody born so long ago has lessons now: look at the year of birth again.' })
     .max(2100, { error: 'This year of birth is still to come: look at it again.' })
     .nullable(),

@@ -34,7 +34,7 @@ test('from a student’s file to the hand a key asks for, and what the student h
   await page.keyboard.type('G# major')
   await page.keyboard.press('Enter')
   await expect(page.getByText('G♯ major · first position')).toBeVisible()
-  await expect(detail.getByText('F♯♯')).toBeVisible()
+  await expect(detail.getByRole('cell', { name: 'F♯♯' })).toBeVisible()
 
   await page.keyboard.press('k')
   await page.keyboard.type('D major')

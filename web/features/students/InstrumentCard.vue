@@ -24,7 +24,7 @@
         <ElButton type="primary" @click="emit('bench')"
           >{{ instrument.measurement ? 'Tape bench' : 'Measure' }}<KeyHint of="t" on-button
         /></ElButton>
-        <ElButton @click="emit('choose')">Change it<KeyHint of="l" on-button /></ElButton>
+        <ElButton @click="emit('choose')">Another one<KeyHint of="l" on-button /></ElButton>
         <ElButton @click="emit('takeBack')">Take back</ElButton>
       </div>
       <RouterLink class="small" :to="{ name: 'compare', query: { from: instrument.id } }">

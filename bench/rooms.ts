@@ -1,0 +1,162 @@
+import { chromium, type Page } from '@playwright/test'
+import { DEMO_PASSWORD } from '../server/demo/seed'
+import { findProgram } from '../scripts/lib/apt'
+import { LARGE_EMAIL } from './large-studio'
+import type { Ratio } from './ratio'
+import type { BenchServer } from './server'
+
+/** What is to be there after this, from the key on. */
+const LIMIT_MS = 300
+const ROUNDS = 7
+
+/**
+ * From the key until what was asked for is in the page and painted, ms. As text, so that no compiler puts its own names in:
+ * the key, the frame in which the last of `wanted` is there, and the frame after it.
+ */
+const untilPainted = (act: string, wanted: string) => `(async () => {
+  const isThere = () => [...document.querySelectorAll(${JSON.stringify(wanted)})].some((el) => el.getClientRects().length > 0)
+  const frame = () => new Promise((drawn) => requestAnimationFrame(drawn))
+  const from = performance.now()
+  ${act}
+  while (!isThere()) {
+    if (performance.now() - from > 20000) throw new Error('never there: ' + ${JSON.stringify(wanted)})
+    await frame()
+  }
+  await frame()
+  return performance.now() - from
+})()`
+const key = (name: string) =>
+  `document.activeElement.blur?.(); document.body.dispatchEvent(new KeyboardEvent('keydown', { key: ${JSON.stringify(name)}, bubbles: true, cancelable: true }))`
+const click = (selector: string) => `document.querySelector(${JSON.stringify(selector)}).click()`
+
+const ROOMS: readonly (readonly [name: string, key: string, wanted: string])[] = [
+  ['Today', '1', '.row .name'],
+  ['Students', '2', '[role="row"] a.name'],
+  ['Tapes', '3', '.panel table'],
+  ['Check', '4', '.whom li, .ledger input'],
+  ['Patterns', '5', '[role="grid"] td'],
+  ['Instruments', '6', '[role="row"] .length'],
+]
+/** Whence each is opened: it has no list of its own. */
+const BETWEEN = '/account'
+
+/**
+ * Opening rooms and lists of a studio with so many instruments, in Chromium: from the key to the painted page, the worst of
+ * seven, against three tenths of a second; beside it a bare page of the same server.
+ */
+export async function roomsAgainstLimit({ origin }: BenchServer): Promise<Ratio[]> {
+  const browser = await chromium.launch({
+    executablePath: process.env['CHROMIUM'] ?? findProgram('chromium') ?? '',
+  })
+  try {
+    const page = await (await browser.newContext({ baseURL: origin })).newPage()
+    await page.goto('/sign-in')
+    await page.getByLabel('E-mail').fill(LARGE_EMAIL)
+    await page.getByLabel('Password', { exact: true }).fill(DEMO_PASSWORD)
+    await page.keyboard.press('Enter')
+    await page.getByRole('navigation', { name: 'Rooms' }).waitFor()
+    const total = await page.evaluate(async () => {
+      const { total: count } = (await (await fetch('/api/v1/instruments?limit=1')).json()) as {
+        total: number
+      }
+      return count
+    })
+    const of = `of ${total.toLocaleString('en-GB')} instruments`
+    const rows: Ratio[] = [await bare(page)]
+    const between = async () => {
+      await goTo(page, BETWEEN)
+      await page.getByRole('heading', { name: 'Account' }).waitFor()
+    }
+    for (const [name, number, wanted] of ROOMS)
+      rows.push(
+        await worst(
+          `${name} opened by its key, ${of} / 300 ms`,
+          between,
+          () => untilPainted(key(number), wanted),
+          page,
+        ),
+      )
+
+    const { rows: students } = await page.evaluate(async () => {
+      const answer = await fetch('/api/v1/students?limit=50')
+      return (await answer.json()) as { rows: { id: string; hand: unknown; family: string }[] }
+    })
+    const measured = students.find((s) => s.hand !== null && s.family === 'violin') ?? students[0]!
+    const file = async () => {
+      await goTo(page, BETWEEN)
+      await page.getByRole('heading', { name: 'Account' }).waitFor()
+      await goTo(page, `/students/${measured.id}`)
+      await page.getByRole('region', { name: 'Instrument', exact: true }).waitFor()
+    }
+    rows.push(
+      await worst(
+        `the lend list ${of} / 300 ms`,
+        file,
+        () => untilPainted(key('l'), '[role="option"] .fit'),
+        page,
+      ),
+    )
+    const compare = async () => {
+      await goTo(page, BETWEEN)
+      await page.getByRole('heading', { name: 'Account' }).waitFor()
+      await goTo(page, '/tapes/compare')
+      await page.getByRole('heading', { name: 'Changing size' }).waitFor()
+    }
+    rows.push(
+      await worst(
+        `Compare’s choice ${of} / 300 ms`,
+        compare,
+        () => untilPainted(click('.choose .el-select__wrapper'), '.el-select-dropdown__item'),
+        page,
+      ),
+    )
+    return rows
+  } finally {
+    await browser.close()
+  }
+}
+
+/** Without loading the page anew: by its own router. */
+async function goTo(page: Page, path: string): Promise<void> {
+  await page.evaluate((to) => {
+    history.pushState(history.state, '', to)
+    dispatchEvent(new PopStateEvent('popstate', { state: history.state }))
+  }, path)
+}
+
+async function worst(
+  name: string,
+  before: () => Promise<void>,
+  measured: () => string,
+  page: Page,
+): Promise<Ratio> {
+  const spent: number[] = []
+  for (let round = 0; round <= ROUNDS; round++) {
+    await before()
+    const ms = await page.evaluate<number>(measured())
+    // The first brings what every later one has.
+    if (round > 0) spent.push(ms)
+  }
+  return limited(name, Math.max(...spent))
+}
+
+/** A page with one word in it, opened by its address. */
+async function bare(page: Page): Promise<Ratio> {
+  const other = await page.context().newPage()
+  const spent: number[] = []
+  await other.route('**/bare', (route) =>
+    route.fulfill({ contentType: 'text/html', body: '<title>x</title><p>bare' }),
+  )
+  for (let round = 0; round <= ROUNDS; round++) {
+    const from = performance.now()
+    await other.goto('/bare')
+    await other.evaluate('new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn)))')
+    if (round > 0) spent.push(performance.now() - from)
+  }
+  await other.close()
+  return limited('beside them, a bare page opened / 300 ms', Math.max(...spent))
+}
+
+function limited(name: string, oursMs: number): Ratio {
+  return { name, oursMs, peerMs: LIMIT_MS, ratio: oursMs / LIMIT_MS, aim: 1 }
+}
