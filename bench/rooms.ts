@@ -119,8 +119,8 @@ export async function roomsAgainstLimit({ origin }: BenchServer): Promise<Ratio[
 /** Without loading the page anew: by its own router. */
 async function goTo(page: Page, path: string): Promise<void> {
   await page.evaluate((to) => {
-    history.pushState(history.state, '', to)
-    dispatchEvent(new PopStateEvent('popstate', { state: history.state }))
+    history.pushState(history.state as unknown, '', to)
+    dispatchEvent(new PopStateEvent('popstate', { state: history.state as unknown }))
   }, path)
 }
 

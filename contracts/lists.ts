@@ -11,6 +11,14 @@ const whole = (least: number, most: number, what: string) =>
     .min(least, { error: `Give ${what} as ${least} or more.` })
     .max(most, { error: `Give ${what} as ${most} or less.` })
 
+/** Which part of a list is wanted. */
+export function pageQuery(usual: number) {
+  return {
+    offset: whole(0, FURTHEST_ROW, 'the first row').default(0),
+    limit: whole(1, LONGEST_PAGE, 'the number of rows').default(usual),
+  }
+}
+
 /** Which rows of a list are wanted, in what order: by one of `sorts`, the first where none is named. */
 export function listQuery<const Sorts extends readonly [string, ...string[]]>(sorts: Sorts) {
   return z.object({
@@ -18,8 +26,7 @@ export function listQuery<const Sorts extends readonly [string, ...string[]]>(so
     q: z.string().max(200).default(''),
     sort: z.enum(sorts).default(sorts[0] as never),
     direction: z.enum(['up', 'down']).default('up'),
-    offset: whole(0, FURTHEST_ROW, 'the first row').default(0),
-    limit: whole(1, LONGEST_PAGE, 'the number of rows').default(USUAL_PAGE),
+    ...pageQuery(USUAL_PAGE),
   })
 }
 

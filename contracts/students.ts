@@ -3,7 +3,8 @@ import { Family, Id, Instant, IsoDate, line, NOTE_LENGTH, SystemId, Version } fr
 import { CheckSummary } from './checks'
 import { HandMeasurement } from './hands'
 import { Instrument } from './instruments'
-import { listQuery } from './lists'
+import { LONGEST_PAGE } from './limits'
+import { listQuery, pageQuery } from './lists'
 
 export const Lesson = z.object({
   /** 0 is Sunday. */
@@ -88,9 +89,15 @@ export const LessonsQuery = z.object({
     .number<number>({ error: 'Give the day of the week as 0 (Sunday) to 6.' })
     .pipe(Weekday)
     .default(0),
+  ...pageQuery(LONGEST_PAGE),
 })
 
-export const NextLessons = z.object({ weekday: Weekday.nullable(), students: z.array(Student) })
+/** Of a day a page, by time, and how many lessons it has. */
+export const NextLessons = z.object({
+  weekday: Weekday.nullable(),
+  total: z.int(),
+  students: z.array(Student),
+})
 
 export const LoanDraft = z
   .object({

@@ -35,7 +35,7 @@ test('from “half-size, 284.5 mm” to two tapes, by keys alone and without a s
   await expect(figure).toHaveText('32.2 mm')
   await expect(page.getByRole('button', { name: /Next/ })).toBeDisabled()
   for (const key of ['s', 'w', 'Enter']) await page.keyboard.press(key)
-  await expect(figure).toHaveText('71.4 mm')
+  await expect(figure).toHaveText('71.6 mm')
   await page.getByLabel('Found at, mm').fill('far')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('alert')).toContainText('“far” is no place on this string')

@@ -104,7 +104,9 @@ export function lists({ students = [], instruments = [] }: Known): (request: Sen
     if (room !== 'lessons') return { status: 200, body: [] }
     const weekday = students[0]?.lesson?.weekday ?? null
     const then = students.filter((s) => s.lesson !== null && s.lesson.weekday === weekday)
-    return { status: 200, body: { weekday, students: then } }
+    const offset = Number(searchParams.get('offset') ?? 0)
+    const part = then.slice(offset, offset + Number(searchParams.get('limit') ?? 200))
+    return { status: 200, body: { weekday, total: then.length, students: part } }
   }
 }
 

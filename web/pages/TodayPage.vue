@@ -141,6 +141,12 @@ header {
   border-left: 3px solid transparent;
 }
 
+/* A very long day is laid out as it comes into sight. */
+.row {
+  content-visibility: auto;
+  contain-intrinsic-size: auto 58px;
+}
+
 .row + .row {
   border-top: 1px solid var(--line);
 }

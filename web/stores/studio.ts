@@ -60,11 +60,14 @@ export const useStudio = defineStore('studio', () => {
     }
   }
   /** The ids of who has a lesson on the next day that has some, counted from a day of the week (0 is Sunday). */
-  async function nextLessons(from: number): Promise<{ weekday: number | null; ids: string[] }> {
+  async function nextLessons(
+    from: number,
+    page: { readonly offset?: number; readonly limit?: number } = {},
+  ): Promise<{ weekday: number | null; total: number; ids: string[] }> {
     const asked = ++moment
-    const { weekday, students: rows } = await call('students.lessons', { query: { from } })
+    const { weekday, total, students: rows } = await call('students.lessons', { query: { from, ...page } })
     for (const row of rows) putStudent(row, asked)
-    return { weekday, ids: rows.map((row) => row.id) }
+    return { weekday, total, ids: rows.map((row) => row.id) }
   }
 
   async function loadStudent(studentId: string): Promise<Student> {

@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Student } from '#contracts'
 import { A_STUDENT, fakeServer, freshStores, lists, signedIn } from '../testing'
 import { useLessonDay } from './useLessonDay'
@@ -25,7 +25,7 @@ beforeEach(() => {
 describe('the lesson day', () => {
   it('is today when there are lessons today', async () => {
     const { rows, isToday, sent } = await dayOf(SATURDAY, student('early', 6), student('late', 6, '16:00'))
-    expect(sent[0]!.path).toMatch(/\/lessons\?from=6$/)
+    expect(sent[0]!.path).toMatch(/\/lessons\?from=6&limit=40$/)
     expect(isToday.value).toBe(true)
     expect(rows.value.map((row) => row.student.name)).toEqual(['early', 'late'])
   })
@@ -34,6 +34,18 @@ describe('the lesson day', () => {
     const { day, rows, isToday } = await dayOf(WEDNESDAY, student('saturday', 6))
     expect([isToday.value, day.value.getDate()]).toEqual([false, 28])
     expect(rows.value.map((row) => row.student.name)).toEqual(['saturday'])
+  })
+
+  it('of a very long day has the first lessons at once, and the rest part by part', async () => {
+    const many = Array.from({ length: 300 }, (_, i) => student(`no. ${i}`, 6))
+    const { rows, sent } = await dayOf(SATURDAY, ...many)
+    await vi.waitFor(() => expect(rows.value).toHaveLength(300))
+    expect(rows.value.map((row) => row.student.name)).toEqual(many.map((s) => s.name))
+    expect(sent.map((s) => new URL(s.path, 'http://x').search)).toEqual([
+      '?from=6&limit=40',
+      '?from=6&offset=40&limit=200',
+      '?from=6&offset=240&limit=200',
+    ])
   })
 
   it('is empty where nobody has a day', async () => {

@@ -1,6 +1,6 @@
-import { computed, watch } from 'vue'
+import { computed, shallowRef, watch } from 'vue'
 import { isoDay, dueOn, tapesDue, type Due } from '#core'
-import type { Student } from '#contracts'
+import { LONGEST_PAGE, type Student } from '#contracts'
 import { useLoaded } from '../api/useLoaded'
 import { useStudio } from './studio'
 
@@ -10,14 +10,31 @@ export interface LessonRow {
   readonly due: readonly Due[]
 }
 
+/** As many as a day of one teacher has, and more than a screen shows. */
+const AT_ONCE = 40
+
 /** The day with the next lessons, counted from `today`, and its lessons in order; `isKnown` once the server has said. */
 export function useLessonDay(today: Date) {
   const studio = useStudio()
   const { data: next, reload } = useLoaded(
     () => String(today.getDay()),
-    (from) => studio.nextLessons(Number(from)),
+    (from) => studio.nextLessons(Number(from), { limit: AT_ONCE }),
   )
   watch(() => studio.saves, reload)
+  /** Of a very long day the rest follows, part by part: the first lessons do not wait for the last. */
+  const rest = shallowRef<readonly string[]>([])
+  watch(next, async (first) => {
+    const found: string[] = []
+    while (first && first === next.value && AT_ONCE + found.length < first.total) {
+      const offset = AT_ONCE + found.length
+      const { ids } = await studio.nextLessons(today.getDay(), { offset, limit: LONGEST_PAGE })
+      if (ids.length === 0) break
+      found.push(...ids)
+      // What is shown already stays until as much of the new has come.
+      if (first === next.value && found.length > rest.value.length) rest.value = [...found]
+    }
+    if (first === next.value) rest.value = found
+  })
 
   const daysAhead = computed(() => ((next.value?.weekday ?? today.getDay()) - today.getDay() + 7) % 7)
   const day = computed(() => {
@@ -26,7 +43,7 @@ export function useLessonDay(today: Date) {
     return date
   })
   const rows = computed<LessonRow[]>(() =>
-    (next.value?.ids ?? []).flatMap((id) => {
+    [...(next.value?.ids ?? []), ...rest.value].flatMap((id) => {
       const student = studio.student(id)
       return student
         ? [{ student, time: student.lesson?.time ?? '', due: dueOf(student, isoDay(day.value)) }]

@@ -1,5 +1,5 @@
 <template>
-  <ElSelect v-bind="attributes" v-model="chosen" :aria-label="label" @visible-change="onOpen">
+  <ElSelect v-bind="attributes" v-model="chosen" :aria-label="label" @focus="look('')">
     <template #label>{{ chosenLabel }}</template>
   </ElSelect>
 </template>
@@ -25,9 +25,6 @@ async function look(text: string) {
   const found = await props.find(text)
   if (of === question) options.value = found
 }
-function onOpen(isOpen: boolean) {
-  if (isOpen) void look('')
-}
 
 const id = useFieldId()
 const attributes = computed<Record<string, unknown>>(() => ({
@@ -38,7 +35,8 @@ const attributes = computed<Record<string, unknown>>(() => ({
   remote: true,
   remoteMethod: look,
   remoteShowSuffix: true,
+  // Not half a second's pause: an answer to older letters is dropped anyway.
+  debounce: 120,
   noDataText: 'Nothing is called that',
-  persistent: false,
 }))
 </script>

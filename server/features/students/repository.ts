@@ -107,10 +107,18 @@ export function studentRepository(store: StudioStore) {
       return rows.map((row) => row.weekday)
     },
 
-    /** Who has a lesson on that day of the week, by time. */
-    async withLessonOn(weekday: number): Promise<StudentFacts[]> {
-      const facts = await joined('s.removed_at IS NULL AND s.lesson_weekday = :weekday', { weekday })
-      return facts.sort((a, b) => (a.student.lessonTime ?? '').localeCompare(b.student.lessonTime ?? ''))
+    /** Who has a lesson on that day of the week, by time: a page of them, and how many there are. */
+    async withLessonOn(
+      weekday: number,
+      page: Pick<Listing, 'limit' | 'offset'>,
+    ): Promise<{ total: number; rows: StudentFacts[] }> {
+      const rows = await store.select<{ id: string; total: number }>(
+        `SELECT id, COUNT(*) OVER () AS total FROM student
+         WHERE studio_id = :studioId AND removed_at IS NULL AND lesson_weekday = :weekday
+         ORDER BY lesson_time, name, id LIMIT :limit OFFSET :offset`,
+        { weekday, ...page },
+      )
+      return { total: Number(rows[0]?.total ?? 0), rows: await ofIds(rows.map((row) => row.id)) }
     },
 
     add: (row: Omit<StudentRow, 'studioId'>) => store.insert(student, [row]),

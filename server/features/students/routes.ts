@@ -13,7 +13,7 @@ type Name =
 
 export const studentRoutes: Pick<Handlers, Name> = {
   'students.list': (call, { query }) => studentService(call).list(query),
-  'students.lessons': (call, { query }) => studentService(call).lessons(query.from),
+  'students.lessons': (call, { query }) => studentService(call).lessons(query),
   'students.create': (call, { body }) => studentService(call).create(body),
   'students.read': (call, { params }) => studentService(call).read(params.studentId),
   'students.update': (call, { params, body: { version, ...change } }) =>

@@ -72,13 +72,16 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
     },
 
     /** The lessons of the first day that has some, counted from a day of the week (0 is Sunday). */
-    async lessons(from: number): Promise<Answer<'students.lessons'>> {
+    async lessons({
+      from,
+      ...page
+    }: HandlerInput<'students.lessons'>['query']): Promise<Answer<'students.lessons'>> {
       const days = await repository.lessonDays()
       const ahead = Array.from({ length: 7 }, (_, i) => (from + i) % 7)
       const weekday = ahead.find((day) => days.includes(day))
-      if (weekday === undefined) return { weekday: null, students: [] }
-      const students = await readInParts(await repository.withLessonOn(weekday), withFacts)
-      return { weekday, students }
+      if (weekday === undefined) return { weekday: null, total: 0, students: [] }
+      const { total, rows } = await repository.withLessonOn(weekday, page)
+      return { weekday, total, students: await readInParts(rows, withFacts) }
     },
 
     async create(draft: HandlerInput<'students.create'>['body']): Promise<Student> {

@@ -1,4 +1,4 @@
-import { computed, ref, watch, type Ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useKeptCheck } from '../../stores/kept-check'
 import { useLesson } from '../../stores/lesson'
 import { useStudio } from '../../stores/studio'
@@ -8,18 +8,32 @@ export function useNextLesson() {
   const studio = useStudio()
   const lesson = useLesson()
   const keptCheck = useKeptCheck()
-  const ids: Ref<readonly string[]> = ref([])
+  const nextId = ref('')
   watch(
     () => keptCheck.kept?.check.id,
     async (id) => {
-      if (id !== undefined) ids.value = (await studio.nextLessons(new Date().getDay())).ids
+      nextId.value = ''
+      if (id !== undefined) nextId.value = (await after(lesson.studentId)) ?? ''
     },
     { immediate: true },
   )
-  const next = computed(() => {
-    const here = ids.value.indexOf(lesson.studentId)
-    return keptCheck.kept && here >= 0 ? studio.student(ids.value[here + 1] ?? '') : undefined
-  })
+  const next = computed(() => (keptCheck.kept ? studio.student(nextId.value) : undefined))
+
+  /** Whose lesson follows this student's, page by page; undefined after the last, or for somebody who has none that day. */
+  async function after(studentId: string): Promise<string | undefined> {
+    let isFound = false
+    for (let offset = 0; ;) {
+      const { ids, total } = await studio.nextLessons(new Date().getDay(), { offset })
+      const here = ids.indexOf(studentId)
+      if (isFound || here >= 0) {
+        const following = ids[isFound ? 0 : here + 1]
+        if (following !== undefined) return following
+        isFound = true
+      }
+      offset += ids.length
+      if (ids.length === 0 || offset >= total) return undefined
+    }
+  }
   return {
     next,
     goOn() {
