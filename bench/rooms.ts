@@ -41,8 +41,8 @@ const ROOMS: readonly (readonly [name: string, key: string, wanted: string])[] =
 const BETWEEN = '/account'
 
 /**
- * Opening rooms and lists of a studio with so many instruments, in Chromium: from the key to the painted page, the worst of
- * seven, against three tenths of a second; beside it a bare page of the same server.
+ * Opening rooms and lists of a studio with so many instruments, in Chromium: from the key to the painted page, the second worst
+ * of seven, against three tenths of a second; beside it a bare page of the same server.
  */
 export async function roomsAgainstLimit({ origin }: BenchServer): Promise<Ratio[]> {
   const browser = await chromium.launch({
@@ -137,7 +137,7 @@ async function worst(
     // The first brings what every later one has.
     if (round > 0) spent.push(ms)
   }
-  return limited(name, Math.max(...spent))
+  return limited(name, secondWorst(spent))
 }
 
 /** A page with one word in it, opened by its address. */
@@ -154,7 +154,12 @@ async function bare(page: Page): Promise<Ratio> {
     if (round > 0) spent.push(performance.now() - from)
   }
   await other.close()
-  return limited('beside them, a bare page opened / 300 ms', Math.max(...spent))
+  return limited('beside them, a bare page opened / 300 ms', secondWorst(spent))
+}
+
+/** One of seven may be another process's. */
+function secondWorst(spent: readonly number[]): number {
+  return [...spent].sort((a, b) => b - a)[1] ?? NaN
 }
 
 function limited(name: string, oursMs: number): Ratio {

@@ -20,7 +20,8 @@ export interface StripRequest {
 
 /** Every sentence on the sheet; the wording is the page's, the layout is here. */
 export interface StripWords {
-  readonly nut: string
+  /** The line that everything is measured from, and which edge it is. */
+  readonly nut: readonly [name: string, edge: string]
   readonly proof: string
   readonly howTo: readonly string[]
   page(at: number, of: number): string
@@ -161,7 +162,7 @@ function heading({ title, subtitle }: StripRequest, { x, widthMm }: Column): Pag
     ...(isOne
       ? [label(x, MARGIN_MM + 7.5, one.size, subtitle)]
       : fittedLines(subtitle, widthMm, 2.6, 3).map((text, row) =>
-          label(x, MARGIN_MM + 5.6 + row * 3, 2.6, text),
+          label(x, MARGIN_MM + 5.2 + row * 2.9, 2.6, text),
         )),
   ]
 }
@@ -189,7 +190,15 @@ function strip(
     ...here.flatMap((mark) => tape(column, mark, fromMm, toMm, y)),
     ...names(column, [
       ...(fromMm === 0
-        ? [{ y: y(0), lines: [{ text: words.nut, size: [3.6, 2.4], isBold: true }] } as const]
+        ? [
+            {
+              y: y(0),
+              lines: [
+                { text: words.nut[0], size: [3.6, 2.4], isBold: true },
+                { text: words.nut[1], size: [2.9, 2.3] },
+              ],
+            } as const,
+          ]
         : []),
       ...joins.map(
         (place) => ({ y: y(place), lines: [{ text: words.join(place), size: [3.2, 2.4] }] }) as const,

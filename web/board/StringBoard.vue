@@ -91,7 +91,7 @@ let lastWidthPx = 0
 </script>
 
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core'
+import { useLocalStorage, useWindowSize } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import type { Stringing } from '#core'
 import { useWidth } from '../ui/useWidth'
@@ -125,8 +125,9 @@ const ZOOM_NAMES: Record<Zoom, string> = { playing: 'Playing area', octave: 'Oct
 const LOW_BOARD_PX = 168
 const HIGH_BOARD_PX = 216
 const RULER_PX = 38
-/** Length of a board that stands on end. */
-const UPRIGHT_PX = 640
+/** Length of a board that stands on end: as long as the window has room for, so that fingers do not crowd. */
+const UPRIGHT_PX = [500, 640] as const
+const AROUND_UPRIGHT_PX = 255
 const FINGER_STEP_MM = 20
 
 const {
@@ -174,7 +175,11 @@ const measured = useWidth(frame, lastWidthPx)
 watch(measured, (px) => (lastWidthPx = px))
 const frameWidth = computed(() => Math.max(320, Math.floor(measured.value)))
 /** Along the strings, before the drawing is turned. */
-const width = computed(() => (isUpright.value ? UPRIGHT_PX : frameWidth.value))
+const { height: windowHeight } = useWindowSize()
+const uprightPx = computed(() =>
+  Math.min(UPRIGHT_PX[1], Math.max(UPRIGHT_PX[0], windowHeight.value - AROUND_UPRIGHT_PX)),
+)
+const width = computed(() => (isUpright.value ? uprightPx.value : frameWidth.value))
 
 const lastPlaceMm = computed(() =>
   Math.max(

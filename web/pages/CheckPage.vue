@@ -23,7 +23,7 @@
           :loading="state !== 'idle'"
           @click="keepNow"
         >
-          {{ kept ? 'Kept' : 'Keep this verdict' }}<kbd class="on-button">Ctrl ⏎</kbd>
+          {{ kept ? 'Kept' : 'Keep this verdict' }}<kbd v-if="!kept" class="on-button">Ctrl ⏎</kbd>
         </ElButton>
         <template v-else>
           <ElButton @click="isWalkIn = false">Somebody else<KeyHint of="x" on-button /></ElButton>

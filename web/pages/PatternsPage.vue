@@ -191,6 +191,10 @@ function compare() {
 </script>
 
 <style scoped>
+.known kbd {
+  margin-left: 6px;
+}
+
 .known {
   align-self: end;
   height: 34px;

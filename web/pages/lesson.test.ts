@@ -278,7 +278,7 @@ describe('a check', () => {
     await keptCheck()
     expect(page.text()).toMatch(/Kept verdict, A string, First position ?The frame is \d\.\d mm narrow/)
     expect(page.text()).not.toContain('Not enough notes yet')
-    expect(landings().at(-1)).toBe('◀ −26')
+    expect(landings().at(-1)).toMatch(/^◀ −26/)
     // Another string is looked at while it is read.
     ;(document.querySelectorAll('[aria-label="String"] input')[1] as HTMLElement).click()
     await nextTick()

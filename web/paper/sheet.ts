@@ -22,7 +22,7 @@ export const SHEET_FONT = 'DejaVu Sans Condensed, DejaVu Sans, sans-serif'
 export type StripSheet = Omit<StripRequest, 'words'>
 
 export const stripWords: StripWords = {
-  nut: 'Nut: the edge that faces the bridge',
+  nut: ['Nut', 'edge towards the bridge'],
   proof: 'must be 100 mm',
   howTo: [
     'Print at 100 % (“actual size”).',

@@ -2,7 +2,7 @@
   <ElDialog
     v-model="isOpen"
     :title="student ? 'Change the file' : 'New student'"
-    width="560px"
+    width="min(560px, 94vw)"
     append-to-body
     @opened="beginWithName"
   >
