@@ -110,6 +110,7 @@ export async function roomsAgainstLimit({ origin }: BenchServer): Promise<Ratio[
         page,
       ),
     )
+    rows.push(await strip(page))
     return rows
   } finally {
     await browser.close()
@@ -138,6 +139,24 @@ async function worst(
     if (round > 0) spent.push(ms)
   }
   return limited(name, secondWorst(spent))
+}
+
+/** One strip as a file, from the button to the file, after the first one of the page. */
+async function strip(page: Page): Promise<Ratio> {
+  await page.goto('/tapes')
+  await page.getByLabel('String length').fill('328')
+  await page.keyboard.press('p')
+  const button = page.getByRole('button', { name: 'Save as PDF' })
+  const spent: number[] = []
+  for (let round = 0; round <= ROUNDS; round++) {
+    await button.waitFor()
+    const file = page.waitForEvent('download')
+    const from = performance.now()
+    await button.click()
+    await file
+    if (round > 0) spent.push(performance.now() - from)
+  }
+  return limited('a strip as PDF, after the first / 300 ms', secondWorst(spent))
 }
 
 /** A page with one word in it, opened by its address. */

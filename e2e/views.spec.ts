@@ -71,7 +71,7 @@ const VIEWS: [string, (page: Page) => Promise<void>][] = [
     async (page) => {
       await openInstrument(page, 'no. 7')
       await page.keyboard.press('t')
-      await expect(page.getByLabel('String length')).toBeFocused()
+      await expect(page.getByLabel('String length')).toHaveValue(/\d/)
       await page.getByRole('button', { name: /Lay them/ }).click()
       await page.getByRole('button', { name: /Begin/ }).click()
       await expect(page.getByText('tape 1 of')).toBeVisible()

@@ -181,6 +181,11 @@ li a.here {
   font-size: 13.5px;
 }
 
+/* On the lit row the soft ink would be too faint. */
+.here .key {
+  color: var(--rail-ink);
+}
+
 kbd.key {
   border: 0;
   padding: 0;

@@ -34,6 +34,7 @@
         maxlength="12"
         :placeholder="mm(step.foundMm)"
         :aria-invalid="isUnreadable"
+        :aria-describedby="isUnreadable ? 'found-at-fault' : undefined"
         @keydown.enter.stop.prevent="takeTyped"
         @blur="takeTyped"
       />
@@ -56,7 +57,7 @@
         }}<KeyHint of="t" on-button />
       </ElButton>
     </div>
-    <p v-if="isUnreadable" class="fault" role="alert">
+    <p v-if="isUnreadable" id="found-at-fault" class="fault" role="alert">
       “{{ typed }}” is no place on this string: type mm from the nut, as in {{ mm(mark.middleMm) }}.
     </p>
     <div class="checks">

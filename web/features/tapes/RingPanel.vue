@@ -71,6 +71,8 @@
             :aria-label="`${noteName(row.stopped)} on the ${shortName(row.open)} string rings at, mm`"
             :value="texts[toneId(row)] ?? ''"
             maxlength="12"
+            :aria-invalid="faultAt === toneId(row)"
+            :aria-describedby="faultAt === toneId(row) ? 'ring-fault' : undefined"
             @input="texts[toneId(row)] = ($event.target as HTMLInputElement).value"
             @keydown.enter.prevent="add(row)"
           />
@@ -78,7 +80,7 @@
       </tr>
     </tbody>
   </table>
-  <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+  <p v-if="fault" id="ring-fault" class="fault" role="alert">{{ fault }}</p>
   <p v-if="tapes.silent.length" class="soft silent">
     Nothing rings at the {{ listed(tapes.silent.map(markName)) }}{{ silentReason }}
   </p>
@@ -108,6 +110,8 @@ const tapes = useTapes()
 const tone = useReferenceTone()
 const texts = reactive<Record<string, string>>({})
 const fault = ref<string>()
+/** Whose field the fault is about. */
+const faultAt = ref('')
 
 const silentReason = computed(() =>
   bench.setup.systemId === 'fifths'
@@ -122,7 +126,9 @@ async function add(row: RingRow) {
   const text = texts[toneId(row)] ?? ''
   const parsed = parseLength(text)
   fault.value = undefined
+  faultAt.value = ''
   if (!parsed.ok || parsed.lengthMm >= bench.stringing.lengthMm) {
+    faultAt.value = toneId(row)
     fault.value = `“${text}” is no place on this string. Type where ${noteName(row.stopped)} rings, in mm from the nut, as in ${mm(row.placeMm)}.`
     return
   }

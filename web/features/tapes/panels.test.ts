@@ -235,6 +235,8 @@ describe('rings', () => {
       field.dispatchEvent(new Event('input'))
       await press('Enter', field)
       expect(text()).toContain(`“${wrong}” is no place on this string`)
+      expect(field.getAttribute('aria-invalid')).toBe('true')
+      expect(document.getElementById(field.getAttribute('aria-describedby')!)?.textContent).toContain(wrong)
     }
     expect(store.finds).toHaveLength(0)
   })
