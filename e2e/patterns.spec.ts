@@ -118,7 +118,7 @@ test('nothing is cut off the staff, in any family’s scales of one to three oct
   await page.keyboard.press('5')
   await expect(page.getByRole('grid', { name: 'Keys and strings' })).toBeVisible()
   await page.keyboard.press('d')
-  await expect(page.getByRole('button', { name: /Play/ })).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Sound' })).toBeVisible()
   for (const family of ['violin', 'viola', 'cello', 'bass'])
     for (const key of ['G', 'C', 'A flat'])
       for (const octaves of ['1', '3']) {
