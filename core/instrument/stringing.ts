@@ -273,6 +273,7 @@ export function heightOverBoardMm({ pressing, board }: Stringing, placeMm: numbe
 
 /** Whether every string has the same place for the same interval. */
 export function isEven({ lengthsMm, pressing }: Stringing): boolean {
+  if (lengthsMm.length === 1 && pressing === undefined) return true
   const materials = pressing?.materials ?? []
   return (
     lengthsMm.every((length) => length === lengthsMm[0]) &&

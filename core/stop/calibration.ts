@@ -120,14 +120,11 @@ export function calibrateByRings(
     return { part, misfit: find.placeMm - find.pressShiftMm - find.lengthMm * part }
   })
   const isQuestioned = finds.map(() => false)
-  const fitWithout = (left: number | undefined) =>
-    fit(
-      points.reduce<Sums>(
-        (sums, point, i) => (isQuestioned[i] || i === left ? sums : added(sums, point)),
-        NOTHING,
-      ),
-      prior,
-    )
+  function fitWithout(left: number | undefined): Fit {
+    const sums = { ...NOTHING }
+    for (const [i, point] of points.entries()) if (!isQuestioned[i] && i !== left) add(sums, point)
+    return fit(sums, prior)
+  }
 
   /** How far a find is from what the others say: from the calibration without it. */
   function disagreement(i: number) {
@@ -138,12 +135,13 @@ export function calibrateByRings(
     return { offMm, sigmas: offMm / sigma, degreesOfFreedom: rest.degreesOfFreedom }
   }
 
+  let judged: readonly ReturnType<typeof disagreement>[]
   for (;;) {
+    judged = finds.map((_, i) => disagreement(i))
     let worst = -1
     let worstSigmas = QUESTIONED_SIGMAS
-    for (let i = 0; i < finds.length; i++) {
+    for (const [i, { sigmas, degreesOfFreedom }] of judged.entries()) {
       if (isQuestioned[i] || finds[i]?.isTrusted) continue
-      const { sigmas, degreesOfFreedom } = disagreement(i)
       if (Math.abs(sigmas) > worstSigmas && Math.abs(sigmas) > questionedFrom(degreesOfFreedom))
         [worst, worstSigmas] = [i, Math.abs(sigmas)]
     }
@@ -159,10 +157,7 @@ export function calibrateByRings(
     lengthVariance: fitted.lengthVariance * open,
     covariance: fitted.covariance * open,
     scatterMm,
-    finds: finds.map((_, i) => {
-      const { offMm, sigmas } = disagreement(i)
-      return { offMm, sigmas, isQuestioned: isQuestioned[i] ?? false }
-    }),
+    finds: judged.map(({ offMm, sigmas }, i) => ({ offMm, sigmas, isQuestioned: isQuestioned[i] ?? false })),
   }
 }
 
@@ -180,15 +175,17 @@ function varianceAt({ nutVariance, covariance, lengthVariance }: Calibration, pa
   return nutVariance + 2 * part * covariance + part * part * lengthVariance
 }
 
-function added(sums: Sums, { part, misfit }: { part: number; misfit: number }): Sums {
-  return {
-    count: sums.count + 1,
-    part: sums.part + part,
-    partSquared: sums.partSquared + part * part,
-    misfit: sums.misfit + misfit,
-    partMisfit: sums.partMisfit + part * misfit,
-    misfitSquared: sums.misfitSquared + misfit * misfit,
-  }
+/** In place: of each find the sums of all the others are made, and a cupboard has thousands. */
+function add(
+  sums: { -readonly [K in keyof Sums]: Sums[K] },
+  { part, misfit }: { part: number; misfit: number },
+) {
+  sums.count += 1
+  sums.part += part
+  sums.partSquared += part * part
+  sums.misfit += misfit
+  sums.partMisfit += part * misfit
+  sums.misfitSquared += misfit * misfit
 }
 
 /** The scatter settles within a few rounds. */
@@ -211,7 +208,9 @@ function fit(sums: Sums, prior: CalibrationPrior): Fit {
       scatterMm ** 2
     degreesOfFreedom = SCATTER_WEIGHT + sums.count - explained
     const learnt = (SCATTER_WEIGHT * prior.placeSigmaMm ** 2 + Math.max(0, left)) / degreesOfFreedom
+    const before = scatterMm
     scatterMm = Math.max(prior.placeSigmaMm, Math.sqrt(learnt))
+    if (scatterMm === before) break
     solved = solve(sums, prior, scatterMm)
   }
   return { ...solved, scatterMm, degreesOfFreedom }

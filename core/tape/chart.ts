@@ -56,40 +56,50 @@ export function chartTapes(
 ): TapeMark[] {
   const lengthMm = stringLengthMm(stringing, 0)
   const even = isEven(stringing)
-  return plan
-    .filter((mark) => isThere(stringing, mark))
-    .map(({ id, interval, finger, form, strings: planned, middleCents }) => {
-      const stopMm = straightPlace(stringing, { strings: planned, middleCents })
-      const middleMm = stopMm + (tape.contact === 'touch' ? tape.widthMm / 2 : 0)
-      const nearEdgeMm = middleMm - tape.widthMm / 2
-      const farEdgeMm = middleMm + tape.widthMm / 2
-      const strings = planned.map((string, i) =>
-        even && string.cents === middleCents
-          ? placed(string, stopMm, 0)
-          : placed(
-              string,
-              placeOnString(stringing, i, string.cents),
-              (even ? middleCents : centsOnString(stringing, i, stopMm)) - string.cents,
-            ),
-      )
-      const worst = strings.reduce((a, b) =>
-        Math.abs(b.remainderCents) > Math.abs(a.remainderCents) ? b : a,
-      )
-      const widthCents = ratioToCents((lengthMm - nearEdgeMm) / (lengthMm - farEdgeMm))
-      return {
-        id,
-        interval,
-        finger,
-        form,
-        stopMm,
-        nearEdgeMm,
-        middleMm,
-        farEdgeMm,
-        widthCents,
-        strings,
-        worst,
-      }
-    })
+  return marksThere(stringing, plan).map(({ id, interval, finger, form, strings: planned, middleCents }) => {
+    const stopMm = straightPlace(stringing, { strings: planned, middleCents })
+    const middleMm = stopMm + (tape.contact === 'touch' ? tape.widthMm / 2 : 0)
+    const nearEdgeMm = middleMm - tape.widthMm / 2
+    const farEdgeMm = middleMm + tape.widthMm / 2
+    const strings = planned.map((string, i) =>
+      even && string.cents === middleCents
+        ? placed(string, stopMm, 0)
+        : placed(
+            string,
+            placeOnString(stringing, i, string.cents),
+            (even ? middleCents : centsOnString(stringing, i, stopMm)) - string.cents,
+          ),
+    )
+    let worst = strings[0]!
+    for (const string of strings)
+      if (Math.abs(string.remainderCents) > Math.abs(worst.remainderCents)) worst = string
+    const widthCents = ratioToCents((lengthMm - nearEdgeMm) / (lengthMm - farEdgeMm))
+    return {
+      id,
+      interval,
+      finger,
+      form,
+      stopMm,
+      nearEdgeMm,
+      middleMm,
+      farEdgeMm,
+      widthCents,
+      strings,
+      worst,
+    }
+  })
+}
+
+/** The marks that have their places; where one has, those further up every string have theirs, and are not looked for. */
+function marksThere(stringing: Stringing, plan: readonly PlannedMark[]): readonly PlannedMark[] {
+  if (stringing.pressing === undefined) return plan
+  let there: PlannedMark | undefined
+  return plan.filter((mark) => {
+    const isFurther = there?.strings.every(({ cents }, i) => cents <= mark.strings[i]!.cents) ?? false
+    if (!isFurther && !isThere(stringing, mark)) return false
+    there = mark
+    return true
+  })
 }
 
 /** Whether every string has the place that a planned tape marks: one that only sounds sharper has nothing to be marked. */
