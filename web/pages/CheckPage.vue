@@ -1,6 +1,6 @@
 <template>
-  <NobodyChosen v-if="!student && !isWalkIn" @walk-in="isWalkIn = true" />
-  <template v-else>
+  <NobodyChosen v-if="!isWalkIn && lesson.studentId === ''" @walk-in="isWalkIn = true" />
+  <template v-else-if="student || isWalkIn">
     <header class="page-head">
       <h1>Check</h1>
       <p class="whose">

@@ -16,7 +16,8 @@ const page = (...fields: Component[]) =>
           'A page',
           ['y', 'c', '1', '?', 'Enter'].map((key) => ({ key, does: key, run: () => void ran.push(key) })),
         )
-        return () => h('div', [h(KeyHint, { of: '1' }), h(KeyHint, { of: 'c' }), ...fields.map((f) => h(f))])
+        return () =>
+          h('div', [...['1', 'c', 'Enter'].map((of) => h(KeyHint, { of })), ...fields.map((f) => h(f))])
       },
     }),
     { attachTo: document.body },
@@ -84,12 +85,12 @@ it('leaves a field by Escape, and names Escape before a key as long as the field
     await nextTick()
     return [...document.querySelectorAll('kbd')].map((k) => k.textContent)
   }
-  expect(await hints()).toEqual(['1', 'C'])
+  expect(await hints()).toEqual(['1', 'C', '⏎'])
   focus()
-  expect(await hints()).toEqual(['Esc 1', 'Esc C'])
+  expect(await hints()).toEqual(['Esc 1', 'Esc C', '⏎'])
   press('Escape')
   expect(document.activeElement).toBe(document.body)
-  expect(await hints()).toEqual(['1', 'C'])
+  expect(await hints()).toEqual(['1', 'C', '⏎'])
   press('1')
   expect(ran).toEqual(['1'])
 })

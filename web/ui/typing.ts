@@ -73,8 +73,13 @@ function watchFocus() {
     document.addEventListener(event, () => queueMicrotask(() => turn.value++))
 }
 
-/** Whether a page's key would be typed into the field in focus now, so that Escape has to come before it. */
+/** Whether a page's key would be typed into the field in focus now, so that Escape has to come before it; Enter never is. */
 export function useIsTyped(key: () => string): ComputedRef<boolean> {
   watchFocus()
-  return computed(() => (turn.value, isField(document.activeElement) && isFor(document.activeElement, key())))
+  return computed(
+    () => (
+      turn.value,
+      key() !== 'Enter' && isField(document.activeElement) && isFor(document.activeElement, key())
+    ),
+  )
 }
