@@ -137,6 +137,20 @@ test('an instrument is lent by two keys and what was lent by mistake is taken ba
   await expect(card.getByRole('heading')).toHaveText(before!)
 })
 
+test('who has no instrument is lent one from Today by two keys', async ({ page }) => {
+  const row = page.locator('.row', { hasText: 'Sunniva Holt' })
+  await expect(row).toContainText('needs an instrument')
+  await row.click()
+  await page.keyboard.press('c')
+  await expect(
+    page.getByRole('dialog', { name: 'Lend an instrument' }).getByRole('option').first(),
+  ).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/is lent to Sunniva Holt/)).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('heading', { name: 'None lent' })).toBeVisible()
+})
+
 const VIEWS: readonly (readonly [name: string, path: string])[] = [
   ['today', '/'],
   ['students', '/students'],

@@ -81,14 +81,8 @@
       >
     </RowTable>
     <div v-else-if="list.total.value === 0" class="empty">
-      <h2>{{ isSearching ? 'No instrument is called that' : 'The cupboard is empty' }}</h2>
-      <p class="soft">
-        {{
-          isSearching
-            ? 'Try part of its number, its family or who has it.'
-            : 'Write down the first instrument, or bring in a table you keep already.'
-        }}
-      </p>
+      <h2>{{ nothing.title }}</h2>
+      <p class="soft">{{ nothing.what }}</p>
     </div>
     <TableExport v-if="ids.length" :table="cupboard.table" />
   </section>
@@ -138,6 +132,19 @@ const ids = list.ids
 const isSearching = computed(
   () => text.value !== '' || family.value !== 'all' || isDueOnly.value || isOut.value,
 )
+const nothing = computed(() => {
+  if (isOut.value && text.value === '')
+    return {
+      title: 'Nothing was taken out',
+      what: 'An instrument that is gone is taken out of the cupboard on its own page; its log is kept.',
+    }
+  return isSearching.value
+    ? { title: 'No instrument is called that', what: 'Try part of its number, its family or who has it.' }
+    : {
+        title: 'The cupboard is empty',
+        what: 'Write down the first instrument, or bring in a table you keep already.',
+      }
+})
 const isPrinting = ref(false)
 const isAdding = ref(false)
 

@@ -73,12 +73,18 @@ const isEditing = ref(false)
 /** From Today, where an instrument is what the lesson needs first. */
 const isLending = ref(false)
 watch(
-  () => [props.studentId, route.query['lend']],
-  ([, lend]) => {
-    isLending.value = lend !== undefined
-    if (lend !== undefined) void router.replace({ query: {} })
+  () => route.query['lend'],
+  (lend) => {
+    if (lend === undefined) return
+    isLending.value = true
+    // Back, or a reload, does not ask again.
+    void router.replace({ query: {} })
   },
   { immediate: true },
+)
+watch(
+  () => props.studentId,
+  () => (isLending.value = false),
 )
 
 const about = computed(() => {

@@ -173,6 +173,19 @@ describe('a student’s file', () => {
     expect(sent.some((s) => s.path === '/api/v1/checks/new/restore')).toBe(true)
   })
 
+  it('opens with the lend list where Today leads there for an instrument, once', async () => {
+    const without = { ...A_STUDENT, instrument: null }
+    serve(reading([], without))
+    page = await mounted(StudentPage, { studentId: A_STUDENT.id })
+    await flushPromises()
+    const dialog = () => document.querySelector<HTMLDialogElement>('dialog[aria-label="Lend an instrument"]')!
+    expect(dialog().open).toBe(false)
+    await page.router.push({ name: 'student', params: { studentId: A_STUDENT.id }, query: { lend: '1' } })
+    await until(() => expect(dialog().open).toBe(true))
+    await until(() => expect(page.router.currentRoute.value.query).toEqual({}))
+    expect(page.text()).toContain('An instrument for Orla Venn')
+  })
+
   it('stays as it was when the student has moved from a violin to a bass', async () => {
     const onBass = { ...A_STUDENT, family: 'bass' as const, instrument: null }
     serve(reading([check('old', '2026-11-07T09:40:00Z', [1, 0], [2, 1], [3, 26], [4, 0])], onBass))

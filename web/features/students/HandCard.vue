@@ -37,7 +37,7 @@
       <RouterLink :to="{ name: 'hand', params: { studentId: student.id } }">{{
         student.hand ? 'Measures, growth and fit' : 'Measure the hand'
       }}</RouterLink>
-      <KeyHint of="h" />
+      <KeyHint class="key" of="h" />
     </p>
     <p v-if="student.note" class="note" dir="auto">{{ student.note }}</p>
   </section>
