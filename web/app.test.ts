@@ -99,6 +99,25 @@ describe('the shell', () => {
   })
 })
 
+describe('what can be undone', () => {
+  it('is undone by Z, the newest first, from a length field too, and where nothing can be Z does nothing', async () => {
+    const { press, text } = await opened(lists({ students: [A_STUDENT] }))
+    const undone: string[] = []
+    const notices = useNotices()
+    await press('z')
+    notices.say('no. 7 is back in the cupboard.', { label: 'Undo', run: () => void undone.push('loan') })
+    notices.say('The check is out of the file.', { label: 'Undo', run: () => void undone.push('check') })
+    notices.say('Every tape moves.', { label: 'Old and new places', run: () => void undone.push('places') })
+    await nextTick()
+    expect(text()).toMatch(/out of the file\. ?UndoZ/)
+    await press('z')
+    await press('z')
+    await press('z')
+    expect(undone).toEqual(['check', 'loan'])
+    expect(notices.notices.map((n) => n.text)).toEqual(['Every tape moves.'])
+  })
+})
+
 describe('when the session has ended', () => {
   it('no name stays for whoever signs in next', async () => {
     const { sent } = await opened(lists({ students: [A_STUDENT] }))

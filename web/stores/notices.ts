@@ -8,6 +8,9 @@ export interface Notice {
   readonly action?: { readonly label: string; readonly run: () => void | Promise<void> }
 }
 
+/** The label of an action that undoes what the notice says; it has a key of its own. */
+export const UNDO = 'Undo'
+
 const SHOWN_MS = 8000
 
 /** Short messages at the foot of the page; what can be undone carries its undo. */

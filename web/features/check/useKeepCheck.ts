@@ -3,7 +3,7 @@ import type { Check, CheckDraft, Student } from '#contracts'
 import { call } from '../../api/client'
 import { useDrafts } from '../../stores/drafts'
 import { useKeptCheck, type KeptCheck } from '../../stores/kept-check'
-import { useNotices } from '../../stores/notices'
+import { UNDO, useNotices } from '../../stores/notices'
 import { useOutbox, Withdrawn } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
 
@@ -36,7 +36,7 @@ export function useKeepCheck(student: Ref<Student | undefined>, sheet: Ref<strin
       void studio.loadStudent(of.id)
       const kept = { check, sheet: draft, texts }
       keptCheck.show(kept)
-      notices.say(`Kept in the file of ${of.name}.`, { label: 'Undo', run: () => takeOut(kept) })
+      notices.say(`Kept in the file of ${of.name}.`, { label: UNDO, run: () => takeOut(kept) })
       return check
     } catch (error) {
       if (error instanceof Withdrawn) return undefined

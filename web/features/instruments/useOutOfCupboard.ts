@@ -1,5 +1,5 @@
 import { call } from '../../api/client'
-import { useNotices } from '../../stores/notices'
+import { UNDO, useNotices } from '../../stores/notices'
 import { useStudio } from '../../stores/studio'
 
 /** Taking an instrument out of the cupboard, with all that is kept of it, and putting it back. */
@@ -20,7 +20,7 @@ export function useOutOfCupboard() {
       await studio.loadInstrument(instrumentId)
       studio.noteSave()
       notices.say(`${label} is out of the cupboard; its length and its log are kept.`, {
-        label: 'Undo',
+        label: UNDO,
         run: () => putBack(instrumentId),
       })
     },

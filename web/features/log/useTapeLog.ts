@@ -3,7 +3,7 @@ import { familyOf, handMarks, marksWithIds, WHOLE_INSTRUMENT_KINDS, type TapeEve
 import type { Instrument, TapeEvent, TapeEventDraft } from '#contracts'
 import { call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
-import { useNotices } from '../../stores/notices'
+import { UNDO, useNotices } from '../../stores/notices'
 import { useOutbox } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
 import { EVENT_NAMES, markName } from '../../words/trade'
@@ -35,7 +35,7 @@ export function useTapeLog(instrument: Ref<Instrument | undefined>) {
     studio.takeInstrument(await call('tapeEvents.remove', { params: { eventId: event.id } }))
     await load()
     notices.say(`“${EVENT_NAMES[event.kind]}, ${nameOf(event.markId)}” is out of the log.`, {
-      label: 'Undo',
+      label: UNDO,
       run: async () => {
         studio.takeInstrument(await call('tapeEvents.restore', { params: { eventId: event.id } }))
         await load()

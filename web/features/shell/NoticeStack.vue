@@ -2,7 +2,9 @@
   <div class="stack" role="status" aria-live="polite">
     <div v-for="notice in notices" :key="notice.id" class="notice" :class="{ fault: notice.isFault }">
       <span>{{ notice.text }}</span>
-      <button v-if="notice.action" type="button" @click="act(notice)">{{ notice.action.label }}</button>
+      <button v-if="notice.action" type="button" @click="act(notice)">
+        {{ notice.action.label }}<KeyHint v-if="notice.id === undoable?.id" of="z" on-button />
+      </button>
       <button type="button" aria-label="Dismiss" @click="store.dismiss(notice.id)">×</button>
     </div>
   </div>
@@ -10,10 +12,19 @@
 
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
-import { useNotices, type Notice } from '../../stores/notices'
+import { computed } from 'vue'
+import { UNDO, useNotices, type Notice } from '../../stores/notices'
+import KeyHint from '../../ui/KeyHint.vue'
+import { useShortcuts } from '../../ui/useShortcuts'
 
 const store = useNotices()
 const { notices } = storeToRefs(store)
+
+/** What was done last and can be undone, as long as it is said. */
+const undoable = computed(() => notices.value.findLast((notice) => notice.action?.label === UNDO))
+useShortcuts('Just now', [
+  { key: 'z', does: 'Undo what was said to be done', run: () => undoable.value && void act(undoable.value) },
+])
 
 async function act(notice: Notice) {
   store.dismiss(notice.id)

@@ -13,7 +13,7 @@ import {
 import type { HandMeasurement, HandMeasurementDraft, Student } from '#contracts'
 import { call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
-import { useNotices } from '../../stores/notices'
+import { UNDO, useNotices } from '../../stores/notices'
 import { useOutbox } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
 import { listed, mm } from '../../words/numbers'
@@ -102,7 +102,7 @@ export function useHandFile(studentId: Ref<string>, student: Ref<Student | undef
       await call('hands.remove', { params: { handId: id } })
       await reload()
       notices.say('The measurement is out of the file.', {
-        label: 'Undo',
+        label: UNDO,
         run: async () => {
           await call('hands.restore', { params: { handId: id } })
           await reload()

@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router'
 import type { Check, Student } from '#contracts'
 import { call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
-import { useNotices } from '../../stores/notices'
+import { UNDO, useNotices } from '../../stores/notices'
 import { useOutbox } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
 
@@ -46,7 +46,7 @@ export function useStudentFile(studentId: Ref<string>) {
       ? `${instrument.label} is lent to ${of.name}.`
       : `${had?.label} is back in the cupboard.`
     notices.say(said, {
-      label: 'Undo',
+      label: UNDO,
       run: async () => {
         const { instrument: again } = await setLoan(of, had?.id ?? null)
         notices.say(
@@ -82,7 +82,7 @@ export function useStudentFile(studentId: Ref<string>) {
       checks.put((checks.data.value ?? []).filter((c) => c.id !== check.id))
       await studio.loadStudent(studentId.value)
       notices.say('The check is out of the file.', {
-        label: 'Undo',
+        label: UNDO,
         run: async () => {
           await call('checks.restore', { params: { checkId: check.id } })
           await Promise.all([loaded.reload(), checks.reload()])
@@ -97,7 +97,7 @@ export function useStudentFile(studentId: Ref<string>) {
       studio.takeStudent({ ...of, removedAt: new Date().toISOString() })
       await router.push({ name: 'students' })
       notices.say(`${of.name} is off the roster.`, {
-        label: 'Undo',
+        label: UNDO,
         run: async () => {
           studio.takeStudent(await call('students.restore', { params: { studentId: of.id } }))
           await router.push({ name: 'student', params: { studentId: of.id } })

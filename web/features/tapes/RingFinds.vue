@@ -45,7 +45,7 @@ import { computed } from 'vue'
 import TableExport from '../../files/TableExport.vue'
 import type { DataTable } from '../../files/tables'
 import { useBench } from '../../stores/bench'
-import { useNotices } from '../../stores/notices'
+import { UNDO, useNotices } from '../../stores/notices'
 import { mm, signedMm } from '../../words/numbers'
 import { whereaboutsSentence, withoutOctave } from '../../words/trade'
 import { useTapes } from './useTapes'
@@ -59,7 +59,7 @@ const effectiveMm = computed(() => bench.stringing.lengthMm + calibration.value.
 
 async function remove(id: string) {
   const undo = await bench.removeFind(id)
-  notices.say('The found place is taken out; the places are as they were.', { label: 'Undo', run: undo })
+  notices.say('The found place is taken out; the places are as they were.', { label: UNDO, run: undo })
 }
 
 const findsTable = (): DataTable => ({
