@@ -34,6 +34,19 @@ test('keys pressed while a room is on its way are the room’s: none is lost, no
   await expect(page.locator('.row[aria-current="true"]')).toHaveText(first!)
 })
 
+test('a key at the very first moment leads on, and what follows is for where it leads', async ({ page }) => {
+  for (const held of ['TodayPage', 'TapesPage'])
+    await page.route(new RegExp(`assets/${held}.*\\.js`), async (route) => {
+      await page.waitForFunction(() => document.title.length > 0)
+      await route.continue()
+    })
+  await page.goto('/', { waitUntil: 'commit' })
+  await expect(page.getByRole('navigation', { name: 'Rooms' })).toBeVisible()
+  for (const key of '3327') await page.keyboard.press(key)
+  await expect(page.getByRole('heading', { name: 'Tapes', level: 1 })).toBeVisible()
+  await expect(page.getByLabel('String length')).toHaveValue('327')
+})
+
 test('twenty keys in a second are all taken, in their order', async ({ page }) => {
   await openFile(page, 'Orla Venn')
   for (const key of ['c', ...'-20', 'Enter', ...'25', 'Enter', ...'30', 'Enter', ...'-24'])

@@ -77,6 +77,7 @@ test('tapes laid on an instrument are in its log; a check finds one crept; an en
   await expect(now).toContainText('crept +1.4 mm')
   await expect(now).toContainText('a tape has crept 1.4 mm')
 
+  await expect(page.getByRole('region', { name: 'Log' })).toContainText('=HYPERLINK')
   const csv = await saved(page, () => page.getByRole('button', { name: 'CSV' }).click())
   expect(csv.name).toBe('tape-log-no-14.csv')
   // a spreadsheet is never given a formula

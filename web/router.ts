@@ -1,4 +1,4 @@
-import { createRouter, createWebHistory } from 'vue-router'
+import { createRouter, createWebHistory, isNavigationFailure, NavigationFailureType } from 'vue-router'
 import { ROOMS } from './rooms'
 import { useSession } from './stores/session'
 import { holdKeys, releaseKeys } from './ui/keysOnTheWay'
@@ -88,13 +88,15 @@ router.beforeEach(async (to) => {
   return session ? true : { name: 'sign-in', query: { next: to.fullPath } }
 })
 
-// The first page has nobody's keys to keep.
 router.beforeEach((to, from) => {
-  if (from.name && to.name !== from.name) holdKeys()
+  if (to.name !== from.name) holdKeys()
 })
-// A page sets its focus while it is mounted, in the tick after this one.
-router.afterEach(() => void setTimeout(releaseKeys))
-router.onError(releaseKeys)
+// A page sets its focus while it is mounted, in the tick after this one. Where a key led on before it was there, the keys wait
+// for the page that is still to come.
+router.afterEach((_to, _from, failure) => {
+  if (!isNavigationFailure(failure, NavigationFailureType.cancelled)) setTimeout(() => void releaseKeys())
+})
+router.onError(() => void releaseKeys())
 
 router.afterEach((to) => {
   const room = ROOMS.find((r) => r.name === to.name || r.name === to.meta['room'])

@@ -1,6 +1,6 @@
 <template>
-  <QuickDialog v-model="open" label="Keys">
-    <h2 tabindex="-1" autofocus>Keys</h2>
+  <QuickDialog v-model="open" label="Keys" wide>
+    <h2 tabindex="0" autofocus>Keys</h2>
     <div class="groups">
       <section v-for="group in groups" :key="group.title">
         <h3>{{ group.title }}</h3>
@@ -43,8 +43,13 @@ h2:focus {
 }
 
 .groups {
-  display: grid;
-  gap: 18px;
+  columns: 2 280px;
+  column-gap: 28px;
+}
+
+section {
+  break-inside: avoid;
+  margin-bottom: 18px;
 }
 
 h3 {
