@@ -2,15 +2,6 @@ import { z } from 'zod'
 import { Id, Instant, SystemId } from './common'
 import { SHORTEST_PASSWORD } from './limits'
 
-/** What stands at the door: who is signed in already, and the demo's key where everybody may have it. */
-export const Door = z
-  .object({
-    session: z.lazy(() => Session).nullable(),
-    /** Only on a machine of one's own, as long as the demo studio is on. */
-    demo: z.object({ email: z.string(), password: z.string() }).nullable(),
-  })
-  .meta({ id: 'Door' })
-
 export const Credentials = z
   .object({
     email: z.string().trim().min(1, { error: 'Type your e-mail address.' }).max(200),
@@ -60,3 +51,12 @@ export const Session = z
     csrfToken: z.string(),
   })
   .meta({ id: 'Session' })
+
+/** What stands at the door: who is signed in already, and the demo's key where everybody may have it. */
+export const Door = z
+  .object({
+    session: Session.nullable(),
+    /** Only on a machine of one's own, as long as the demo studio is on. */
+    demo: z.object({ email: z.string(), password: z.string() }).nullable(),
+  })
+  .meta({ id: 'Door' })

@@ -22,6 +22,7 @@
         placeholder="Number, family, size, holder"
         clearable
         autocomplete="off"
+        @keydown.enter.prevent="onEnter"
       />
       <ElSegmented v-model="family" :options="FAMILIES" aria-label="Family" />
       <ElCheckbox v-model="isDueOnly" :disabled="isOut">Only what is due</ElCheckbox>
@@ -101,6 +102,7 @@ import { useCupboard } from '../features/instruments/useCupboard'
 import RowTable from '../ui/RowTable.vue'
 import { useRowKeys } from '../ui/useRowKeys'
 import { useShortcuts } from '../ui/useShortcuts'
+import { useWaitingEnter } from '../ui/useWaitingEnter'
 import TableExport from '../files/TableExport.vue'
 import StripDialog from '../paper/StripDialog.vue'
 import { useStudio } from '../stores/studio'
@@ -162,6 +164,11 @@ const search = ref<InputInstance>()
 const { at, shortcuts } = useRowKeys(computed(() => ids.value.length))
 watch(query, () => (at.value = 0))
 const here = () => ids.value[at.value]
+const onEnter = useWaitingEnter(
+  text,
+  computed(() => list.answered.value?.q === text.value),
+  () => open(ids.value[0]),
+)
 useShortcuts('Instruments', [
   ...shortcuts,
   {

@@ -11,7 +11,7 @@
         clearable
         class="search"
         @keydown.down.prevent="search?.blur()"
-        @keydown.enter.prevent="openFile(list.ids.value[0])"
+        @keydown.enter.prevent="onEnter"
       />
       <ElButton type="primary" @click="openNew">New student<KeyHint of="n" on-button /></ElButton>
     </div>
@@ -70,6 +70,7 @@ import RowTable from '../ui/RowTable.vue'
 import { useRowKeys, useRowSort } from '../ui/useRowKeys'
 import { useSettled } from '../ui/useSettled'
 import { useShortcuts } from '../ui/useShortcuts'
+import { useWaitingEnter } from '../ui/useWaitingEnter'
 import StudentDialog from '../features/students/StudentDialog.vue'
 import { useNotices } from '../stores/notices'
 import { useStudio } from '../stores/studio'
@@ -100,6 +101,11 @@ const list = useList(
   studio.findStudents,
 )
 watch(() => studio.saves, list.reload)
+const onEnter = useWaitingEnter(
+  text,
+  computed(() => list.answered.value?.q === text.value),
+  () => openFile(list.ids.value[0]),
+)
 
 const { at, shortcuts } = useRowKeys(computed(() => list.ids.value.length))
 watch([asked, sort], () => (at.value = 0))

@@ -1,4 +1,13 @@
-import { computed, onScopeDispose, ref, shallowRef, watch, type ComputedRef, type Ref } from 'vue'
+import {
+  computed,
+  onScopeDispose,
+  ref,
+  shallowRef,
+  watch,
+  type ComputedRef,
+  type Ref,
+  type ShallowRef,
+} from 'vue'
 import type { Page } from '#contracts'
 
 /** Rows are asked for so many at a time. */
@@ -14,6 +23,11 @@ export interface List {
   reload(): void
 }
 
+export interface AskedList<Query> extends List {
+  /** The question that the rows in sight answer. */
+  readonly answered: ShallowRef<Query | undefined>
+}
+
 /**
  * A list that is read page by page, as its rows come into sight. A new `query` begins it anew; the old rows stay in sight
  * until the first page of the new ones has come, and an answer to an older question is dropped.
@@ -21,8 +35,9 @@ export interface List {
 export function useList<Query extends object>(
   query: Ref<Query>,
   find: (query: Query & { offset: number; limit: number }) => Promise<Page<string>>,
-): List {
+): AskedList<Query> {
   const total = ref<number>()
+  const answered = shallowRef<Query>()
   const pages = shallowRef<ReadonlyMap<number, readonly string[]>>(new Map())
   let asked = new Set<number>()
   let question = 0
@@ -47,11 +62,13 @@ export function useList<Query extends object>(
   async function begin(first: number) {
     question++
     const of = question
+    const asks = query.value
     asked = new Set([first])
     const answer = await find({ ...query.value, offset: first * PAGE, limit: PAGE })
     if (of !== question || !isOpen) return
     total.value = answer.total
     pages.value = new Map([[first, answer.rows]])
+    answered.value = asks
   }
 
   watch(query, () => void begin(0), { immediate: true, deep: true })
@@ -59,6 +76,7 @@ export function useList<Query extends object>(
   let seen = 0
   return {
     total,
+    answered,
     ids: computed(() =>
       Array.from({ length: total.value ?? 0 }, (_, i) => pages.value.get(Math.floor(i / PAGE))?.[i % PAGE]),
     ),

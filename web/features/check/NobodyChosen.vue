@@ -12,7 +12,7 @@
         aria-label="Find a student"
         clearable
         @keydown.down.prevent="search?.blur()"
-        @keydown.enter.prevent="choose(shown[0])"
+        @keydown.enter.prevent="onEnter"
       >
         <template #suffix><KeyHint of="/" /></template>
       </ElInput>
@@ -46,6 +46,7 @@ import KeyHint from '../../ui/KeyHint.vue'
 import { useRowKeys } from '../../ui/useRowKeys'
 import { useSettled } from '../../ui/useSettled'
 import { useShortcuts } from '../../ui/useShortcuts'
+import { useWaitingEnter } from '../../ui/useWaitingEnter'
 import { longDay } from '../../words/dates'
 import { instrumentKind } from '../../words/trade'
 import WalkIn from './WalkIn.vue'
@@ -61,15 +62,24 @@ const { day, rows, isToday, isKnown } = useLessonDay(new Date())
 const text = ref('')
 const isFinding = computed(() => text.value.trim() !== '')
 const foundIds = shallowRef<readonly string[]>([])
+const foundFor = ref('')
 watch(useSettled(text), async (q) => {
   if (q.trim() === '') return
   const { rows: ids } = await studio.findStudents({ q, limit: MOST_FOUND })
-  if (q === text.value) foundIds.value = ids
+  if (q !== text.value) return
+  foundIds.value = ids
+  foundFor.value = q
 })
 const shown = computed<readonly Student[]>(() =>
   isFinding.value
     ? foundIds.value.flatMap((id) => studio.student(id) ?? [])
     : rows.value.map((row) => row.student),
+)
+
+const onEnter = useWaitingEnter(
+  text,
+  computed(() => !isFinding.value || foundFor.value === text.value),
+  () => choose(shown.value[0]),
 )
 
 const search = ref<InputInstance>()

@@ -5,27 +5,22 @@
     <p v-if="bench.instrument">
       On the bench lies <strong>{{ bench.instrument.label }}</strong>,
       {{ instrumentKind(bench.instrument.family, bench.instrument.sizeId) }}.
-      <button type="button" class="quiet" @click="bench.clear()">Another instrument</button>
+      <ElButton size="small" @click="bench.clear()">Another instrument</ElButton>
     </p>
     <div v-else class="fields">
-      <FieldRow label="Family">
-        <ChoiceSelect v-model="familyId" label="Family" :options="FAMILIES" />
-      </FieldRow>
-      <FieldRow label="Size">
-        <ChoiceSelect v-model="bench.setup.sizeId" label="Size" :options="sizes" />
-      </FieldRow>
+      <FamilyAndSize v-model:family="familyId" v-model:size-id="bench.setup.sizeId" />
       <FieldRow label="String length, nut to bridge" :fault="fault" class="length">
         <template #default="{ id, invalid }">
           <ElInput
             :id="id"
             ref="lengthField"
-            v-model="bench.setup.lengthText"
+            v-model="lengthText"
             :aria-invalid="invalid"
             data-takes="length"
             maxlength="40"
             autocomplete="off"
           >
-            <template v-if="!/[a-z″&quot;]/i.test(bench.setup.lengthText)" #suffix>mm</template>
+            <template v-if="!/[a-z″&quot;]/i.test(lengthText)" #suffix>mm</template>
           </ElInput>
         </template>
       </FieldRow>
@@ -39,25 +34,27 @@
 <script setup lang="ts">
 import type { InputInstance } from 'element-plus'
 import { computed, ref } from 'vue'
-import { FAMILY_IDS } from '#core'
 import { unreadableLength } from '#contracts'
 import { useBench } from '../../stores/bench'
-import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import FamilyAndSize from '../../ui/FamilyAndSize.vue'
 import FieldRow from '../../ui/FieldRow.vue'
 import KeyHint from '../../ui/KeyHint.vue'
 import { lengthSentence } from '../../words/length'
-import { FAMILY_NAMES, instrumentKind, sizeName } from '../../words/trade'
+import { instrumentKind } from '../../words/trade'
 
 /** Family, size and length of an instrument that is not the studio’s: they lie on the bench, which gives the places. */
 const emit = defineEmits<{ begin: [] }>()
-const FAMILIES = FAMILY_IDS.map((id) => ({ value: id, label: FAMILY_NAMES[id] }))
 
 const bench = useBench()
 const familyId = computed({ get: () => bench.setup.familyId, set: (id) => bench.chooseFamily(id) })
-const sizes = computed(() => bench.family.sizes.map(({ id }) => ({ value: id, label: sizeName(id) })))
+/** One length from nut to bridge, however the bench was measured before. */
+const lengthText = computed({
+  get: () => (bench.setup.method === 'bridge' ? bench.setup.lengthText : ''),
+  set: (text) => Object.assign(bench.setup, { method: 'bridge', lengthText: text }),
+})
 const fault = computed(() => {
   const { parsed, judgement } = bench.lengths.one
-  if (bench.setup.method !== 'bridge' || bench.setup.lengthText.trim() === '') return undefined
+  if (lengthText.value.trim() === '') return undefined
   if (!parsed.ok) return unreadableLength(parsed)
   return judgement && judgement.verdict !== 'fits'
     ? lengthSentence(bench.setup.familyId, bench.setup.sizeId, judgement)

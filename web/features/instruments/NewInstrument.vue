@@ -15,12 +15,7 @@
         </template>
       </FieldRow>
       <div class="pair">
-        <FieldRow label="Family">
-          <ChoiceSelect v-model="family" label="Family" :options="FAMILIES" />
-        </FieldRow>
-        <FieldRow label="Size">
-          <ChoiceSelect v-model="sizeId" label="Size" :options="sizes" />
-        </FieldRow>
+        <FamilyAndSize v-model:family="family" v-model:size-id="sizeId" />
       </div>
       <div class="acts">
         <ElButton @click="open = false">Cancel</ElButton>
@@ -31,18 +26,15 @@
 </template>
 
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
-import { FAMILY_IDS, familyOf, type FamilyId } from '#core'
+import { ref, watch } from 'vue'
+import { familyOf, type FamilyId } from '#core'
 import { ApiProblem } from '../../api/client'
 import { useNotices } from '../../stores/notices'
 import { useOutbox } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
-import { FAMILY_NAMES, sizeName } from '../../words/trade'
-import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import FamilyAndSize from '../../ui/FamilyAndSize.vue'
 import FieldRow from '../../ui/FieldRow.vue'
 import QuickDialog from '../../ui/QuickDialog.vue'
-
-const FAMILIES = FAMILY_IDS.map((value) => ({ value, label: FAMILY_NAMES[value] }))
 
 const open = defineModel<boolean>({ required: true })
 const studio = useStudio()
@@ -52,9 +44,6 @@ const label = ref('')
 const family = ref<FamilyId>('violin')
 const sizeId = ref('4/4')
 const fault = ref<string>()
-const sizes = computed(() =>
-  familyOf(family.value).sizes.map(({ id }) => ({ value: id, label: sizeName(id) })),
-)
 watch(family, () => (sizeId.value = familyOf(family.value).sizes[0]?.id ?? ''))
 
 async function save() {

@@ -1,37 +1,19 @@
 <template>
   <QuickDialog v-model="open" label="Lend an instrument" wide>
     <h2>An instrument for {{ student.name }}</h2>
-    <input
+    <PickList
+      id="lend"
+      v-slot="{ row }"
       v-model="free.text.value"
-      class="field"
-      autofocus
+      label="Find a free instrument"
+      list-label="Free instruments, what fits best first"
       :placeholder="`A free ${student.family}: number or size`"
-      aria-label="Find a free instrument"
-      autocomplete="off"
-      role="combobox"
-      aria-expanded="true"
-      aria-controls="lend-list"
-      :aria-activedescendant="rows.length ? `lend-${at}` : undefined"
-      @keydown.down.prevent="move(1)"
-      @keydown.up.prevent="move(-1)"
-      @keydown.enter.prevent="lend(rows[at])"
-    />
-    <ul
-      v-if="rows.length"
-      id="lend-list"
-      ref="list"
-      role="listbox"
-      aria-label="Free instruments, what fits best first"
+      :rows="rows"
+      :key-of="(free) => free.instrument.id"
+      :is-found="free.isFound.value"
+      @pick="lend"
     >
-      <li
-        v-for="(row, index) in rows"
-        :id="`lend-${index}`"
-        :key="row.instrument.id"
-        role="option"
-        :aria-selected="index === at"
-        @mousemove="at = index"
-        @click="lend(row)"
-      >
+      <span class="row">
         <strong class="label" dir="auto">{{ row.instrument.label }}</strong>
         <span>{{ sizeName(row.instrument.sizeId) }}</span>
         <span class="numbers">{{
@@ -41,9 +23,9 @@
           <span aria-hidden="true">{{ FIT_SIGNS[row.fit.fit] }}</span> {{ FIT_NAMES[row.fit.fit] }}
           <span class="soft numbers">{{ spareWords(row.fit) }}</span>
         </span>
-      </li>
-    </ul>
-    <p v-else-if="free.rows.value" class="none">
+      </span>
+    </PickList>
+    <p v-if="free.rows.value?.length === 0" class="none">
       {{
         free.isSearching.value
           ? 'No free instrument is called that.'
@@ -59,11 +41,11 @@
 </template>
 
 <script setup lang="ts">
-import { computed, ref, toRef, watch } from 'vue'
+import { computed, toRef, watch } from 'vue'
 import type { SizeFit } from '#core'
 import type { Student } from '#contracts'
+import PickList from '../../ui/PickList.vue'
 import QuickDialog from '../../ui/QuickDialog.vue'
-import { scrollSoon } from '../../ui/useNextFrame'
 import { mm } from '../../words/numbers'
 import { FIT_NAMES, FIT_SIGNS } from '../../words/patterns'
 import { sizeName } from '../../words/trade'
@@ -75,16 +57,8 @@ const open = defineModel<boolean>({ required: true })
 const free = useFreeInstruments(toRef(props, 'student'), open)
 const rows = computed(() => free.rows.value ?? [])
 
-const at = ref(0)
-const list = ref<HTMLElement>()
-watch([open, free.text], () => (at.value = 0))
 watch(open, () => (free.text.value = ''))
-function move(by: number) {
-  at.value = Math.min(rows.value.length - 1, Math.max(0, at.value + by))
-  scrollSoon(() => list.value?.querySelector('[aria-selected="true"]'))
-}
-function lend(row: FreeInstrument | undefined) {
-  if (!row) return
+function lend(row: FreeInstrument) {
   open.value = false
   emit('lend', row.instrument.id)
 }
@@ -101,42 +75,13 @@ h2 {
   font-size: 24px;
 }
 
-.field {
-  width: 100%;
-  border: 0;
-  border-bottom: 1px solid var(--line-strong);
-  padding: 4px 2px 10px;
-  background: none;
-  color: var(--ink);
-  font: 400 20px/1.3 var(--font-title);
-}
-
-.field:focus {
-  outline: none;
-  border-bottom: 2px solid var(--jade);
-}
-
-ul {
-  max-height: 46vh;
-  overflow-y: auto;
-  list-style: none;
-  margin: 10px 0;
-  padding: 0;
-}
-
-li {
+.row {
   display: grid;
   grid-template-columns: minmax(90px, 1fr) 56px 110px minmax(0, 2fr);
   align-items: baseline;
   gap: 6px 14px;
   min-height: 44px;
   padding: 10px 12px;
-  border-radius: 6px;
-  cursor: pointer;
-}
-
-li[aria-selected='true'] {
-  background: var(--jade-wash);
 }
 
 .label {
@@ -158,11 +103,12 @@ li[aria-selected='true'] {
 }
 
 .foot {
+  margin-top: 10px;
   font-size: 14px;
 }
 
 @media (width <= 560px) {
-  li {
+  .row {
     grid-template-columns: 1fr auto auto;
   }
 

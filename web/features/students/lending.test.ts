@@ -76,6 +76,30 @@ it('finds any other free one by its number, that one first', async () => {
   expect(lent()).toEqual(['no. 1'])
 })
 
+it('lends by Enter what was typed, and not what stood there before it was found', async () => {
+  await opened(PLAYER)
+  const field = page.named('Find a free instrument') as HTMLInputElement
+  field.value = 'no. 9'
+  field.dispatchEvent(new Event('input'))
+  await nextTick()
+  await page.press('Enter', field)
+  expect(lent()).toBeUndefined()
+  await until(() => expect(lent()).toEqual(['no. 9']))
+})
+
+it('takes an Enter back that another letter followed', async () => {
+  await opened(PLAYER)
+  const field = page.named('Find a free instrument') as HTMLInputElement
+  for (const typed of ['no. 9', 'no. 1']) {
+    field.value = typed
+    field.dispatchEvent(new Event('input'))
+    await nextTick()
+    if (typed === 'no. 9') await page.press('Enter', field)
+  }
+  await until(() => expect(options()[0]).toMatch(/^no\. 1/))
+  expect(lent()).toBeUndefined()
+})
+
 it('offers every size where nobody has measured the hand, and says what a measure would tell', async () => {
   await opened({ ...PLAYER, hand: null })
   await flushPromises()

@@ -35,11 +35,14 @@ export function useFreeInstruments(student: Ref<Student | undefined>, isWanted: 
   )
   const foundIds = shallowRef<readonly string[]>()
   const foundMore = ref(0)
+  /** What the found ones were found for. */
+  const foundFor = ref('')
   watch([asked, () => studio.saves], async ([q]) => {
     const family = student.value?.family
     if (q.trim() === '' || family === undefined) return
     const { rows, total } = await studio.findInstruments({ q, family, holder: 'none', limit: MOST_FOUND })
     if (q !== asked.value) return
+    foundFor.value = q
     foundIds.value = rows
     foundMore.value = total - rows.length
   })
@@ -64,6 +67,8 @@ export function useFreeInstruments(student: Ref<Student | undefined>, isWanted: 
   return {
     text,
     isSearching,
+    /** Whether the rows are those of what is typed. */
+    isFound: computed(() => text.value.trim() === '' || foundFor.value === text.value),
     rows,
     more: computed(() => (isSearching.value ? foundMore.value : likely.more.value)),
   }

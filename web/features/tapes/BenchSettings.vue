@@ -1,12 +1,7 @@
 <template>
   <section class="card settings" aria-label="Instrument">
     <div v-if="!bench.instrument" class="pair">
-      <FieldRow label="Family">
-        <ChoiceSelect v-model="familyId" label="Family" :options="FAMILIES" />
-      </FieldRow>
-      <FieldRow label="Size">
-        <ChoiceSelect v-model="setup.sizeId" label="Size" :options="sizes" />
-      </FieldRow>
+      <FamilyAndSize v-model:family="familyId" v-model:size-id="setup.sizeId" />
     </div>
     <LengthField
       ref="lengthField"
@@ -141,12 +136,13 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
 import { computed, ref } from 'vue'
-import { FAMILY_IDS, noteName, parseLength, STRING_MATERIALS, type StringMaterial } from '#core'
+import { noteName, parseLength, STRING_MATERIALS, type StringMaterial } from '#core'
 import { heightSentence } from '#contracts'
 import { useBench } from '../../stores/bench'
 import { mm } from '../../words/numbers'
-import { FAMILY_NAMES, MATERIAL_NAMES, sizeName } from '../../words/trade'
+import { MATERIAL_NAMES } from '../../words/trade'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import FamilyAndSize from '../../ui/FamilyAndSize.vue'
 import FieldRow from '../../ui/FieldRow.vue'
 import LengthField from './LengthField.vue'
 import MarkChoice from './MarkChoice.vue'
@@ -157,7 +153,6 @@ import { useTapes } from './useTapes'
 
 const TAPE_WIDTHS = [1, 1.5, 2, 3, 4, 5, 6].map((value) => ({ value, label: `${value} mm` }))
 const THICKNESSES = [0.05, 0.1, 0.13, 0.2, 0.3, 0.5, 1].map((value) => ({ value, label: `${value} mm` }))
-const FAMILIES = FAMILY_IDS.map((id) => ({ value: id, label: FAMILY_NAMES[id] }))
 const ONE_MATERIAL = STRING_MATERIALS.map((value) => ({ value, label: MATERIAL_NAMES[value].split(' ')[0]! }))
 const EACH = 'each'
 const MATERIALS = [...ONE_MATERIAL, { value: EACH, label: 'By string' }]
@@ -177,7 +172,6 @@ const familyId = computed({ get: () => setup.value.familyId, set: (id) => bench.
 const keep = useKeepOnInstrument()
 const tapes = useTapes()
 
-const sizes = computed(() => bench.family.sizes.map(({ id }) => ({ value: id, label: sizeName(id) })))
 const tuningNames = computed(() => bench.tuning.map((n) => noteName(n)).join(' '))
 const tuningFault = computed(() => (bench.typedTuning.ok ? undefined : bench.typedTuning.message))
 /** One for all strings, or `EACH`: then it starts from the one for all. */
