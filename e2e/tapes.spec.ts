@@ -64,6 +64,8 @@ test('tapes laid on an instrument are in its log; a check finds one crept; an en
   await expect(page.getByText('tape 2 of 2')).toBeVisible()
   await expect(page.getByText(/no\. 14/).first()).toBeVisible()
   for (const key of ['s', 'w', 'Enter']) await page.keyboard.press(key)
+  // first tapes need no reason: nothing is asked
+  await expect(page.getByRole('textbox')).toHaveCount(0)
   await page.getByRole('button', { name: /Log as laid on no. 14/ }).click()
   await expect(page.getByText(/mm logged as laid on no\. 14/)).toBeVisible()
 

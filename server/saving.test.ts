@@ -170,6 +170,20 @@ describe('bad input is named at its field, and nothing is saved', () => {
     })
   })
 
+  it.each([
+    [1850, 'Nobody born so long ago has lessons now'],
+    [20, 'in four figures'],
+    [2027, 'still to come'],
+    [2400, 'still to come'],
+  ])('a year of birth %d', async (birthYear, said) => {
+    const body = { name: 'Orla Venn', family: 'violin', birthYear }
+    const refused = await client.send('POST', '/students', body)
+    expect([refused.status, refused.problem.fields]).toEqual([
+      422,
+      [{ path: 'birthYear', message: expect.stringContaining(said) as unknown }],
+    ])
+  })
+
   it('takes inches with fractions', async () => {
     const instrument = await client.make<Instrument>('POST', '/instruments', {
       label: 'x',

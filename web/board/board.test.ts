@@ -160,3 +160,22 @@ describe('words for landings that are off', () => {
     expect(said(true)).toEqual(['1: 22 cents flat ▶', '◀ 3: 31 cents sharp'])
   })
 })
+
+it('fills its width on a check, of every family and size, unless the whole board is shown already', () => {
+  for (const id of FAMILY_IDS)
+    for (const { typicalLengthMm } of familyOf(id).sizes)
+      for (const width of [340, 760, 1000]) {
+        const drawn = strung(id, typicalLengthMm)
+        const last = placeOfCents(typicalLengthMm, 700)
+        const scale = boardScale(drawn, reachMm(drawn, 'playing', last), {
+          ...LAYOUT,
+          width,
+          maxBoardHeight: 168,
+        })
+        const end = scale.along(scale.reachMm)
+        const isWhole = scale.reachMm >= drawn.board.lengthMm - 0.5
+        expect(isWhole || end > 0.97 * (width - LAYOUT.right), `${id} ${typicalLengthMm} on ${width}`).toBe(
+          true,
+        )
+      }
+})

@@ -77,6 +77,8 @@ describe('laying, on a music stand', () => {
     wrapped.click()
     await press('Enter', wrapped)
     expect(text()).toContain('1 tape laid.')
+    // tapes lay there before: only then is a reason asked for
+    expect(text()).toContain('Why they are laid again, for the log')
     await press('Enter')
     await flushPromises()
     expect(sent.at(-2)).toMatchObject({

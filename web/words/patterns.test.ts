@@ -17,6 +17,7 @@ import {
   keyFaultSentence,
   keyName,
   lowerPlaceSentence,
+  noPlacementLegend,
   patternName,
   positionName,
   shortPositionName,
@@ -105,4 +106,14 @@ describe('the words of patterns', () => {
     expect(said({ outcome: 'far_off' })).toContain('more than three years')
     expect(said({ outcome: 'too_early' })).toContain('Too early to name a day for the ¾')
   })
+})
+
+it('explains each word that stands in a cell without a hand, and no other', () => {
+  const context = placementContext(familyOf('violin'), familyOf('violin').tuning)
+  const half = familyOf('violin').positions[0]!
+  const cells = [0, 1, 2, 3].map((string) => placementAt(context, keyOf(note('D4'), 'major'), string, half))
+  expect(noPlacementLegend(cells)).toBe(
+    '“open”: the note of 1 is the open string itself, so no hand lies there.',
+  )
+  expect(noPlacementLegend([])).toBe('')
 })

@@ -44,6 +44,22 @@ describe('the atlas on the page', () => {
     expect(text()).toContain('second position · A string')
   })
 
+  it('is one stop of the Tab key in each table, and the focus goes with the cell that the arrows move', async () => {
+    const { press } = await atlasPage()
+    const stops = () =>
+      [...document.querySelectorAll('[role="grid"]')].map(
+        (grid) => grid.querySelectorAll('[tabindex="0"]').length,
+      )
+    expect(stops()).toEqual([1, 1])
+    const cell = document.querySelector<HTMLElement>('[role="grid"] [tabindex="0"]')!
+    cell.focus()
+    await press('ArrowDown', cell)
+    await until(() => expect(document.activeElement?.getAttribute('aria-label')).toMatch(/^A, D string/))
+    await press('ArrowRight', document.activeElement!)
+    await until(() => expect(document.activeElement?.getAttribute('aria-label')).toMatch(/^A, A string/))
+    expect(stops()).toEqual([1, 1])
+  })
+
   it('takes a click on a cell, or on the name of its row', async () => {
     await atlasPage()
     const cell = document.querySelector<HTMLElement>('[aria-label^="G, E string"]')!
