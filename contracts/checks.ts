@@ -115,6 +115,8 @@ export const CheckDraft = z
       .array(MeterReading)
       .min(1, { error: 'Read at least one note.' })
       .max(400, { error: 'Keep one check to 400 notes.' }),
+    /** Played without seeing the tapes. */
+    tapesCovered: z.boolean().default(false),
     note: z.string().max(NOTE_LENGTH).default(''),
   })
   .meta({
@@ -152,6 +154,7 @@ export const Check = CheckSummary.extend({
   /** The strings as they were that day; judged by these, whatever becomes of the instrument. */
   stringing: Stringing.nullable(),
   toleranceCents: z.number(),
+  tapesCovered: z.boolean(),
   landings: z.array(Landing),
   note: z.string(),
   by: z.string(),

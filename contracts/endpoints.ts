@@ -27,6 +27,18 @@ import {
   TapeSet,
   TapeSetDraft,
 } from './tapes'
+import { Studio, StudioChange } from './settings'
+import {
+  BodyFit,
+  BodyFitDraft,
+  GateMark,
+  GateMarkDraft,
+  Pain,
+  PainClearing,
+  PainDraft,
+  SetupRound,
+  SetupRoundDraft,
+} from './setup'
 import {
   LessonsQuery,
   LoanDraft,
@@ -63,6 +75,9 @@ const handParams = z.object({ handId: Id })
 const checkParams = z.object({ checkId: Id })
 const attachmentParams = z.object({ attachmentId: Id })
 const recordParams = z.object({ record: RecordKind, recordId: Id })
+const roundParams = z.object({ roundId: Id })
+const painParams = z.object({ painId: Id })
+const fitParams = z.object({ fitId: Id })
 const Done = z.null()
 
 export const Health = z
@@ -150,6 +165,83 @@ export const ENDPOINTS = {
     summary: 'Undo taking measures of a hand out',
     params: handParams,
     response: HandMeasurement,
+  },
+  'setup.list': {
+    summary: 'A student’s setup rounds, newest first',
+    params: studentParams,
+    response: z.array(SetupRound),
+  },
+  'setup.create': {
+    summary: 'Keep a setup round; pain that was told is marked in the file',
+    creates: true,
+    params: studentParams,
+    body: SetupRoundDraft,
+    response: SetupRound,
+  },
+  'setup.remove': {
+    summary: 'Take a setup round out of the file, and the pain told in it',
+    params: roundParams,
+    response: Done,
+  },
+  'setup.restore': { summary: 'Undo taking a setup round out', params: roundParams, response: SetupRound },
+  'pains.list': {
+    summary: 'Pain that was told, newest first',
+    params: studentParams,
+    response: z.array(Pain),
+  },
+  'pains.create': {
+    summary: 'Mark pain in a student’s file',
+    creates: true,
+    params: studentParams,
+    body: PainDraft,
+    response: Pain,
+  },
+  'pains.clear': {
+    summary: 'Say that playing is all right again',
+    creates: true,
+    params: painParams,
+    body: PainClearing,
+    response: Pain,
+  },
+  'pains.reopen': { summary: 'Undo clearing a pain', params: painParams, response: Pain },
+  'pains.remove': {
+    summary: 'Take a pain back that was marked by mistake',
+    params: painParams,
+    response: Done,
+  },
+  'pains.restore': { summary: 'Undo taking a pain back', params: painParams, response: Pain },
+  'bodyFits.list': {
+    summary: 'How instruments were fitted to a student, newest first',
+    params: studentParams,
+    response: z.array(BodyFit),
+  },
+  'bodyFits.create': {
+    summary: 'Keep how an instrument fits a student’s body',
+    creates: true,
+    params: studentParams,
+    body: BodyFitDraft,
+    response: BodyFit,
+  },
+  'bodyFits.remove': { summary: 'Take a fit out of the file', params: fitParams, response: Done },
+  'bodyFits.restore': { summary: 'Undo taking a fit out', params: fitParams, response: BodyFit },
+  'gates.list': {
+    summary: 'What teachers said of a student’s gates last',
+    params: studentParams,
+    response: z.array(GateMark),
+  },
+  'gates.mark': {
+    summary: 'Say something of a gate, or overrule it',
+    creates: true,
+    params: studentParams,
+    body: GateMarkDraft,
+    response: z.array(GateMark),
+  },
+  'studio.read': { summary: 'The studio and how it teaches', response: Studio },
+  'studio.update': {
+    summary: 'Change how the studio teaches',
+    body: StudioChange,
+    response: Studio,
+    problems: ['changed_meanwhile'],
   },
   'mastery.list': {
     summary: 'Which patterns and positions a student is learning or has secure',

@@ -5,6 +5,8 @@ import type * as hands from './hands'
 import type * as instruments from './instruments'
 import type * as mastery from './mastery'
 import type * as session from './session'
+import type * as settings from './settings'
+import type * as setup from './setup'
 import type * as students from './students'
 import type * as tapes from './tapes'
 
@@ -17,6 +19,19 @@ export type { ClientInput, HandlerInput, Answer, Endpoint } from './endpoints'
 export type Session = z.output<typeof session.Session>
 export type Door = z.output<typeof session.Door>
 export type OpenSession = z.output<typeof session.OpenSession>
+export type Studio = z.output<typeof settings.Studio>
+export type StudioChange = z.input<typeof settings.StudioChange>
+export type StudioSettings = z.output<typeof settings.StudioSettings>
+export type OwnSetupItem = z.output<typeof settings.OwnSetupItem>
+export type Level = settings.Level
+export type SetupRound = z.output<typeof setup.SetupRound>
+export type SetupRoundDraft = z.input<typeof setup.SetupRoundDraft>
+export type SetupNow = z.output<typeof setup.SetupNow>
+export type Pain = z.output<typeof setup.Pain>
+export type BodyFit = z.output<typeof setup.BodyFit>
+export type BodyFitDraft = z.input<typeof setup.BodyFitDraft>
+export type GateMark = z.output<typeof setup.GateMark>
+export type GateMarkDraft = z.input<typeof setup.GateMarkDraft>
 export type Student = z.output<typeof students.Student>
 export type StudentDraft = z.input<typeof students.StudentDraft>
 export type StudentChange = z.input<typeof students.StudentChange>

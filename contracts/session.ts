@@ -1,6 +1,7 @@
 import { z } from 'zod'
-import { Id, Instant, SystemId } from './common'
+import { Id, Instant, SystemId, Version } from './common'
 import { SHORTEST_PASSWORD } from './limits'
+import { StudioSettings } from './settings'
 
 export const Credentials = z
   .object({
@@ -46,7 +47,13 @@ export const OpenSession = z
 export const Session = z
   .object({
     user: z.object({ id: Id, name: z.string(), email: z.string() }),
-    studio: z.object({ id: Id, name: z.string(), system: SystemId }),
+    studio: z.object({
+      id: Id,
+      version: Version,
+      name: z.string(),
+      system: SystemId,
+      settings: StudioSettings,
+    }),
     /** Send it back as the X-CSRF-Token header of every change. */
     csrfToken: z.string(),
   })

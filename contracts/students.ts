@@ -5,6 +5,8 @@ import { HandMeasurement } from './hands'
 import { Instrument } from './instruments'
 import { LONGEST_PAGE } from './limits'
 import { listQuery, pageQuery } from './lists'
+import { Level, SomeSchoolChoices, Tolerance } from './settings'
+import { Pain, SetupNow } from './setup'
 
 export const Lesson = z.object({
   /** 0 is Sunday. */
@@ -13,12 +15,6 @@ export const Lesson = z.object({
     .string()
     .regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: 'Give the time as hours and minutes, as in 09:30.' }),
 })
-
-/** How far off still counts as in tune, in cents. */
-export const Tolerance = z
-  .int({ error: 'Give the tolerance in whole cents.' })
-  .min(3, { error: 'Nobody hears or holds less than 3 cents; give 3 or more.' })
-  .max(40, { error: 'At 40 cents a note is nearly the next one; give 40 or less.' })
 
 const editable = {
   name: line('the name').meta({ examples: ['Orla Venn'] }),
@@ -29,11 +25,16 @@ const editable = {
     .max(2100, { error: 'This year of birth is still to come: look at it again.' })
     .nullable(),
   family: Family,
+  /** Cents; of a student with a level, the studio’s for that level. */
   toleranceCents: Tolerance,
+  /** Whose tolerance the studio sets; null where this student has one of their own. */
+  level: Level.nullable(),
   /** Tape school of the family; null follows the family's default. */
   tapeSchoolId: z.string().max(40).nullable(),
   /** Tuning system of this student’s places; null follows the studio. Tapes laid go before both. */
   system: SystemId.nullable(),
+  /** In what this student is taught otherwise than the studio teaches. */
+  schools: SomeSchoolChoices,
   lesson: Lesson.nullable(),
   note: z.string().max(NOTE_LENGTH, { error: `Keep the note to ${NOTE_LENGTH} characters.` }),
 }
@@ -48,6 +49,10 @@ export const Student = z
     lastCheck: CheckSummary.nullable(),
     /** The hand as it was measured last; of what was not measured then, the last that was. */
     hand: HandMeasurement.nullable(),
+    /** How the setup stands; null where it was never looked at. */
+    setup: SetupNow.nullable(),
+    /** Told and not cleared yet. */
+    pains: z.array(Pain),
   })
   .meta({ id: 'Student' })
 
@@ -56,6 +61,8 @@ export const StudentDraft = z
     ...editable,
     birthYear: editable.birthYear.default(null),
     toleranceCents: Tolerance.default(20),
+    level: editable.level.default(null),
+    schools: editable.schools.default({}),
     tapeSchoolId: editable.tapeSchoolId.default(null),
     system: editable.system.default(null),
     lesson: editable.lesson.default(null),

@@ -14,6 +14,8 @@ import { masteryRoutes } from './features/mastery/routes'
 import { sessionRepository } from './features/session/repository'
 import { sessionRoutes } from './features/session/routes'
 import { sessionService } from './features/session/service'
+import { setupRoutes } from './features/setup/routes'
+import { studioRoutes } from './features/studio/routes'
 import { tapeRoutes } from './features/tapes/routes'
 import { studentRoutes } from './features/students/routes'
 import type { Handlers } from './http/call'
@@ -63,6 +65,8 @@ export function createApp(deps: AppDeps): Express {
     ...checkRoutes,
     ...handRoutes,
     ...masteryRoutes,
+    ...setupRoutes,
+    ...studioRoutes,
     ...attachmentRoutes,
   }
   const cookie = sessionCookie(deps.cookieSecure)

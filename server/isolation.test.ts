@@ -5,16 +5,19 @@ import { v7 as uuid } from 'uuid'
 import {
   ROUTES,
   type Attachment,
+  type BodyFit,
   type Check,
   type Endpoint,
   type HandMeasurement,
   type OpenSession,
+  type Pain,
   type RingFind,
   type RouteName,
+  type SetupRound,
   type TapeEvent,
 } from '#contracts'
 import { ENDPOINTS } from '#contracts/endpoints'
-import { checkDraft, silence, startHarness, type Client, type Harness } from './testing/harness'
+import { checkDraft, setupRound, silence, startHarness, type Client, type Harness } from './testing/harness'
 
 interface Layer {
   readonly route?: { readonly path: string; readonly methods: Record<string, boolean> }
@@ -69,6 +72,21 @@ beforeAll(async () => {
   await theirs.make('POST', `/students/${student.id}/mastery`, {
     marks: [{ kind: 'pattern', item: 'fourth/1234/212', state: 'secure' }],
   })
+  const round = await theirs.make<SetupRound>('POST', `/students/${student.id}/setup-rounds`, setupRound())
+  const pain = await theirs.make<Pain>('POST', `/students/${student.id}/pains`, {
+    toldOn: '2026-11-28',
+    place: 'left wrist',
+  })
+  const fit = await theirs.make<BodyFit>('POST', `/students/${student.id}/body-fits`, {
+    family: 'violin',
+    fittedOn: '2026-11-28',
+    handsOff: 5,
+  })
+  await theirs.make('POST', `/students/${student.id}/gate-marks`, {
+    gate: 'vibrato',
+    item: 'steady_bow',
+    state: 'yes',
+  })
   const [session] = await theirs.make<OpenSession[]>('GET', '/sessions')
   const file = await theirs.make<Attachment>('POST', `/attachments/check/${check.id}`, silence())
   ids = {
@@ -81,6 +99,9 @@ beforeAll(async () => {
     eventId: event?.id ?? '',
     findId: find.id,
     handId: hand.id,
+    roundId: round.id,
+    painId: pain.id,
+    fitId: fit.id,
     sessionId: session?.id ?? '',
     current: theirs.password,
   }

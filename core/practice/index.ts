@@ -1,2 +1,2 @@
-export { dueOn, REMEASURE_AFTER_DAYS, CHECK_HAND_AFTER_DAYS } from './due'
-export type { Due, StudentFacts } from './due'
+export { dueOn, USUAL_INTERVALS, REMEASURE_AFTER_DAYS, CHECK_HAND_AFTER_DAYS } from './due'
+export type { Due, Intervals, StudentFacts } from './due'

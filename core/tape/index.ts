@@ -17,7 +17,16 @@ export {
 export type { MeasuredGirth, TapePiece } from './tolerance'
 export { markMoves, frameMoves, systemMoves } from './compare'
 export type { MarkMove, FrameMove, SystemMove } from './compare'
-export { tapeLives, tapesNow, tapesDue, isMeasuredSinceBridge, lastDayOf, creepMm, hasCrept } from './life'
+export {
+  tapeLives,
+  tapesNow,
+  tapesDue,
+  USUAL_TAPE_INTERVALS,
+  isMeasuredSinceBridge,
+  lastDayOf,
+  creepMm,
+  hasCrept,
+} from './life'
 export {
   TAPE_EVENT_KINDS,
   WHOLE_INSTRUMENT_KINDS,
@@ -26,7 +35,7 @@ export {
   CHECK_TAPES_WARM_HANDS_AFTER_DAYS,
   TRY_WITHOUT_AFTER_DAYS,
 } from './life'
-export type { TapeEvent, TapeEventKind, TapeLife, TapeDue, TapedInstrument } from './life'
+export type { TapeEvent, TapeEventKind, TapeLife, TapeDue, TapeIntervals, TapedInstrument } from './life'
 export { stripPages, stripSheets } from './strip'
 export type { StripMark, StripRequest, StripWords } from './strip'
 export { ringRows, rowsToLayBy, silentMarks, ringStrength, whereabouts } from './ring-rows'

@@ -126,6 +126,19 @@ export const CHECK_TAPES_WARM_HANDS_AFTER_DAYS = 21
 /** Tapes are there to be outgrown: after five months play without and compare. Common practice, no source. */
 export const TRY_WITHOUT_AFTER_DAYS = 150
 
+/** After how many days tapes are looked at, and tried without; a studio may say otherwise. */
+export interface TapeIntervals {
+  readonly seenDays: number
+  readonly warmHandsDays: number
+  readonly tryWithoutDays: number
+}
+
+export const USUAL_TAPE_INTERVALS: TapeIntervals = {
+  seenDays: CHECK_TAPES_AFTER_DAYS,
+  warmHandsDays: CHECK_TAPES_WARM_HANDS_AFTER_DAYS,
+  tryWithoutDays: TRY_WITHOUT_AFTER_DAYS,
+}
+
 /** Whether the length was measured with the bridge that stands there now; so it is where none was ever changed. */
 export function isMeasuredSinceBridge({
   measurement,
@@ -139,7 +152,11 @@ export function isMeasuredSinceBridge({
 }
 
 /** What an instrument's tapes ask for on the day `today` (ISO date), most pressing first. */
-export function tapesDue(today: string, instrument: TapedInstrument): TapeDue[] {
+export function tapesDue(
+  today: string,
+  instrument: TapedInstrument,
+  { seenDays, warmHandsDays, tryWithoutDays }: TapeIntervals = USUAL_TAPE_INTERVALS,
+): TapeDue[] {
   const due: TapeDue[] = []
   const { tapes, bridgeChangedOn } = instrument
   if (bridgeChangedOn !== null && !isMeasuredSinceBridge(instrument))
@@ -150,12 +167,12 @@ export function tapesDue(today: string, instrument: TapedInstrument): TapeDue[] 
   if (!first) return due
   const oldestLook = tapes.reduce((a, b) => (b.seenOn < a.seenOn ? b : a)).seenOn
   const unseen = daysBetween(oldestLook, today)
-  const patience = instrument.warmHands ? CHECK_TAPES_WARM_HANDS_AFTER_DAYS : CHECK_TAPES_AFTER_DAYS
+  const patience = instrument.warmHands ? warmHandsDays : seenDays
   const isEvery = tapes.every((tape) => tape.seenOn === oldestLook)
   if (unseen > patience) due.push({ code: 'check_tapes', days: unseen, isEvery })
   const laidOn = tapes.reduce((a, b) => (b.laidOn < a.laidOn ? b : a)).laidOn
   const since = [laidOn, instrument.triedWithoutOn ?? laidOn].reduce((a, b) => (a > b ? a : b))
   const days = daysBetween(since, today)
-  if (days > TRY_WITHOUT_AFTER_DAYS) due.push({ code: 'try_without', days })
+  if (days > tryWithoutDays) due.push({ code: 'try_without', days })
   return due
 }

@@ -7,6 +7,7 @@ import * as takes from './migrations/0004-takes'
 import * as doors from './migrations/0005-doors'
 import * as lists from './migrations/0006-lists'
 import * as cupboard from './migrations/0007-cupboard'
+import * as setup from './migrations/0008-setup'
 import type { Report, Step } from './migrations/step'
 
 /** In order; what has landed is never changed, only added to. */
@@ -18,6 +19,7 @@ const MIGRATIONS: Readonly<Record<string, { readonly steps: readonly Step[] }>> 
   '0005-doors': doors,
   '0006-lists': lists,
   '0007-cupboard': cupboard,
+  '0008-setup': setup,
 }
 
 /** Of this version or one before it. */

@@ -1,5 +1,5 @@
-import type { Finger, LandingSource, StringingSnapshot } from '#core'
-import type { ExerciseName, KeptVerdict } from '#contracts'
+import type { BodyFitValues, Finger, LandingSource, SomeSchools, StringingSnapshot } from '#core'
+import type { ExerciseName, KeptVerdict, Level, SetupNow, SetupRound } from '#contracts'
 
 /** Rows as the database keeps them. Dates without a time are ISO strings; instants are `Date`s in UTC; flags are read as 0 or 1. */
 
@@ -7,6 +7,9 @@ export interface StudioRow {
   id: string
   name: string
   system: string
+  version: number
+  /** As they were saved; null, and what is missing of them, is as usual. */
+  settings: unknown
   createdAt: Date
 }
 
@@ -39,6 +42,10 @@ export interface StudentRow {
   birthYear: number | null
   family: string
   toleranceCents: number
+  level: Level | null
+  schools: SomeSchools | null
+  /** Follows from the setup rounds, and is reckoned anew with each: a list need not read them all. */
+  setupNow: SetupNow | null
   tapeSchoolId: string | null
   system: string | null
   lessonWeekday: number | null
@@ -156,6 +163,63 @@ export interface MasteryMarkRow {
   recordedAt: Date
 }
 
+export interface SetupRoundRow {
+  id: string
+  studioId: string
+  studentId: string
+  userId: string
+  takenAt: Date
+  family: string
+  answers: SetupRound['answers']
+  passed: string[]
+  stoppedAt: string | null
+  /** What was told in it. */
+  painId: string | null
+  note: string
+  recordedAt: Date
+  removedAt: Date | null
+}
+
+export interface PainRow {
+  id: string
+  studioId: string
+  studentId: string
+  userId: string
+  toldOn: string
+  place: string
+  since: string
+  note: string
+  clearedOn: string | null
+  clearedNote: string
+  recordedAt: Date
+  removedAt: Date | null
+}
+
+export interface BodyFitRow {
+  id: string
+  studioId: string
+  studentId: string
+  userId: string
+  family: string
+  fittedOn: string
+  measures: BodyFitValues
+  note: string
+  recordedAt: Date
+  removedAt: Date | null
+}
+
+export interface GateMarkRow {
+  id: string
+  studioId: string
+  studentId: string
+  userId: string
+  gate: string
+  item: string
+  state: string
+  note: string
+  recordedAt: Date
+}
+
 export interface CheckRow {
   id: string
   studioId: string
@@ -168,6 +232,7 @@ export interface CheckRow {
   /** The strings it was judged by; null as above. */
   stringing: StringingSnapshot | null
   toleranceCents: number
+  tapesCovered: boolean
   verdict: KeptVerdict
   /** A row of an earlier version as it was, and why it could not be moved over. */
   unmoved: { readonly reason: string; readonly row: unknown } | null

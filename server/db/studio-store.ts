@@ -1,6 +1,7 @@
 import { QueryTypes, type FindOptions, type Transaction, type WhereOptions } from 'sequelize'
 import type { Database } from './database'
 import { TEACHER, type Models, type Table } from './models'
+import type { StudioRow } from './rows'
 
 /** Every column of a table under an alias, named so that a query's rows carry it as a part: ``m.length_mm AS `measurement.lengthMm` ``. */
 export function columnsOf<Row extends object>(
@@ -129,6 +130,24 @@ export class StudioStore {
     where: WhereOptions<Row>,
   ): Promise<number> {
     return table.destroy(this.bounded(where))
+  }
+
+  /** The studio itself. */
+  async studio(): Promise<StudioRow | undefined> {
+    const row = await this.models.studio.findByPk(this.studioId, { raw: true, ...this.inTransaction() })
+    return (row ?? undefined) as unknown as StudioRow | undefined
+  }
+
+  /** Changes the studio itself; false where it is no longer at `version`. */
+  async changeStudio(
+    version: number,
+    values: Partial<Pick<StudioRow, 'name' | 'system' | 'settings'>>,
+  ): Promise<boolean> {
+    const [count] = await this.models.studio.update(
+      { ...values, version: version + 1 },
+      { where: { id: this.studioId, version }, ...this.inTransaction() },
+    )
+    return count === 1
   }
 
   private bounded<Row extends { studioId: string }>(where: WhereOptions<Row>) {

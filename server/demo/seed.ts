@@ -18,7 +18,7 @@ import {
   type PlayerFaults,
   type RandomSource,
 } from '#core'
-import type { MeterReading } from '#contracts'
+import type { Level, MeterReading } from '#contracts'
 import type { Database } from '../db/database'
 import { StudioStore } from '../db/studio-store'
 import { checkService } from '../features/checks/service'
@@ -142,6 +142,8 @@ async function addStudent(
     birthYear: weeksAgo(0).getUTCFullYear() - demo.age,
     family: demo.family,
     toleranceCents: demo.toleranceCents,
+    level: LEVEL_WITHIN[demo.toleranceCents] ?? null,
+    schools: {},
     tapeSchoolId: null,
     system: null,
     lesson: { weekday: SATURDAY, time: demo.time },
@@ -162,11 +164,13 @@ async function addStudent(
       exercise: { kind: 'shape', string, shapeId: demo.shapeId },
       system: DEFAULT_SYSTEM_ID,
       readings: readings.map(({ finger, shownCents }) => ({ finger, shownCents, atMs: null })),
+      tapesCovered: false,
       note: '',
     })
   }
 }
 
+const LEVEL_WITHIN: Readonly<Record<number, Level>> = { 20: 'beginner', 15: 'growing', 10: 'trained' }
 const WEEKS_PER_YEAR = 52.18
 /** How far two measurements of one hand differ, mm. */
 const MEASURING_SPREAD_MM = 0.5

@@ -202,6 +202,15 @@ export function checkDraft(instrumentId: string, shownCents: readonly number[] =
   }
 }
 
+/** A setup round of a violin that stopped at the gap. */
+export function setupRound(answers: Readonly<Record<string, string>> = { pain: 'yes', gap: 'no' }) {
+  return {
+    takenAt: '2026-11-28T09:41:00.000Z',
+    family: 'violin',
+    answers: Object.entries(answers).map(([itemId, answer]) => ({ itemId, answer })),
+  }
+}
+
 function listen(app: ReturnType<typeof createApp>): Promise<Server> {
   const server = createServer(app)
   return new Promise((resolve) => server.listen(0, '127.0.0.1', () => resolve(server)))

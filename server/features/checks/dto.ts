@@ -81,6 +81,7 @@ export function checkDto({ check, landings, by }: CheckFacts): Check {
     exercise: check.exercise && { ...check.exercise, notes: [...check.exercise.notes] },
     stringing: check.stringing && stringingDto(check.stringing),
     toleranceCents: check.toleranceCents,
+    tapesCovered: Boolean(check.tapesCovered),
     landings: landings.map((row) => ({
       stringIndex: row.stringIndex,
       finger: row.finger as Finger | 0,

@@ -18,6 +18,7 @@ import { fieldProblem, ProblemError } from '../../http/problem-error'
 import { instrumentRepository } from '../instruments/repository'
 import { stringingOfFacts } from '../instruments/service'
 import { studentRepository } from '../students/repository'
+import { toleranceOf } from '../students/tolerance'
 import { checkDto, keptExercise, keptVerdict, landingRows } from './dto'
 import { checkRepository } from './repository'
 
@@ -48,10 +49,11 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
     /** Judges the readings with the core, whatever the page thought of them, and keeps both with the strings as they are. */
     async create(studentId: string, draft: Draft): Promise<Check> {
       insistOnDay(now, draft.takenAt.slice(0, 10), 'takenAt')
-      const [{ toleranceCents }, facts] = await Promise.all([
+      const [student, facts] = await Promise.all([
         existingStudent(studentId),
         instrumentRepository(store).stringsOf(draft.instrumentId),
       ])
+      const toleranceCents = toleranceOf(student, signedIn.session.studio.settings)
       if (!facts) throw fieldProblem('instrumentId', 'Choose one of the studio’s instruments.')
       const stringing = stringingOfFacts(facts, draft.system)
       const exercise = exerciseOf(stringing, draft)
@@ -72,6 +74,7 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
         exercise: keptExercise(exercise),
         stringing: snapshotOf(stringing),
         toleranceCents,
+        tapesCovered: draft.tapesCovered,
         verdict: keptVerdict(judgeHand({ stringing, exercise, landings, toleranceCents })),
         unmoved: null,
         note: draft.note,

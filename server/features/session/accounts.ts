@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid'
 import { DEFAULT_SYSTEM_ID } from '#core'
 import type { Session } from '#contracts'
 import type { Database } from '../../db/database'
+import { settingsOf } from '../studio/settings'
 import { normalEmail } from './email'
 import { hashPassword } from './password'
 
@@ -20,7 +21,14 @@ export async function addStudio(
   transaction: Transaction,
   { studioName, teacherName, email, password, now }: NewStudio,
 ): Promise<Session> {
-  const studio = { id: uuid(), name: studioName, system: DEFAULT_SYSTEM_ID, createdAt: now }
+  const studio = {
+    id: uuid(),
+    name: studioName,
+    system: DEFAULT_SYSTEM_ID,
+    version: 1,
+    settings: null,
+    createdAt: now,
+  }
   const passwordHash = await hashPassword(password)
   const user = {
     id: uuid(),
@@ -32,7 +40,13 @@ export async function addStudio(
   await models.studio.create(studio, { transaction })
   await models.user.create(user, { transaction })
   return {
-    studio: { id: studio.id, name: studio.name, system: studio.system },
+    studio: {
+      id: studio.id,
+      version: studio.version,
+      name: studio.name,
+      system: studio.system,
+      settings: settingsOf(null),
+    },
     user: { id: user.id, name: user.name, email: user.email },
     csrfToken: '',
   }

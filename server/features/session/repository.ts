@@ -5,7 +5,7 @@ import type { SessionRow, StudioRow, UserRow } from '../../db/rows'
 /** Who somebody is, and where they teach. */
 export interface Account {
   readonly user: Pick<UserRow, 'id' | 'name' | 'email'>
-  readonly studio: Pick<StudioRow, 'id' | 'name' | 'system'>
+  readonly studio: Pick<StudioRow, 'id' | 'version' | 'name' | 'system' | 'settings'>
 }
 
 type SessionTimes = Pick<SessionRow, 'createdAt' | 'seenAt' | 'expiresAt'>
@@ -21,6 +21,8 @@ interface JoinedSession extends SessionTimes {
   readonly studioId: string
   readonly studioName: string
   readonly system: string
+  readonly version: number
+  readonly settings: unknown
 }
 
 /** Accounts and their sessions. The only repository that looks across studios: it is what finds the studio. */
@@ -38,7 +40,7 @@ export function sessionRepository({ models, sequelize }: Database) {
     async sessionById(id: string, now: Date): Promise<FoundSession | undefined> {
       const [row] = await sequelize.query<JoinedSession>(
         `SELECT s.created_at AS createdAt, s.seen_at AS seenAt, s.expires_at AS expiresAt, u.id AS userId, u.email, u.name AS userName,
-                t.id AS studioId, t.name AS studioName, t.system,
+                t.id AS studioId, t.name AS studioName, t.system, t.version, t.settings,
                 (SELECT MAX(until_at) FROM maintenance) AS frozenUntil
          FROM session s JOIN user u ON u.id = s.user_id JOIN studio t ON t.id = s.studio_id
          WHERE s.id = :id AND s.expires_at > :now`,
@@ -51,7 +53,13 @@ export function sessionRepository({ models, sequelize }: Database) {
           seenAt: row.seenAt,
           expiresAt: row.expiresAt,
           user: { id: row.userId, name: row.userName, email: row.email },
-          studio: { id: row.studioId, name: row.studioName, system: row.system },
+          studio: {
+            id: row.studioId,
+            version: row.version,
+            name: row.studioName,
+            system: row.system,
+            settings: row.settings,
+          },
         }
       )
     },

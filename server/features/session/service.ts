@@ -5,6 +5,7 @@ import type { OpenSession, Session } from '#contracts'
 import type { SessionRow } from '../../db/rows'
 import type { SignedIn } from '../../http/call'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
+import { settingsOf } from '../studio/settings'
 import { normalEmail } from './email'
 import { hashPassword, passwordMatches } from './password'
 import type { Account, SessionRepository } from './repository'
@@ -27,7 +28,13 @@ export function sessionService(repository: SessionRepository, secret: string) {
   function sessionOf({ user, studio }: Account, token: string): Session {
     return {
       user: { id: user.id, name: user.name, email: user.email },
-      studio: { id: studio.id, name: studio.name, system: studio.system },
+      studio: {
+        id: studio.id,
+        version: studio.version,
+        name: studio.name,
+        system: studio.system,
+        settings: settingsOf(studio.settings),
+      },
       csrfToken: keyed('csrf', token),
     }
   }

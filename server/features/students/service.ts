@@ -13,30 +13,39 @@ import { checkSummaryDto } from '../checks/dto'
 import { handNow } from '../hands/dto'
 import { handRepository } from '../hands/repository'
 import { readInstruments } from '../instruments/service'
+import { painDto, setupNowFor } from '../setup/dto'
+import { setupRepository } from '../setup/repository'
 import { studentRepository, type StudentFacts } from './repository'
+import { toleranceOf } from './tolerance'
 
 type Change = Omit<HandlerInput<'students.update'>['body'], 'version'>
 
-export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
+export function studentService({ store, signedIn, now }: Pick<Call, 'store' | 'signedIn' | 'now'>) {
   const repository = studentRepository(store)
+  const { settings } = signedIn.session.studio
 
   async function withFacts(facts: readonly StudentFacts[]): Promise<Student[]> {
-    const [instruments, hands] = await readAll(facts.length > 1, [
+    const ids = facts.map(({ student }) => student.id)
+    const [instruments, hands, pains] = await readAll(facts.length > 1, [
       () =>
         readInstruments(
           store,
           facts.flatMap(({ instrumentId }) => instrumentId ?? []),
         ),
-      () => handRepository(store).ofStudents(facts.map(({ student }) => student.id)),
+      () => handRepository(store).ofStudents(ids),
+      () => setupRepository(store).pains.openOf(ids),
     ])
     const handsOf = group(hands, (row) => row.studentId)
+    const painsOf = group(pains, (row) => row.studentId)
     return facts.map(({ student, instrumentId, lastCheck }) => ({
       id: student.id,
       version: student.version,
       name: student.name,
       birthYear: student.birthYear,
       family: student.family as FamilyId,
-      toleranceCents: student.toleranceCents,
+      toleranceCents: toleranceOf(student, settings),
+      level: student.level,
+      schools: student.schools ?? {},
       tapeSchoolId: student.tapeSchoolId,
       system: student.system,
       lesson:
@@ -48,6 +57,8 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
       instrument: (instrumentId !== null && instruments.get(instrumentId)) || null,
       lastCheck: lastCheck ? checkSummaryDto(lastCheck) : null,
       hand: handNow(handsOf.get(student.id) ?? []),
+      setup: setupNowFor(student.family, student.setupNow),
+      pains: (painsOf.get(student.id) ?? []).map(painDto),
     }))
   }
 
@@ -94,6 +105,7 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
         version: 1,
         ...rest,
         ...lessonColumns(lesson),
+        setupNow: null,
         createdAt: now,
         removedAt: null,
       })
@@ -108,6 +120,8 @@ export function studentService({ store, now }: Pick<Call, 'store' | 'now'>) {
       if (rest.tapeSchoolId === undefined && family !== row.family) rest.tapeSchoolId = null
       if (rest.tapeSchoolId !== undefined) insistOnSchool(family, rest.tapeSchoolId)
       insistOnBirth(rest.birthYear, now)
+      // A tolerance of one's own takes the place of a level's.
+      if (rest.toleranceCents !== undefined && rest.level === undefined) rest.level = null
       const values = { ...given(rest), ...(lesson === undefined ? {} : lessonColumns(lesson)) }
       if (!(await repository.change(id, version, values)))
         throw new ProblemError('changed_meanwhile', {

@@ -1,0 +1,87 @@
+import type { FamilyId } from '../instrument'
+
+/** How an instrument is made to fit a body, in numbers; what was not measured is null. Lengths in mm, angles in degrees. */
+export interface BodyFitValues {
+  /** Height of the chin rest’s plate over the top. */
+  readonly chinRestMm: number | null
+  /** Height of the shoulder rest under the chin rest, its wide end, and at the other. */
+  readonly restNearMm: number | null
+  readonly restFarMm: number | null
+  /** Of five times with both hands away, how often the instrument stayed. */
+  readonly handsOff: number | null
+  /** From straight ahead towards the left side. */
+  readonly bodyAngle: number | null
+  /** The thumb behind the first finger, towards the nut; in front of it where negative. */
+  readonly thumbMm: number | null
+  /** What shows of the endpin. */
+  readonly endpinMm: number | null
+  /** The lowest peg above the ear; below it where negative. */
+  readonly pegMm: number | null
+  /** Height of the seat; null for a bass where one stands. */
+  readonly seatMm: number | null
+  /** How far the instrument leans from upright. */
+  readonly lean: number | null
+}
+
+export type BodyFitPart = keyof BodyFitValues
+
+/** What is measured of each family, in the order in which it is set up. */
+export const BODY_FIT_PARTS: Record<FamilyId, readonly BodyFitPart[]> = {
+  violin: ['chinRestMm', 'restNearMm', 'restFarMm', 'handsOff', 'bodyAngle', 'thumbMm'],
+  viola: ['chinRestMm', 'restNearMm', 'restFarMm', 'handsOff', 'bodyAngle', 'thumbMm'],
+  cello: ['endpinMm', 'pegMm', 'seatMm', 'lean', 'thumbMm'],
+  bass: ['endpinMm', 'pegMm', 'seatMm', 'lean'],
+}
+
+/** Beyond these a number is a slip of the pen. From memory. */
+export const BODY_FIT_LIMITS: Record<BodyFitPart, readonly [number, number]> = {
+  chinRestMm: [5, 60],
+  restNearMm: [0, 90],
+  restFarMm: [0, 90],
+  handsOff: [0, 5],
+  bodyAngle: [-30, 120],
+  thumbMm: [-80, 80],
+  endpinMm: [0, 700],
+  pegMm: [-250, 250],
+  seatMm: [200, 900],
+  lean: [0, 60],
+}
+
+export const NO_BODY_FIT: BodyFitValues = {
+  chinRestMm: null,
+  restNearMm: null,
+  restFarMm: null,
+  handsOff: null,
+  bodyAngle: null,
+  thumbMm: null,
+  endpinMm: null,
+  pegMm: null,
+  seatMm: null,
+  lean: null,
+}
+
+export type BodyFitDoubt = 'steep_rest' | 'falls' | 'too_far_front' | 'too_far_out' | 'pegs_off'
+
+/** The far end of the rest so much higher than the near one tilts the instrument steeply, mm. From memory. */
+const STEEP_REST_MM = 25
+/** Pegs or machine this close to the height that is looked for, mm. From memory. */
+const PEG_NEAR_MM = 60
+
+/** What of a fit a teacher would look at again, with the reason to be told. Common practice, no source. */
+export function bodyFitDoubts(family: FamilyId, fit: BodyFitValues): BodyFitDoubt[] {
+  const doubts: BodyFitDoubt[] = []
+  const { restNearMm, restFarMm, handsOff, bodyAngle, pegMm } = fit
+  if (restNearMm !== null && restFarMm !== null && restFarMm - restNearMm > STEEP_REST_MM)
+    doubts.push('steep_rest')
+  if (handsOff !== null && handsOff < 5) doubts.push('falls')
+  if (bodyAngle !== null && bodyAngle < 20) doubts.push('too_far_front')
+  if (bodyAngle !== null && bodyAngle > 70) doubts.push('too_far_out')
+  if (pegMm !== null && family === 'bass' && Math.abs(pegMm) > PEG_NEAR_MM) doubts.push('pegs_off')
+  if (pegMm !== null && family === 'cello' && Math.abs(pegMm) > 2 * PEG_NEAR_MM) doubts.push('pegs_off')
+  return doubts.filter((doubt) => isOf(family, doubt))
+}
+
+function isOf(family: FamilyId, doubt: BodyFitDoubt): boolean {
+  const isUpper = family === 'violin' || family === 'viola'
+  return isUpper ? doubt !== 'pegs_off' : doubt.startsWith('pegs')
+}

@@ -1,0 +1,203 @@
+import { daysBetween } from '../calendar'
+import { nextSize, type HandSpan } from '../frame'
+import { familyOf, type FamilyId, type Finger } from '../instrument'
+import type { MasteryState } from '../pattern/mastery'
+import type { TuningSystem } from '../pitch'
+import type { SetupAnswer } from './answers'
+import type { SetupItemId } from './items'
+
+/** What a player is let through one by one: handbook §1. */
+export const GATE_IDS = ['fourth_finger', 'shifting', 'vibrato', 'tapes_off', 'next_size'] as const
+export type GateId = (typeof GATE_IDS)[number]
+
+/** What nobody can measure here and the teacher says. */
+export const SAID_ITEMS = ['steady_bow', 'easy_shift', 'swings_down', 'arm_reaches'] as const
+export type SaidItem = (typeof SAID_ITEMS)[number]
+
+/** One string of a kept check: how far off each finger was on average, cents. */
+export interface GateCheck {
+  readonly takenOn: string
+  /** The open string’s name. */
+  readonly string: string
+  /** Whether it was played in first position, which gates are about. */
+  readonly isFirstPosition: boolean
+  readonly tapesCovered: boolean
+  readonly toleranceCents: number
+  readonly fingers: readonly { readonly finger: Finger; readonly meanCents: number }[]
+}
+
+export interface GateFacts {
+  readonly family: FamilyId
+  /** Undefined where the student has no instrument. */
+  readonly sizeId?: string | undefined
+  readonly system: TuningSystem
+  readonly hand: HandSpan | null
+  readonly hasTapes: boolean
+  readonly setup: readonly { readonly itemId: string; readonly answer: SetupAnswer }[]
+  /** Newest first. */
+  readonly checks: readonly GateCheck[]
+  /** How well the student has a position, by its id. */
+  readonly positions: Readonly<Record<string, MasteryState>>
+  readonly said: readonly SaidItem[]
+}
+
+/** Something that still keeps a gate shut. */
+export type Missing =
+  | { readonly code: 'setup'; readonly itemId: SetupItemId; readonly answer: SetupAnswer | undefined }
+  /** Fingers within tolerance on too few strings. */
+  | {
+      readonly code: 'strings'
+      readonly have: number
+      readonly need: number
+      readonly fingers: readonly Finger[]
+    }
+  | { readonly code: 'position'; readonly positionId: string }
+  /** Takes with covered tapes, as near as with them seen, `apartDays` apart. */
+  | { readonly code: 'covered'; readonly have: number; readonly need: number; readonly apartDays: number }
+  | {
+      readonly code: 'span'
+      readonly haveMm: number | undefined
+      readonly needMm: number
+      readonly sizeId: string
+    }
+  | { readonly code: 'said'; readonly item: SaidItem }
+
+export interface Gate {
+  readonly id: GateId
+  /** All that was computed is there; a teacher may still say otherwise. */
+  readonly isOpen: boolean
+  readonly missing: readonly Missing[]
+}
+
+const STRINGS_NEEDED = 2
+const COVERED_NEEDED = 2
+/** “Twice, a week apart.” Common practice, no source. */
+export const COVERED_APART_DAYS = 7
+
+interface FamilyGates {
+  readonly fourthFinger?: readonly SetupItemId[]
+  readonly shifting: readonly SetupItemId[]
+  readonly vibrato: readonly SetupItemId[]
+  /** Fingers that must stand before the next one is asked for. */
+  readonly fingers: readonly Finger[]
+  /** Where a hand that shifts easily has been. */
+  readonly shiftsTo: string
+}
+
+const UPPER: FamilyGates = {
+  fourthFinger: ['gap', 'knuckles', 'elbow'],
+  shifting: ['squeeze', 'thumb_joints'],
+  vibrato: ['thumb_joints', 'squeeze'],
+  fingers: [1, 2, 3],
+  shiftsTo: 'third',
+}
+
+/** Setup items, “Gates”; common practice, no source. A bass counts its positions by semitone: III lies five above the nut. */
+const GATES_OF: Record<FamilyId, FamilyGates> = {
+  violin: UPPER,
+  viola: UPPER,
+  cello: {
+    shifting: ['cello_thumb_push', 'cello_thumb_joints'],
+    vibrato: ['cello_thumb_joints', 'cello_thumb_push'],
+    fingers: [1, 2, 3, 4],
+    shiftsTo: 'third',
+  },
+  bass: {
+    shifting: ['bass_stance', 'bass_shift'],
+    vibrato: ['bass_thumb_joints', 'bass_stance'],
+    fingers: [1, 2, 4],
+    shiftsTo: 'semitone_5',
+  },
+}
+
+/** The gates of a family, each with what is still missing, from setup, checks, hand and what the teacher said. */
+export function gatesOf(facts: GateFacts): Gate[] {
+  const { fourthFinger, shifting, vibrato, fingers, shiftsTo } = GATES_OF[facts.family]
+  const gates: { id: GateId; missing: (Missing | undefined)[] | undefined }[] = [
+    {
+      id: 'fourth_finger',
+      missing: fourthFinger && [
+        ...fourthFinger.map((id) => setupMissing(facts, id)),
+        stringsMissing(facts, fingers),
+      ],
+    },
+    {
+      id: 'shifting',
+      missing: [...shifting.map((id) => setupMissing(facts, id)), stringsMissing(facts, fingers)],
+    },
+    {
+      id: 'vibrato',
+      missing: [
+        ...vibrato.map((id) => setupMissing(facts, id)),
+        positionMissing(facts, shiftsTo),
+        ...(['easy_shift', 'steady_bow', 'swings_down'] as const).map((item) => saidMissing(facts, item)),
+      ],
+    },
+    { id: 'tapes_off', missing: facts.hasTapes ? [coveredMissing(facts)] : undefined },
+    { id: 'next_size', missing: nextSizeMissing(facts) },
+  ]
+  return gates.flatMap(({ id, missing }) => {
+    if (!missing) return []
+    const left = missing.filter((one) => one !== undefined)
+    return [{ id, isOpen: left.length === 0, missing: left }]
+  })
+}
+
+function setupMissing({ setup }: GateFacts, itemId: SetupItemId): Missing | undefined {
+  const answer = setup.find((one) => one.itemId === itemId)?.answer
+  return answer === 'yes' ? undefined : { code: 'setup', itemId, answer }
+}
+
+function stringsMissing({ checks }: GateFacts, fingers: readonly Finger[]): Missing | undefined {
+  const newest = new Map<string, GateCheck>()
+  for (const check of checks)
+    if (check.isFirstPosition && isWhole(check, fingers) && !newest.has(check.string))
+      newest.set(check.string, check)
+  const have = [...newest.values()].filter((check) => isWithin(check, fingers)).length
+  return have >= STRINGS_NEEDED ? undefined : { code: 'strings', have, need: STRINGS_NEEDED, fingers }
+}
+
+const isWhole = (check: GateCheck, fingers: readonly Finger[]) =>
+  fingers.every((finger) => check.fingers.some((one) => one.finger === finger))
+
+const isWithin = ({ fingers: heard, toleranceCents }: GateCheck, fingers: readonly Finger[]) =>
+  heard.every(({ finger, meanCents }) => !fingers.includes(finger) || Math.abs(meanCents) <= toleranceCents)
+
+function positionMissing({ positions }: GateFacts, positionId: string): Missing | undefined {
+  return positions[positionId] === 'secure' ? undefined : { code: 'position', positionId }
+}
+
+function saidMissing({ said }: GateFacts, item: SaidItem): Missing | undefined {
+  return said.includes(item) ? undefined : { code: 'said', item }
+}
+
+/** Covered takes count where no finger is further off than the tolerance allows, and the newest two such lie a week apart. */
+function coveredMissing({ checks }: GateFacts): Missing | undefined {
+  const covered = checks.filter((check) => check.tapesCovered)
+  const firstBad = covered.findIndex((check) => !isNear(check))
+  const good = firstBad < 0 ? covered : covered.slice(0, firstBad)
+  const newest = good[0]?.takenOn
+  const isTwice = good.some((check) => newest && daysBetween(check.takenOn, newest) >= COVERED_APART_DAYS)
+  const missing: Missing = {
+    code: 'covered',
+    have: Math.min(1, good.length),
+    need: COVERED_NEEDED,
+    apartDays: COVERED_APART_DAYS,
+  }
+  return isTwice ? undefined : missing
+}
+
+const isNear = ({ fingers, toleranceCents }: GateCheck) =>
+  fingers.length > 0 && fingers.every(({ meanCents }) => Math.abs(meanCents) <= toleranceCents)
+
+function nextSizeMissing(facts: GateFacts): (Missing | undefined)[] | undefined {
+  const { family, sizeId, system, hand } = facts
+  const next = sizeId === undefined ? undefined : nextSize(familyOf(family), sizeId, system)
+  if (!next) return undefined
+  const haveMm = hand?.comfortableSpanMm
+  const isSpanned = haveMm !== undefined && haveMm >= next.spanMm
+  return [
+    isSpanned ? undefined : { code: 'span', haveMm, needMm: next.spanMm, sizeId: next.sizeId },
+    saidMissing(facts, 'arm_reaches'),
+  ]
+}

@@ -1,0 +1,26 @@
+export {
+  SCHOOL_QUESTIONS,
+  SCHOOL_QUESTION_IDS,
+  USUAL_SCHOOLS,
+  schoolsOf,
+  questionsOf,
+  isSchoolChoice,
+  tapeSchoolFor,
+} from './schools'
+export type { SchoolChoice, SchoolQuestion, Schools, SomeSchools } from './schools'
+export { answerOf } from './answers'
+export type { AnsweredItem, SetupAnswer, SetupLimits } from './answers'
+export { SETUP_ITEMS, SETUP_ITEM_IDS, isSetupItem, setupLimits, setupMeasureOf } from './items'
+export type { SetupItemId, SetupMeasure } from './items'
+export { arrangedItems, roundItems, standingOf, ALWAYS_FIRST, USUAL_ARRANGEMENT } from './round'
+export type { OwnItem, RoundItem, RoundStanding, SetupArrangement } from './round'
+export { longNearly, setupNow, NEARLY_FOR_DAYS } from './history'
+export type { ItemStanding, SetupRound } from './history'
+export { IMPLICATIONS, remediesFor, itemsBehind, oddsOf, symptomsOf } from './implications'
+export type { RemedyId, Symptom } from './implications'
+export { schoolConflicts } from './conflicts'
+export type { ConflictCode, ConflictFacts, SchoolConflict } from './conflicts'
+export { gatesOf, COVERED_APART_DAYS, GATE_IDS, SAID_ITEMS } from './gates'
+export type { Gate, GateCheck, GateFacts, GateId, Missing, SaidItem } from './gates'
+export { bodyFitDoubts, BODY_FIT_LIMITS, BODY_FIT_PARTS, NO_BODY_FIT } from './body-fit'
+export type { BodyFitDoubt, BodyFitPart, BodyFitValues } from './body-fit'

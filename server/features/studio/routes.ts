@@ -1,0 +1,28 @@
+import type { HandlerInput, Studio } from '#contracts'
+import type { Call, Handlers } from '../../http/call'
+import { given } from '../../http/given'
+import { ProblemError } from '../../http/problem-error'
+import { settingsOf } from './settings'
+
+export const studioRoutes: Pick<Handlers, 'studio.read' | 'studio.update'> = {
+  'studio.read': ({ store }) => readStudio(store),
+  'studio.update': ({ store }, { body }) => change(store, body),
+}
+
+async function readStudio(store: Call['store']): Promise<Studio> {
+  const row = await store.studio()
+  if (!row) throw new ProblemError('not_found')
+  return { version: row.version, name: row.name, system: row.system, settings: settingsOf(row.settings) }
+}
+
+async function change(
+  store: Call['store'],
+  { version, ...change }: HandlerInput<'studio.update'>['body'],
+): Promise<Studio> {
+  if (!(await store.changeStudio(version, given(change))))
+    throw new ProblemError('changed_meanwhile', {
+      detail: 'Your entries are still here. Look at what changed, then save again.',
+      data: await readStudio(store),
+    })
+  return readStudio(store)
+}
