@@ -33,7 +33,7 @@ export interface SchoolConflict {
   readonly between: readonly SchoolQuestion[]
 }
 
-type Rule = SchoolConflict & { holds(schools: Schools, facts: ConflictFacts): boolean }
+type Rule = SchoolConflict & { readonly holds: (schools: Schools, facts: ConflictFacts) => boolean }
 
 const NOT_SPANNED: readonly (HandFit | undefined)[] = ['thumb_or_pivot', 'too_big']
 

@@ -1,0 +1,304 @@
+import { BODY_MM, body, label, limb, line, spot, type Figure, type FigurePart } from './figure'
+import {
+  arc,
+  at,
+  away,
+  between,
+  capsule,
+  circle,
+  polyline,
+  smooth,
+  turned,
+  twoBones,
+  type Point,
+} from './geometry'
+
+/** A violin or viola on its player, from the front. Full size, mm and degrees. */
+export interface ShoulderPose {
+  /** Between the player’s neck and the instrument. */
+  readonly gapMm: number
+  /** Strings from level: the scroll hangs where positive. */
+  readonly droop: number
+  /** The head pressed down over the instrument, degrees. */
+  readonly head: number
+  /** The shoulder pushed up. */
+  readonly hunch: number
+  /** The shoulder rest under the instrument, from the chin rest’s feet outwards; negative where there is none. */
+  readonly restMm: number
+  /** Height of the chin rest. */
+  readonly chinMm: number
+  readonly hand: 'holds' | 'on_other_shoulder' | 'straight'
+  readonly aches: boolean
+}
+
+export const SHOULDER: ShoulderPose = {
+  gapMm: 4,
+  droop: 0,
+  head: 8,
+  hunch: 0,
+  restMm: 14,
+  chinMm: 26,
+  hand: 'holds',
+  aches: false,
+}
+
+const NECK = at(0, 0)
+
+export interface ShoulderJoints {
+  readonly button: Point
+  readonly scroll: Point
+  readonly shoulder: Point
+  readonly elbow: Point
+  readonly hand: Point
+}
+
+export function shoulderJoints(pose: ShoulderPose, instrument = 1): ShoulderJoints {
+  const shoulder = at(152, 58 - pose.hunch)
+  const button = at(50 + pose.gapMm, -2 - pose.hunch * 0.5)
+  const scroll = away(button, -pose.droop, 585 * instrument)
+  const held = away(button, -pose.droop, 505 * instrument)
+  const hand = pose.hand === 'on_other_shoulder' ? at(-128, 66) : at(held.x, held.y + 24)
+  const arm: readonly [number, number] = [BODY_MM.upperArm, BODY_MM.forearm]
+  const { joint: elbow } = twoBones(shoulder, hand, arm, pose.hand === 'on_other_shoulder' ? 'left' : 'right')
+  return { button, scroll, shoulder, elbow, hand }
+}
+
+export function shoulderFigure(
+  pose: ShoulderPose,
+  instrument = 1,
+  notes: readonly FigurePart[] = [],
+): Figure {
+  const joints = shoulderJoints(pose, instrument)
+  const { button, shoulder, elbow, hand } = joints
+  const tilt = (points: readonly Point[]) => turned(points, button, -pose.droop)
+  const on = (x: number, y: number) => at(button.x + x * instrument, button.y + y * instrument)
+  const headAt = at(pose.head * 1.1, -132 + pose.head * 0.9)
+  const violin: FigurePart[] = [
+    ...(pose.restMm >= 0
+      ? [
+          body('rest', [
+            smooth(
+              tilt([
+                on(pose.restMm + 4, 34),
+                on(pose.restMm + 10, 52),
+                on(pose.restMm + 78, 60),
+                on(pose.restMm + 96, 40),
+                on(pose.restMm + 78, 48),
+                on(pose.restMm + 16, 42),
+              ]),
+              true,
+            ),
+          ]),
+        ]
+      : []),
+    body('neck', [
+      polyline(tilt([on(330, 2), on(560, 4), on(560, 18), on(340, 22)]), true),
+      ...[on(575, 14)].map((p) => circle(tilt([p])[0]!, 16 * instrument)),
+    ]),
+    body('wood', [
+      smooth(
+        tilt([
+          on(0, 2),
+          on(30, -5),
+          on(180, -8),
+          on(345, -3),
+          on(352, 4),
+          on(352, 30),
+          on(345, 36),
+          on(180, 40),
+          on(30, 36),
+          on(0, 30),
+        ]),
+        true,
+      ),
+    ]),
+    body('board', [polyline(tilt([on(250, -16), on(556, -2), on(556, 4), on(250, -9)]), true)]),
+    body('rest', [
+      smooth(
+        tilt([
+          on(10, -4),
+          on(14, -pose.chinMm),
+          on(44, -pose.chinMm - 3),
+          on(84, -pose.chinMm + 6),
+          on(92, -6),
+        ]),
+        true,
+      ),
+    ]),
+    line('string', tilt([on(196, -44), on(556, -5)])),
+    line('detail', tilt([on(196, -44), on(196, -8)])),
+  ]
+  const arm = body('sleeve', limb([shoulder, elbow, between(elbow, hand, 0.62)], [96, 78, 60]))
+  const fist = body(
+    'skin',
+    [...limb([between(elbow, hand, 0.5), hand], [50, 42]), circle(at(hand.x, hand.y - 16), 27)],
+    [],
+  )
+  return {
+    x: -220,
+    y: -300,
+    width: 900,
+    height: 640,
+    parts: [
+      body('sleeve', [
+        smooth(
+          [
+            at(-64, 22),
+            at(-150, 60),
+            at(-196, 110),
+            at(-176, 380),
+            at(168, 380),
+            at(198, 118 - pose.hunch),
+            at(150, 54 - pose.hunch),
+            at(64, 22 - pose.hunch * 0.4),
+          ],
+          true,
+        ),
+      ]),
+      body('skin', [capsule(at(NECK.x, NECK.y + 36), 112, at(headAt.x * 0.6, -70), 96)]),
+      ...(pose.hand === 'on_other_shoulder' ? [] : [arm, fist]),
+      ...violin,
+      body('skin', [headOutline(headAt, pose.head)]),
+      ...face(headAt, pose.head),
+      ...(pose.hand === 'on_other_shoulder' ? [arm, fist] : []),
+      ...(pose.aches
+        ? [
+            spot(at(shoulder.x - 22, shoulder.y), 34),
+            spot(at(hand.x, hand.y + 14), 26),
+            spot(at(NECK.x + 44, NECK.y - 30), 24),
+          ]
+        : []),
+      ...notes,
+    ],
+  }
+}
+
+function headOutline(centre: Point, turn: number): string {
+  const r = BODY_MM.head
+  const points = [
+    at(-0.66, -0.8),
+    at(0, -1.12),
+    at(0.66, -0.8),
+    at(0.78, -0.1),
+    at(0.6, 0.66),
+    at(0.2, 1),
+    at(-0.2, 1),
+    at(-0.6, 0.66),
+    at(-0.78, -0.1),
+  ]
+  return smooth(
+    turned(
+      points.map(({ x, y }) => at(centre.x + x * r, centre.y + y * r)),
+      centre,
+      -turn,
+    ),
+    true,
+  )
+}
+
+function face(centre: Point, turn: number): FigurePart[] {
+  const on = (x: number, y: number) => turned([at(centre.x + x, centre.y + y)], centre, -turn)[0]!
+  return [
+    line('detail', smooth([on(-46, -18), on(-32, -24), on(-20, -18)])),
+    line('detail', smooth([on(30, -18), on(44, -24), on(56, -18)])),
+    line('detail', smooth([on(6, -20), on(16, 16), on(2, 20)])),
+    line('detail', smooth([on(-16, 54), on(6, 58), on(28, 52)])),
+  ]
+}
+
+/** Strings against the level, and by how much they hang. */
+export function levelNote(pose: ShoulderPose, says: string): FigurePart[] {
+  const { button } = shoulderJoints(pose)
+  const start = at(button.x + 60, button.y)
+  return [
+    line('compare', [at(button.x, button.y), at(670, button.y)]),
+    ...(Math.abs(pose.droop) > 2
+      ? [line('mark', arc(start, 330, Math.min(0, -pose.droop), Math.max(0, -pose.droop)))]
+      : []),
+    label(says, {
+      value: Math.abs(Math.round(pose.droop)),
+      unit: 'degrees',
+    }),
+  ]
+}
+
+export function shoulderNote(place: Point, says: string, radius = 26): FigurePart[] {
+  return [spot(place, radius), label(says)]
+}
+
+/** Seen from above: where the instrument points. Degrees from straight ahead to the player’s left. */
+export function aboveFigure(angle: number, says: string, instrument = 1): Figure {
+  const left = at(-92, 6)
+  // Straight ahead is up; the player’s left is to the left.
+  const direction = 90 + angle
+  const along = (mm: number, across: number) =>
+    away(away(left, direction, mm * instrument), direction + 90, across * instrument)
+  const half = [
+    [0, 20],
+    [10, 68],
+    [60, 84],
+    [110, 70],
+    [150, 54],
+    [190, 52],
+    [215, 66],
+    [270, 84],
+    [330, 70],
+    [352, 22],
+  ] as const
+  const outline = smooth(
+    [...half.map(([x, y]) => along(x, y)), ...half.toReversed().map(([x, y]) => along(x, -y))],
+    true,
+  )
+  const nose = away(at(0, 0), 90 + angle * 0.8, 88)
+  const shoulder = at(-185, 30)
+  const hand = along(510, -22)
+  const { joint: elbow } = twoBones(shoulder, hand, [BODY_MM.upperArm * 0.9, BODY_MM.forearm], 'left')
+  const length = 640
+  return {
+    x: -640,
+    y: -620,
+    width: 920,
+    height: 780,
+    parts: [
+      body('sleeve', [
+        smooth(
+          [
+            at(-225, 26),
+            at(-170, -34),
+            at(0, -52),
+            at(170, -34),
+            at(225, 26),
+            at(170, 96),
+            at(0, 112),
+            at(-170, 96),
+          ],
+          true,
+        ),
+        ...limb([shoulder, elbow, between(elbow, hand, 0.6)], [96, 76, 60]),
+      ]),
+      body('skin', [...limb([between(elbow, hand, 0.5), hand], [50, 44])]),
+      body('wood', [outline]),
+      body('rest', [
+        smooth([along(6, 30), along(20, 62), along(62, 66), along(64, 34), along(30, 20)], true),
+      ]),
+      body('board', [polyline([along(240, -20), along(556, -13), along(556, 13), along(240, 20)], true)]),
+      body('neck', [
+        circle(along(582, 0), 18),
+        polyline([along(556, -12), along(590, -9), along(590, 9), along(556, 12)], true),
+      ]),
+      body('skin', [
+        smooth(
+          [
+            away(nose, 90 + angle * 0.8, 10),
+            ...[50, 110, 180, 250, 310].map((turn) => away(at(0, 0), 90 + angle * 0.8 + turn, 88)),
+          ],
+          true,
+        ),
+      ]),
+      line('compare', [at(left.x, left.y), at(left.x, left.y - length)]),
+      line('compare', [at(left.x, left.y), at(left.x - 520, left.y)]),
+      line('mark', arc(left, 420, Math.min(90, direction), Math.max(90, direction))),
+      label(says, { value: Math.round(angle), unit: 'degrees' }),
+    ],
+  }
+}

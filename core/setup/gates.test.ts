@@ -1,0 +1,115 @@
+import { describe, expect, it } from 'vitest'
+import { tuningSystem } from '../pitch'
+import type { Finger } from '../instrument'
+import { gatesOf, type GateCheck, type GateFacts } from './index'
+
+const check = (string: string, cents: readonly number[], more: Partial<GateCheck> = {}): GateCheck => ({
+  takenOn: '2026-11-21',
+  string,
+  isFirstPosition: true,
+  tapesCovered: false,
+  toleranceCents: 15,
+  fingers: cents.map((meanCents, i) => ({ finger: (i + 1) as Finger, meanCents })),
+  ...more,
+})
+const yes = (...ids: readonly string[]) => ids.map((itemId) => ({ itemId, answer: 'yes' as const }))
+
+const BARE: GateFacts = {
+  family: 'violin',
+  sizeId: '1/2',
+  system: tuningSystem('fifths')!,
+  hand: null,
+  hasTapes: true,
+  setup: [],
+  checks: [],
+  positions: {},
+  said: [],
+}
+const gate = (id: string, facts: Partial<GateFacts>) =>
+  gatesOf({ ...BARE, ...facts }).find((one) => one.id === id)
+
+/** Setup.md, “Gates”: each row, missing part by missing part. */
+describe('the fourth finger', () => {
+  const hand = yes('gap', 'knuckles', 'elbow')
+  const both = [check('A4', [3, -8, 12]), check('D4', [14, 0, -5])]
+
+  it('waits for gap, knuckles and elbow, and 1 to 3 within tolerance on two strings', () => {
+    expect(gate('fourth_finger', {})?.missing.map((one) => one.code)).toEqual([
+      'setup',
+      'setup',
+      'setup',
+      'strings',
+    ])
+    expect(gate('fourth_finger', { setup: hand, checks: both })?.isOpen).toBe(true)
+    expect(gate('fourth_finger', { setup: hand, checks: both.slice(1) })?.missing).toEqual([
+      { code: 'strings', have: 1, need: 2, fingers: [1, 2, 3] },
+    ])
+  })
+
+  it('goes by the newest check of a string, and does not mind the fourth finger itself', () => {
+    const flat4 = check('A4', [3, 3, 3, -40])
+    expect(gate('fourth_finger', { setup: hand, checks: [flat4, both[1]!] })?.isOpen).toBe(true)
+    const worse = check('A4', [3, 22, 3])
+    expect(gate('fourth_finger', { setup: hand, checks: [worse, ...both] })?.isOpen).toBe(false)
+    const high = check('A4', [3, 3, 3], { isFirstPosition: false })
+    expect(gate('fourth_finger', { setup: hand, checks: [high, both[1]!] })?.isOpen).toBe(false)
+  })
+
+  it('is no gate of a cello or a bass, whose fourth finger belongs to the first hand', () => {
+    for (const family of ['cello', 'bass'] as const)
+      expect(gate('fourth_finger', { family, sizeId: '1/2' })).toBeUndefined()
+  })
+})
+
+describe('shifting and vibrato', () => {
+  it('wait for what is nearly right as for what is not', () => {
+    const setup = [...yes('squeeze'), { itemId: 'thumb_joints', answer: 'nearly' as const }]
+    const missing = gate('shifting', {
+      setup,
+      checks: [check('A4', [1, 1, 1]), check('E5', [1, 1, 1])],
+    })?.missing
+    expect(missing).toEqual([{ code: 'setup', itemId: 'thumb_joints', answer: 'nearly' }])
+  })
+
+  it('vibrato asks for third position and back, and for what only a teacher sees', () => {
+    const ready: Partial<GateFacts> = {
+      setup: yes('thumb_joints', 'squeeze'),
+      positions: { third: 'secure' },
+      said: ['easy_shift', 'steady_bow', 'swings_down'],
+    }
+    expect(gate('vibrato', ready)?.isOpen).toBe(true)
+    expect(gate('vibrato', { ...ready, said: ['easy_shift', 'swings_down'] })?.missing).toEqual([
+      { code: 'said', item: 'steady_bow' },
+    ])
+    expect(gate('vibrato', { ...ready, positions: { third: 'learning' } })?.missing).toEqual([
+      { code: 'position', positionId: 'third' },
+    ])
+  })
+})
+
+describe('tapes off', () => {
+  const covered = (takenOn: string, cents = 5) =>
+    check('A4', [cents, cents, cents], { takenOn, tapesCovered: true })
+  const open = (...checks: GateCheck[]) => gate('tapes_off', { checks })?.isOpen
+
+  it('stands open when it went as near with tapes covered, twice, a week apart, and not after a worse one', () => {
+    expect(open(covered('2026-11-21'), covered('2026-11-14'))).toBe(true)
+    expect(open(covered('2026-11-21'), covered('2026-11-15'))).toBe(false)
+    expect(open(covered('2026-11-21', 25), covered('2026-11-14'), covered('2026-11-07'))).toBe(false)
+    expect(open(covered('2026-11-21'), covered('2026-11-18', 25), covered('2026-11-07'))).toBe(false)
+    expect(open(check('A4', [1, 1, 1]))).toBe(false)
+    expect(gate('tapes_off', { hasTapes: false })).toBeUndefined()
+  })
+})
+
+describe('the next size', () => {
+  it('asks for the next frame in mm and for the arm; the full size has none', () => {
+    const [span] = gate('next_size', { hand: { comfortableSpanMm: 60, reachedSpanMm: null } })!.missing
+    expect(span).toMatchObject({ code: 'span', haveMm: 60, sizeId: '3/4' })
+    // Handbook §4: w = L (2^(−2/12) − 2^(−7/12)) at 308 mm; a ringing fourth is within half a mm of it.
+    expect((span as { needMm: number }).needMm).toBeCloseTo(308 * (2 ** (-2 / 12) - 2 ** (-7 / 12)), -0.3)
+    const facts = { hand: { comfortableSpanMm: 71, reachedSpanMm: null }, said: ['arm_reaches' as const] }
+    expect(gate('next_size', facts)?.isOpen).toBe(true)
+    expect(gate('next_size', { ...facts, sizeId: '4/4' })).toBeUndefined()
+  })
+})
