@@ -17,10 +17,12 @@ import { useMastery } from './stores/mastery'
 import { useNotices } from './stores/notices'
 import { useOutbox } from './stores/outbox'
 import { useSession } from './stores/session'
+import { useSettings } from './stores/settings'
 import { useStudio } from './stores/studio'
 import { useTheme } from './stores/theme'
 
 useTheme()
+useSettings()
 const route = useRoute()
 const { session } = storeToRefs(useSession())
 const outbox = useOutbox()

@@ -154,6 +154,10 @@ export const A_STUDENT: Student = {
   removedAt: null,
   instrument: AN_INSTRUMENT,
   lastCheck: null,
+  level: null,
+  schools: {},
+  setup: null,
+  pains: [],
   hand: null,
 }
 

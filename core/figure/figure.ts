@@ -28,6 +28,14 @@ export type FigurePart =
       readonly value?: number | undefined
       readonly unit?: 'mm' | 'degrees' | undefined
     }
+  /** A number at its place in the drawing, with the end of it that is held fast there. */
+  | {
+      readonly kind: 'tag'
+      readonly at: Point
+      readonly anchor: 'start' | 'middle' | 'end'
+      readonly value: number
+      readonly unit: 'mm' | 'degrees' | 'times'
+    }
 
 /** A drawing in true millimetres, and the part of the plane that it shows. */
 export interface Figure {
@@ -72,6 +80,15 @@ export function label(
   value?: { readonly value: number; readonly unit: 'mm' | 'degrees' },
 ): FigurePart {
   return { kind: 'label', says, ...value }
+}
+
+export function tag(
+  place: Point,
+  value: number,
+  unit: 'mm' | 'degrees' | 'times' = 'mm',
+  anchor: 'start' | 'middle' | 'end' = 'middle',
+): FigurePart {
+  return { kind: 'tag', at: place, anchor, value, unit }
 }
 
 /** Sizes of a full-grown player, mm; a smaller one is smaller in all of them. From memory. */

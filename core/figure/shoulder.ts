@@ -25,6 +25,9 @@ export interface ShoulderPose {
   readonly hunch: number
   /** The shoulder rest under the instrument, from the chin rest’s feet outwards; negative where there is none. */
   readonly restMm: number
+  /** Heights of the shoulder rest under the back: at the chin rest’s feet, and at its outer end. */
+  readonly restNearMm: number
+  readonly restFarMm: number
   /** Height of the chin rest. */
   readonly chinMm: number
   readonly hand: 'holds' | 'on_other_shoulder' | 'straight'
@@ -38,6 +41,8 @@ export const SHOULDER: ShoulderPose = {
   hunch: 0,
   restMm: 14,
   chinMm: 26,
+  restNearMm: 20,
+  restFarMm: 24,
   hand: 'holds',
   aches: false,
 }
@@ -80,11 +85,13 @@ export function shoulderFigure(
             smooth(
               tilt([
                 on(pose.restMm + 4, 34),
-                on(pose.restMm + 10, 52),
-                on(pose.restMm + 78, 60),
-                on(pose.restMm + 96, 40),
-                on(pose.restMm + 78, 48),
-                on(pose.restMm + 16, 42),
+                on(pose.restMm + 8, 38 + pose.restNearMm * 0.7),
+                on(pose.restMm + 26, 38 + pose.restNearMm),
+                on(pose.restMm + 78, 38 + pose.restFarMm),
+                on(pose.restMm + 98, 40),
+                on(pose.restMm + 78, 26 + pose.restFarMm),
+                on(pose.restMm + 26, 26 + pose.restNearMm),
+                on(pose.restMm + 16, 38),
               ]),
               true,
             ),

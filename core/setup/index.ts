@@ -26,3 +26,5 @@ export { bodyFitDoubts, BODY_FIT_LIMITS, BODY_FIT_PARTS, NO_BODY_FIT } from './b
 export type { BodyFitDoubt, BodyFitPart, BodyFitValues } from './body-fit'
 export { setupFigure } from './figures'
 export type { FigureAsked, FigureSide } from './figures'
+export { bodyFitFigures } from './fit-figures'
+export type { FitFigure } from './fit-figures'

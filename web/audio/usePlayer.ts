@@ -1,7 +1,7 @@
-import { useLocalStorage } from '@vueuse/core'
 import { onScopeDispose, ref } from 'vue'
-import { A4_HZ, frequencyHz } from '#core'
-import { playTone, QUIET, type PlayerParts, type Tone } from './tone'
+import { frequencyHz } from '#core'
+import { useAsStudio } from '../ui/asStudio'
+import { playTone, type PlayerParts, type Tone } from './tone'
 
 /** A tone ends a little before the next begins, so that two of the same pitch are two. */
 const SOUNDING_SHARE = 0.92
@@ -10,8 +10,8 @@ const SOUNDING_SHARE = 0.92
 export function usePlayer(
   { newContext, play }: PlayerParts = { newContext: () => new AudioContext(), play: playTone },
 ) {
-  const a4Hz = useLocalStorage('jadefell.a4', A4_HZ)
-  const loudness = useLocalStorage('jadefell.loudness', QUIET)
+  const a4Hz = useAsStudio('a4Hz')
+  const loudness = useAsStudio('loudness')
   /** Index of the pitch that sounds; undefined in silence. */
   const at = ref<number>()
   let context: AudioContext | undefined

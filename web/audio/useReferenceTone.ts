@@ -1,7 +1,7 @@
-import { useLocalStorage } from '@vueuse/core'
 import { onScopeDispose, ref } from 'vue'
-import { A4_HZ, frequencyHz } from '#core'
-import { playTone, QUIET, type PlayerParts, type Tone } from './tone'
+import { frequencyHz } from '#core'
+import { useAsStudio } from '../ui/asStudio'
+import { playTone, type PlayerParts, type Tone } from './tone'
 
 /** Pitches of A4 that people tune to, Hz; the first is ISO 16:1975. */
 export const A4_CHOICES = [440, 442, 443, 415, 432] as const
@@ -10,8 +10,8 @@ export const A4_CHOICES = [440, 442, 443, 415, 432] as const
 export function useReferenceTone(
   { newContext, play }: PlayerParts = { newContext: () => new AudioContext(), play: playTone },
 ) {
-  const a4Hz = useLocalStorage('jadefell.a4', A4_HZ)
-  const loudness = useLocalStorage('jadefell.loudness', QUIET)
+  const a4Hz = useAsStudio('a4Hz')
+  const loudness = useAsStudio('loudness')
   const sounding = ref<string>()
   let context: AudioContext | undefined
   let tone: Tone | undefined

@@ -32,7 +32,7 @@
         dominant-baseline="central"
         class="place"
       >
-        <tspan class="note">{{ finger.note }}</tspan> {{ mm(finger.placeMm) }}
+        <tspan class="note">{{ finger.note }}</tspan> {{ inUnit(finger.placeMm) }}
       </text>
     </g>
   </g>
@@ -40,7 +40,7 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { mm } from '../words/numbers'
+import { inUnit } from '../words/numbers'
 import type { BoardFinger, BoardScale } from './board'
 
 /** Room for `F♯ 123.4`, along the board and, upright, from one line of text to the next. */

@@ -2,14 +2,14 @@
   <g v-for="tape in drawn" :key="tape.id">
     <rect :x="tape.x" :y="tape.y" :width="tape.width" :height="tape.height" rx="1" />
     <text :x="tape.middle" :y="tape.y + tape.height + 13" text-anchor="middle">
-      {{ mm(tape.middleMm) }}
+      {{ inUnit(tape.middleMm) }}
     </text>
   </g>
 </template>
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { mm } from '../words/numbers'
+import { inUnit } from '../words/numbers'
 import type { BoardScale, BoardTape } from './board'
 
 /** Tapes that lie on another board: outlines, with their places below. */

@@ -25,8 +25,9 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { noteName, type Note } from '#core'
+import { type Note } from '#core'
 import type { BoardScale } from './board'
+import { noteLabel } from '../words/notes'
 
 const THICKEST_PX = 3.6
 const THINNEST_PX = 1.2
@@ -44,7 +45,7 @@ const lines = computed(() => {
   const last = props.tuning.length - 1
   return props.tuning.map((open, index) => ({
     index,
-    name: noteName(open, { octave: false }),
+    name: noteLabel(open, { octave: false }),
     x1: along(0),
     x2: along(reachMm),
     y1: stringY(index, 0),

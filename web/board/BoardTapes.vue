@@ -17,7 +17,7 @@
         :y="scale.top - (isUpright ? 46 : 14)"
         text-anchor="middle"
       >
-        {{ mm(tape.middleMm) }}<tspan v-if="tape.hasUnit" class="unit"> mm</tspan>
+        {{ inUnit(tape.middleMm) }}<tspan v-if="tape.hasUnit" class="unit"> {{ unitName() }}</tspan>
       </text>
     </g>
   </g>
@@ -25,7 +25,7 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { mm } from '../words/numbers'
+import { inUnit, unitName } from '../words/numbers'
 import type { BoardScale, BoardTape } from './board'
 
 const OVERHANG_PX = 3

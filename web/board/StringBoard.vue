@@ -3,7 +3,7 @@
     <div class="bar">
       <p class="read numbers" aria-live="off">
         <template v-if="reading">
-          <strong>{{ reading.placeMm.toFixed(1) }} mm</strong>
+          <strong>{{ length(reading.placeMm) }}</strong>
           <span>{{ Math.round(reading.cents) }} cents above {{ reading.open }}</span>
           <span>{{ reading.note }} {{ signedCents(reading.noteCents) }}</span>
         </template>
@@ -94,8 +94,9 @@ let lastWidthPx = 0
 import { useLocalStorage, useWindowSize } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import type { Stringing } from '#core'
+import { useAsStudio } from '../ui/asStudio'
 import { useWidth } from '../ui/useWidth'
-import { signedCents } from '../words/numbers'
+import { length, signedCents } from '../words/numbers'
 import {
   boardScale,
   landingWords,
@@ -165,7 +166,7 @@ const {
 }>()
 
 const zoom = useLocalStorage<Zoom>('jadefell.board.zoom', 'playing')
-const isFlipped = useLocalStorage('jadefell.board.facing', false)
+const isFlipped = useAsStudio('boardFacing')
 
 const { isUpright: isTurned, turn } = useTurned(() => isUprightFirst)
 const isUpright = computed(() => canTurn && isTurned.value)

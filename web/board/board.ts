@@ -2,7 +2,6 @@ import { scaleLinear, type ScaleLinear } from 'd3-scale'
 import {
   boardWidthMm,
   centsOnString,
-  noteName,
   placeOnString,
   spelledInterval,
   stringAcrossMm,
@@ -11,6 +10,7 @@ import {
   type Stringing,
 } from '#core'
 import { sharpOrFlat } from '../words/numbers'
+import { noteLabel } from '../words/notes'
 
 /** A tape across all strings; places in mm from the nut. */
 export interface BoardTape {
@@ -162,8 +162,8 @@ export function readPlace(
   return {
     placeMm,
     cents,
-    open: noteName(open, { octave: false }),
-    note: noteName(nearest, { octave: false }),
+    open: noteLabel(open, { octave: false }),
+    note: noteLabel(nearest, { octave: false }),
     noteCents: cents - 100 * semitones,
   }
 }

@@ -1,6 +1,7 @@
 import { computed, ref, type Ref } from 'vue'
-import { noteName, type Stringing } from '#core'
+import { type Stringing } from '#core'
 import { readPlace, type BoardScale } from './board'
+import { noteLabel } from '../words/notes'
 
 const KEY_STEP_MM = 0.5
 const NEAR_MM = 0.05
@@ -29,7 +30,7 @@ export function useBoardCursor(board: CursorBoard) {
   const focusString = computed(() => cursorString.value ?? board.activeString() ?? lastString.value)
   const openName = computed(() => {
     const open = stringing().tuning[focusString.value]
-    return open ? noteName(open, { octave: false }) : ''
+    return open ? noteLabel(open, { octave: false }) : ''
   })
   const reading = computed(() =>
     cursorMm.value === undefined ? undefined : readPlace(stringing(), focusString.value, cursorMm.value),

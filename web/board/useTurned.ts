@@ -1,9 +1,9 @@
-import { useLocalStorage } from '@vueuse/core'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
+import { useAsStudio } from '../ui/asStudio'
 
-/** Whether boards that can be turned stand on end: as somebody last said, before that as suits the family. */
+/** Whether boards that can be turned stand on end: as somebody here or the studio said, else as suits the family. */
 export function useTurned(isUprightFirst: MaybeRefOrGetter<boolean>) {
-  const turned = useLocalStorage<'lying' | 'upright' | 'auto'>('jadefell.board.turned', 'auto')
+  const turned = useAsStudio('boardTurned')
   const isUpright = computed(() =>
     turned.value === 'auto' ? toValue(isUprightFirst) : turned.value === 'upright',
   )

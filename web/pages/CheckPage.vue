@@ -31,6 +31,12 @@
         </template>
       </div>
     </header>
+    <PainMarked
+      v-if="student?.pains.length"
+      :pains="student.pains"
+      :student-id="student.id"
+      :name="student.name"
+    />
     <section v-if="!stringing" class="card empty">
       <h2>
         {{
@@ -70,6 +76,9 @@
               class="shape"
             />
             <SystemChoice v-model="choice.systemId.value" :tuning="choice.tuning.value" />
+            <ElCheckbox v-if="student && hasTapes" v-model="tapesCovered"
+              >Tapes covered <KeyHint of="o"
+            /></ElCheckbox>
           </div>
           <p v-if="choice.noPlace.value" class="fault" role="alert">{{ choice.noPlace.value }}</p>
           <ReadingSheet
@@ -87,6 +96,7 @@
           :verdict="said"
           :family="choice.family.value.id"
           :note-count="kept?.check.landings.length ?? readings.length"
+          :student="student"
           :kept="keptWhere"
         />
       </div>
@@ -108,6 +118,7 @@ import { useExercise, useTake, useTakeOnBoard } from '../features/check/useExerc
 import { useKeepCheck } from '../features/check/useKeepCheck'
 import { useReadings } from '../features/check/useReadings'
 import { useNextLesson } from '../features/check/useNextLesson'
+import PainMarked from '../features/setup/PainMarked.vue'
 import VerdictCard from '../features/check/VerdictCard.vue'
 import { useBench } from '../stores/bench'
 import { useKeptCheck } from '../stores/kept-check'
@@ -117,6 +128,7 @@ import KeyHint from '../ui/KeyHint.vue'
 import SystemChoice from '../ui/SystemChoice.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import { instrumentKind, shapeName } from '../words/trade'
+import { noteLabel } from '../words/notes'
 
 const router = useRouter()
 const lesson = useLesson()
@@ -144,7 +156,7 @@ const said = computed(() => (kept.value?.check.verdict ?? verdict.value) as Kept
 const keptWhere = computed(() => {
   const { exercise } = kept.value?.check ?? {}
   const open = exercise && parseNote(exercise.string)
-  return open ? `${noteName(open, { octave: false })} string, ${shapeName(exercise.shapeId)}` : undefined
+  return open ? `${noteLabel(open, { octave: false })} string, ${shapeName(exercise.shapeId)}` : undefined
 })
 const kind = computed(() => {
   if (instrument.value) return instrumentKind(instrument.value.family, instrument.value.sizeId)
@@ -158,7 +170,7 @@ watch([() => student.value?.id, () => sheetView.value], () => void nextTick(() =
 })
 
 const stringChoices = computed(() =>
-  choice.tuning.value.map((open, value) => ({ value, label: noteName(open, { octave: false }) })),
+  choice.tuning.value.map((open, value) => ({ value, label: noteLabel(open, { octave: false }) })),
 )
 
 const shapeChoices = computed(() =>
@@ -186,11 +198,20 @@ async function keepNow() {
     takenAt: new Date().toISOString(),
     exercise: { kind: 'shape', string: noteName(choice.open.value), shapeId: choice.shape.value.id },
     system: choice.systemId.value,
+    tapesCovered: tapesCovered.value,
     readings: [...readings.value],
   })
   // Somebody may be on another string by now: the cursor is theirs.
   if (kept && sheetName.value === of) sheetView.value?.begin()
 }
+
+/** Played without seeing the tapes: how they are outgrown. Said anew for everybody. */
+const tapesCovered = ref(false)
+const hasTapes = computed(() => (instrument.value?.tapes.length ?? 0) > 0)
+watch(
+  () => [student.value?.id, hasTapes.value],
+  () => (tapesCovered.value = false),
+)
 
 const { next, goOn } = useNextLesson()
 function enrol() {
@@ -199,6 +220,12 @@ function enrol() {
 
 useShortcuts('Check', [
   { key: 'r', does: 'Go to the readings', run: () => sheetView.value?.begin() },
+  { key: 's', does: 'The setup', run: () => void router.push({ name: 'setup' }) },
+  {
+    key: 'o',
+    does: 'Tapes covered, or not',
+    run: () => (tapesCovered.value = hasTapes.value && !tapesCovered.value),
+  },
   { key: 'n', does: 'The next lesson, once a verdict is kept', run: goOn },
   { key: 'x', does: 'After a walk-in: somebody else', run: () => (isWalkIn.value = false) },
 ])

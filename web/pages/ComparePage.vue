@@ -39,8 +39,8 @@
         show-places
       />
       <p class="soft key">
-        <span class="new" aria-hidden="true" /> {{ to.name }}, {{ mm(to.stringing.lengthMm) }} mm
-        <span class="old" aria-hidden="true" /> {{ from.name }}, {{ mm(from.stringing.lengthMm) }} mm
+        <span class="new" aria-hidden="true" /> {{ to.name }}, {{ length(to.stringing.lengthMm) }}
+        <span class="old" aria-hidden="true" /> {{ from.name }}, {{ length(from.stringing.lengthMm) }}
       </p>
     </section>
     <section class="card moves" aria-label="What moves">
@@ -56,16 +56,16 @@
         <tbody>
           <tr v-for="move in moves" :key="move.id">
             <th scope="row">{{ markName(move.to) }}</th>
-            <td class="number">{{ mm(move.from.middleMm) }}</td>
-            <td class="number middle">{{ mm(move.to.middleMm) }}</td>
-            <td class="number">{{ signedMm(move.moveMm) }} mm {{ move.moveMm > 0 ? 'up' : 'down' }}</td>
+            <td class="number">{{ inUnit(move.from.middleMm) }}</td>
+            <td class="number middle">{{ inUnit(move.to.middleMm) }}</td>
+            <td class="number">{{ signedLength(move.moveMm) }} {{ move.moveMm > 0 ? 'up' : 'down' }}</td>
           </tr>
           <tr v-for="frame in frames" :key="frame.frameId">
             <th scope="row">{{ FRAME_TITLES[frame.frameId] ?? frame.frameId }}</th>
-            <td class="number">{{ mm(frame.fromMm) }}</td>
-            <td class="number middle">{{ mm(frame.toMm) }}</td>
+            <td class="number">{{ inUnit(frame.fromMm) }}</td>
+            <td class="number middle">{{ inUnit(frame.toMm) }}</td>
             <td class="number">
-              {{ signedMm(frame.toMm - frame.fromMm) }} mm
+              {{ signedLength(frame.toMm - frame.fromMm) }}
               {{ frame.toMm > frame.fromMm ? 'wider' : 'narrower' }}
             </td>
           </tr>
@@ -111,7 +111,7 @@ import TableExport from '../files/TableExport.vue'
 import type { DataTable } from '../files/tables'
 import { useBench } from '../stores/bench'
 import { useStudio } from '../stores/studio'
-import { mm, signedMm } from '../words/numbers'
+import { inUnit, length, signedLength } from '../words/numbers'
 import { FRAME_TITLES } from '../words/patterns'
 import { instrumentKind, markName, shortMarkName } from '../words/trade'
 import KeyHint from '../ui/KeyHint.vue'

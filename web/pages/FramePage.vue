@@ -6,7 +6,7 @@
       <ElSelect v-model="others" v-bind="sizeOptions" aria-label="Sizes to compare" />
     </FieldRow>
     <p class="soft say">
-      For <b>{{ mm(bench.stringing.lengthMm) }} mm</b>; another length is typed on the
+      For <b>{{ length(bench.stringing.lengthMm) }}</b>; another length is typed on the
       <RouterLink :to="{ name: 'tapes' }">tape bench</RouterLink>.
     </p>
     <p v-if="!hand" class="soft say">
@@ -28,9 +28,8 @@
     <section class="card" aria-label="Widths">
       <p class="eyebrow">
         {{ ownName }}, {{ stringName(stringIndex) }} string,
-        {{ mm(stringLengthMm(bench.stringing, stringIndex)) }} mm{{
-          bench.stringing.isMeasured ? '' : ', from memory'
-        }}
+        {{ length(stringLengthMm(bench.stringing, stringIndex))
+        }}{{ bench.stringing.isMeasured ? '' : ', from memory' }}
       </p>
       <table class="ledger numbers widths">
         <thead>
@@ -52,7 +51,7 @@
               class="number width"
               :class="hand && fitOfWidth(place.widthsMm[f.id] ?? 0, hand)"
             >
-              {{ mm(place.widthsMm[f.id] ?? 0)
+              {{ inUnit(place.widthsMm[f.id] ?? 0)
               }}<span
                 v-if="hand"
                 class="fit-sign"
@@ -87,7 +86,7 @@
         <tbody>
           <tr v-for="check in octaves" :key="check.lowerString">
             <th scope="row">{{ stringName(check.lowerString) }} – {{ stringName(check.lowerString + 1) }}</th>
-            <td class="number width">{{ mm(check.widthMm) }} mm</td>
+            <td class="number width">{{ length(check.widthMm) }}</td>
             <td>{{ octaveSentence(check) }}</td>
           </tr>
         </tbody>
@@ -104,7 +103,6 @@ import {
   fitOfWidth,
   frameAlongNeck,
   narrowFrom,
-  noteName,
   octaveChecks,
   stringLengthMm,
   TYPICAL_REACH,
@@ -120,9 +118,10 @@ import { useFit } from '../features/patterns/useFit'
 import FieldRow from '../ui/FieldRow.vue'
 import { usePatterns } from '../features/patterns/usePatterns'
 import { useBench } from '../stores/bench'
-import { mm } from '../words/numbers'
+import { inUnit, length } from '../words/numbers'
 import { FIT_NAMES, FIT_SIGNS, FRAME_NAMES, shortPositionName } from '../words/patterns'
 import { instrumentKind, sizeName } from '../words/trade'
+import { noteLabel } from '../words/notes'
 
 const patterns = usePatterns()
 const bench = useBench()
@@ -190,7 +189,7 @@ const comfortLines = computed(() =>
 )
 
 const octaves = computed(() => octaveChecks(bench.stringing, FIRST_POSITION))
-const stringName = (index: number) => noteName(bench.tuning[index]!, { octave: false })
+const stringName = (index: number) => noteLabel(bench.tuning[index]!, { octave: false })
 function octaveSentence({ semitones, frame, widthMm }: OctaveCheck): string {
   if (!frame) return `${semitones} semitones: no frame of this hand; 1 and 4 do not do it without the thumb.`
   const fit = hand.value ? `: ${FIT_NAMES[fitOfWidth(widthMm, hand.value)].toLowerCase()}` : ''

@@ -31,7 +31,7 @@
         <p class="eyebrow">Now</p>
         <p class="length numbers">
           <template v-if="instrument.measurement"
-            >{{ mm(instrument.measurement.lengthMm) }}<small> mm</small></template
+            >{{ inUnit(instrument.measurement.lengthMm) }}<small> {{ unitName() }}</small></template
           >
           <template v-else><small>not measured yet</small></template>
         </p>
@@ -41,9 +41,9 @@
         <ul class="tapes">
           <li v-for="tape in instrument.tapes" :key="tape.markId">
             <strong>{{ log.nameOf(tape.markId) }}</strong>
-            <span class="numbers">{{ mm(tape.placeMm) }} mm</span>
+            <span class="numbers">{{ length(tape.placeMm) }}</span>
             <span v-if="hasCrept(tape)" class="crept">
-              crept {{ signedMm(creepMm(tape)) }} mm {{ creepMm(tape) > 0 ? '▲' : '▼' }}
+              crept {{ signedLength(creepMm(tape)) }} {{ creepMm(tape) > 0 ? '▲' : '▼' }}
             </span>
           </li>
         </ul>
@@ -89,7 +89,11 @@
               <strong :class="{ crept: event.kind === 'crept' }">{{ EVENT_NAMES[event.kind] }}</strong>
             </td>
             <td v-text="event.markId ? log.nameOf(event.markId) : ''" />
-            <td class="number" data-label="at, mm" v-text="event.placeMm === null ? '' : mm(event.placeMm)" />
+            <td
+              class="number"
+              :data-label="`at, ${unitName()}`"
+              v-text="event.placeMm === null ? '' : inUnit(event.placeMm)"
+            />
             <td v-text="event.reason" />
             <td class="soft">{{ event.by }}</td>
             <td>
@@ -127,7 +131,7 @@ import { useBench } from '../stores/bench'
 import { useStudio } from '../stores/studio'
 import { shortDay } from '../words/dates'
 import { dueWords } from '../words/due'
-import { mm, signedMm } from '../words/numbers'
+import { inUnit, length, signedLength, unitName } from '../words/numbers'
 import { EVENT_NAMES, instrumentKind } from '../words/trade'
 import KeyHint from '../ui/KeyHint.vue'
 

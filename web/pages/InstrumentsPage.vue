@@ -106,7 +106,7 @@ import { useWaitingEnter } from '../ui/useWaitingEnter'
 import TableExport from '../files/TableExport.vue'
 import StripDialog from '../paper/StripDialog.vue'
 import { useStudio } from '../stores/studio'
-import { count, mm } from '../words/numbers'
+import { count, inUnit } from '../words/numbers'
 import { FAMILY_NAMES, instrumentKind } from '../words/trade'
 import KeyHint from '../ui/KeyHint.vue'
 
@@ -158,7 +158,8 @@ function withInstrument(id: string, words: (instrument: Instrument) => string): 
   return instrument ? words(instrument) : ''
 }
 const kindOf = (id: string) => withInstrument(id, (i) => instrumentKind(i.family, i.sizeId))
-const lengthOf = (id: string) => withInstrument(id, (i) => (i.measurement ? mm(i.measurement.lengthMm) : '—'))
+const lengthOf = (id: string) =>
+  withInstrument(id, (i) => (i.measurement ? inUnit(i.measurement.lengthMm) : '—'))
 
 const search = ref<InputInstance>()
 const { at, shortcuts } = useRowKeys(computed(() => ids.value.length))

@@ -90,7 +90,6 @@
 
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { noteName } from '#core'
 import StringBoard from '../board/StringBoard.vue'
 import { useTurned } from '../board/useTurned'
 import AtlasTable from '../features/patterns/AtlasTable.vue'
@@ -121,12 +120,13 @@ import {
 } from '../words/patterns'
 import { sizeName } from '../words/trade'
 import KeyHint from '../ui/KeyHint.vue'
+import { labelOfName, noteLabel } from '../words/notes'
 
 const patterns = usePatterns()
 const { atlas, mastery } = patterns
 const bench = useBench()
 const family = computed(() => atlas.family.value)
-const strings = computed(() => atlas.tuning.value.map((open) => noteName(open, { octave: false })))
+const strings = computed(() => atlas.tuning.value.map((open) => noteLabel(open, { octave: false })))
 const fingers = useBoardFingers(patterns)
 /** As a cello or a bass stands before its player. */
 const isUprightFirst = computed(() => family.value.grip !== 'letters')
@@ -149,7 +149,7 @@ const compareOptions = computed(() => [
   ...atlas.keys.value.map((k) => ({ value: k.id, label: keyName(k) })),
 ])
 
-const keyLabel = (id: string) => id.split(':')[0] ?? id
+const keyLabel = (id: string) => labelOfName(id.split(':')[0] ?? id)
 function positionLabel(id: string): string {
   const position = family.value.positions.find((p) => p.id === id)
   return position ? shortPositionName(position) : id

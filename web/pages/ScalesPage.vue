@@ -38,7 +38,9 @@
       :at="player.at.value"
       :label="title"
     />
-    <p v-if="line.drill.value" class="how">{{ timesSentence }}{{ drillHow(line.drill.value.id) }}</p>
+    <p v-if="line.drill.value" class="how">
+      {{ timesSentence }}{{ drillHow(line.drill.value.id, settings.schoolsOf(patterns.student)) }}
+    </p>
     <p v-else class="how soft">One usual fingering among several. {{ written }}</p>
     <p v-if="line.drill.value?.isWide" class="heed">
       Only if it is comfortable. At any pain, numbness or tingling: stop, rest, and ask a doctor.
@@ -78,7 +80,7 @@
 <script setup lang="ts">
 import { useSessionStorage } from '@vueuse/core'
 import { computed, watch } from 'vue'
-import { clefFor, noteName, type DrillId, type FigureId } from '#core'
+import { clefFor, type DrillId, type FigureId } from '#core'
 import { A4_CHOICES } from '../audio/useReferenceTone'
 import { usePlayer } from '../audio/usePlayer'
 import StringBoard from '../board/StringBoard.vue'
@@ -90,11 +92,13 @@ import FieldRow from '../ui/FieldRow.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import SystemChoice from '../ui/SystemChoice.vue'
 import NotationStaff from '../notation/NotationStaff.vue'
+import { useSettings } from '../stores/settings'
 import { usePatterns } from '../features/patterns/usePatterns'
 import { useBench } from '../stores/bench'
 import { count } from '../words/numbers'
 import { DRILL_NAMES, drillHow, keyName, positionName, shortPositionName } from '../words/patterns'
 import KeyHint from '../ui/KeyHint.vue'
+import { noteLabel } from '../words/notes'
 
 const OPEN_OR_FOURTH = [
   { value: 'prefer', label: 'Open string' },
@@ -108,6 +112,7 @@ const VALUE_OPTIONS = [
 const OCTAVE_WORDS = ['', 'one octave', 'two octaves', 'three octaves']
 const TEMPO_STEP = 4
 
+const settings = useSettings()
 const patterns = usePatterns()
 const { atlas } = patterns
 const bench = useBench()
@@ -130,7 +135,7 @@ watch(
   { immediate: true },
 )
 const strings = computed(() =>
-  atlas.tuning.value.map((open, value) => ({ value, label: noteName(open, { octave: false }) })),
+  atlas.tuning.value.map((open, value) => ({ value, label: noteLabel(open, { octave: false }) })),
 )
 const stringIndex = computed({
   get: () => atlas.stringIndex.value,

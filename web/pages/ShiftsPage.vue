@@ -21,13 +21,13 @@
   <section class="card answer" aria-live="polite">
     <template v-if="result.ok">
       <p class="distance numbers">
-        {{ mm(Math.abs(result.shift.distanceMm))
+        {{ inUnit(Math.abs(result.shift.distanceMm))
         }}<small> mm {{ result.shift.distanceMm < 0 ? 'towards the nut' : 'towards the bridge' }}</small>
       </p>
       <p class="say">
         {{ result.shift.guide }} guides: it slides lightly on the {{ stringName }} string from
-        {{ mm(result.shift.guideFromMm) }} to {{ mm(result.shift.guideToMm) }} mm, the thumb with it; then
-        {{ toFinger }} plays {{ arrival }}.
+        {{ inUnit(result.shift.guideFromMm) }} to {{ length(result.shift.guideToMm) }}, the thumb with it;
+        then {{ toFinger }} plays {{ arrival }}.
       </p>
       <template v-if="staying.length > 0">
         <p class="soft">Under the hand before and after:</p>
@@ -81,7 +81,6 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { noteName } from '#core'
 import StringBoard from '../board/StringBoard.vue'
 import KeyFields from '../features/patterns/KeyFields.vue'
 import PatternsHead from '../features/patterns/PatternsHead.vue'
@@ -91,8 +90,9 @@ import { useBench } from '../stores/bench'
 import FieldRow from '../ui/FieldRow.vue'
 import PlainSelect from '../ui/PlainSelect.vue'
 import { useShortcuts } from '../ui/useShortcuts'
-import { mm } from '../words/numbers'
+import { inUnit, length } from '../words/numbers'
 import { keyName, positionName, shortPositionName } from '../words/patterns'
+import { noteLabel } from '../words/notes'
 
 const patterns = usePatterns()
 const { atlas } = patterns
@@ -107,7 +107,7 @@ const stringIndex = computed({
   set: (i) => (patterns.choice.stringIndex = i),
 })
 const strings = computed(() =>
-  atlas.tuning.value.map((open, value) => ({ value, label: noteName(open, { octave: false }) })),
+  atlas.tuning.value.map((open, value) => ({ value, label: noteLabel(open, { octave: false }) })),
 )
 const positions = computed(() =>
   family.value.positions.map((p) => ({ value: p.id, label: shortPositionName(p) })),

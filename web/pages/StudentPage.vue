@@ -7,6 +7,7 @@
         <ElButton @click="isEditing = true">Change<KeyHint of="e" on-button /></ElButton>
         <ElButton @click="file.removeStudent()">Take off the roster</ElButton>
         <ElButton @click="goTo('patterns')">Patterns<KeyHint of="p" on-button /></ElButton>
+        <ElButton @click="goTo('setup')">Setup<KeyHint of="s" on-button /></ElButton>
         <ElButton type="primary" :disabled="!student.instrument?.measurement" @click="goTo('check')">
           Check<KeyHint of="c" on-button />
         </ElButton>
@@ -21,6 +22,7 @@
           @choose="isLending = true"
           @add="file.add"
         />
+        <SetupCard :student="student" />
         <HandCard :student="student" />
       </aside>
       <section class="card checks" aria-label="Checks">
@@ -50,6 +52,7 @@ import { computed, ref, toRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useShortcuts } from '../ui/useShortcuts'
 import CheckHistory from '../features/students/CheckHistory.vue'
+import SetupCard from '../features/students/SetupCard.vue'
 import HandCard from '../features/students/HandCard.vue'
 import InstrumentCard from '../features/students/InstrumentCard.vue'
 import LendDialog from '../features/students/LendDialog.vue'
@@ -93,7 +96,7 @@ const about = computed(() => {
   return birthYear === null ? family : `${family}, born ${birthYear}`
 })
 
-function goTo(room: 'check' | 'tapes' | 'patterns') {
+function goTo(room: 'check' | 'tapes' | 'patterns' | 'setup') {
   lesson.begin(props.studentId)
   void router.push({ name: room })
 }
@@ -107,6 +110,12 @@ useShortcuts('Student’s file', [
     key: 'h',
     does: 'The hand: measures, growth, fit',
     run: () => void router.push({ name: 'hand', params: { studentId: props.studentId } }),
+  },
+  { key: 's', does: 'Go through the setup', run: () => goTo('setup') },
+  {
+    key: 'r',
+    does: 'Setup record, fit and gates',
+    run: () => void router.push({ name: 'setup-record', params: { studentId: props.studentId } }),
   },
   { key: 'e', does: 'Change the file', run: () => (isEditing.value = true) },
 ])

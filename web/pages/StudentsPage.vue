@@ -75,7 +75,7 @@ import StudentDialog from '../features/students/StudentDialog.vue'
 import { useNotices } from '../stores/notices'
 import { useStudio } from '../stores/studio'
 import { useList } from '../stores/useList'
-import { count, mm } from '../words/numbers'
+import { count, inUnit } from '../words/numbers'
 import { instrumentKind, WEEKDAYS } from '../words/trade'
 import { verdictSentence } from '../words/verdict'
 import KeyHint from '../ui/KeyHint.vue'
@@ -119,7 +119,7 @@ function instrumentOf(id: string): string {
 }
 function lengthOf(id: string): string {
   const measurement = studio.student(id)?.instrument?.measurement
-  return measurement ? mm(measurement.lengthMm) : ''
+  return measurement ? inUnit(measurement.lengthMm) : ''
 }
 function lessonOf(id: string): string {
   const lesson = studio.student(id)?.lesson

@@ -76,7 +76,8 @@
         <template v-else-if="shown === 'places'">
           <PlaceTable />
           <p v-if="firstMark && bench.stringing.isMeasured" class="say">
-            Tune first. Lay the {{ markName(firstMark) }} tape with its middle {{ mm(firstMark.middleMm) }} mm
+            Tune first. Lay the {{ markName(firstMark) }} tape with its middle
+            {{ length(firstMark.middleMm) }}
             from the nut, squared to the strings; let the ear decide before it is pressed down.
           </p>
           <p class="soft caution">
@@ -111,7 +112,7 @@ import { useTapes } from '../features/tapes/useTapes'
 import { sheetOf } from '../paper/sheet'
 import StripDialog from '../paper/StripDialog.vue'
 import { useBench } from '../stores/bench'
-import { mm } from '../words/numbers'
+import { length } from '../words/numbers'
 import { instrumentKind, markName, sizeName } from '../words/trade'
 import KeyHint from '../ui/KeyHint.vue'
 

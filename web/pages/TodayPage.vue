@@ -23,7 +23,9 @@
         <span class="soft">{{ kindOf(row.student) }}</span>
       </div>
       <div class="due">
-        <span v-for="due in row.due" :key="due.code" class="tag">{{ dueWords(due) }}</span>
+        <span v-for="due in row.due" :key="due.code" :class="['tag', { pain: due.code === 'pain' }]">{{
+          dueWords(due)
+        }}</span>
       </div>
       <p class="last">
         {{ row.student.lastCheck ? verdictSentence(row.student.lastCheck.verdict) : row.student.note }}
@@ -74,7 +76,8 @@ const here = () => rows.value[at.value]
 useShortcuts('Today', [
   ...shortcuts,
   { key: 'c', does: 'Check this student, or do what comes before', run: () => act(here()) },
-  { key: 'p', does: 'The student’s finger patterns', run: () => openPatterns(here()) },
+  { key: 's', does: 'The student’s setup', run: () => openRoom(here(), 'setup') },
+  { key: 'p', does: 'The student’s finger patterns', run: () => openRoom(here(), 'patterns') },
   { key: 'Enter', does: 'Open the student’s file', run: () => openFile(here()) },
 ])
 
@@ -95,10 +98,10 @@ function act(row: LessonRow | undefined) {
   })
 }
 
-function openPatterns(row: LessonRow | undefined) {
+function openRoom(row: LessonRow | undefined, name: 'patterns' | 'setup') {
   if (!row) return
   lesson.begin(row.student.id)
-  void router.push({ name: 'patterns' })
+  void router.push({ name })
 }
 
 function openFile(row: LessonRow | undefined) {
@@ -199,6 +202,12 @@ header {
   font-size: 13.5px;
   font-weight: 600;
   line-height: 1.3;
+}
+
+.tag.pain {
+  background: none;
+  box-shadow: inset 0 0 0 1.5px var(--danger);
+  color: var(--danger);
 }
 
 @media (width <= 900px) {

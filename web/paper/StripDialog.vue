@@ -19,9 +19,9 @@
 </template>
 
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core'
+import { useAsStudio } from '../ui/asStudio'
 import { computed } from 'vue'
-import { stripPages, stripSheets, pageSvg, type PaperId } from '#core'
+import { stripPages, stripSheets, pageSvg } from '#core'
 import FieldRow from '../ui/FieldRow.vue'
 import { fileName, saveFile } from '../files/tables'
 import { count } from '../words/numbers'
@@ -31,7 +31,7 @@ import { usePrinting } from './usePrinting'
 
 const props = defineProps<{ sheets: readonly SheetDraft[] }>()
 const open = defineModel<boolean>({ required: true })
-const paper = useLocalStorage<PaperId>('jadefell.paper', 'a4')
+const paper = useAsStudio('paper')
 const printing = usePrinting()
 
 const requestOf = (sheet: SheetDraft) => ({ ...sheet, paper: paper.value, words: stripWords })

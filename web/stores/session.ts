@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import type { Door, Session } from '#contracts'
+import type { Door, Session, Studio } from '#contracts'
 import { call, setCsrfToken } from '../api/client'
 
 /** Who is signed in. */
@@ -34,6 +34,10 @@ export const useSession = defineStore('session', () => {
     async signOut() {
       await call('session.close', {})
       take(undefined)
+    },
+    /** The studio as it was saved. */
+    takeStudio(studio: Studio) {
+      if (session.value) session.value = { ...session.value, studio: { ...session.value.studio, ...studio } }
     },
     /** The server has forgotten this session. */
     lose() {

@@ -1,7 +1,8 @@
 import { computed, shallowRef, watch } from 'vue'
 import { isoDay, dueOn, tapesDue, type Due } from '#core'
-import { LONGEST_PAGE, type Student } from '#contracts'
+import { LONGEST_PAGE, type Student, type StudioSettings } from '#contracts'
 import { useLoaded } from '../api/useLoaded'
+import { useSettings } from './settings'
 import { useStudio } from './studio'
 
 export interface LessonRow {
@@ -16,6 +17,7 @@ const AT_ONCE = 40
 /** The day with the next lessons, counted from `today`, and its lessons in order; `isKnown` once the server has said. */
 export function useLessonDay(today: Date) {
   const studio = useStudio()
+  const settings = useSettings()
   const { data: next, reload } = useLoaded(
     () => String(today.getDay()),
     (from) => studio.nextLessons(Number(from), { limit: AT_ONCE }),
@@ -46,7 +48,13 @@ export function useLessonDay(today: Date) {
     [...(next.value?.ids ?? []), ...rest.value].flatMap((id) => {
       const student = studio.student(id)
       return student
-        ? [{ student, time: student.lesson?.time ?? '', due: dueOf(student, isoDay(day.value)) }]
+        ? [
+            {
+              student,
+              time: student.lesson?.time ?? '',
+              due: dueOf(student, isoDay(day.value), settings.intervals),
+            },
+          ]
         : []
     }),
   )
@@ -58,13 +66,19 @@ export function useLessonDay(today: Date) {
   }
 }
 
-/** What is due for a student on a day (ISO date). */
-export function dueOf(student: Student, today: string): Due[] {
-  const { instrument, lastCheck } = student
-  return dueOn(today, {
-    hasInstrument: instrument !== null,
-    measuredOn: instrument?.measurement?.measuredOn,
-    tapes: instrument ? tapesDue(today, instrument) : [],
-    checkedOn: lastCheck ? isoDay(new Date(lastCheck.takenAt)) : undefined,
-  })
+/** What is due for a student on a day (ISO date), as often as the studio looks. */
+export function dueOf(student: Student, today: string, intervals?: StudioSettings['intervals']): Due[] {
+  const { instrument, lastCheck, pains, setup } = student
+  return dueOn(
+    today,
+    {
+      hasInstrument: instrument !== null,
+      measuredOn: instrument?.measurement?.measuredOn,
+      tapes: instrument ? tapesDue(today, instrument, intervals) : [],
+      checkedOn: lastCheck ? isoDay(new Date(lastCheck.takenAt)) : undefined,
+      pains,
+      setup: setup?.standings ?? [],
+    },
+    intervals,
+  )
 }

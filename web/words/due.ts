@@ -1,9 +1,14 @@
 import type { Due } from '#core'
-import { count, mm } from './numbers'
+import { count, length } from './numbers'
+import { setupName } from './setup-names'
 
 /** What is due, in a few words. */
 export function dueWords(due: Due): string {
   switch (due.code) {
+    case 'pain':
+      return `pain: ${due.place}`
+    case 'long_nearly':
+      return `${setupName(due.itemId)} nearly for ${weeks(due.days)}${due.others > 0 ? `, and ${due.others} more` : ''}`
     case 'no_instrument':
       return 'needs an instrument'
     case 'measure_length':
@@ -15,7 +20,7 @@ export function dueWords(due: Due): string {
         ? `tapes last seen ${weeks(due.days)} ago`
         : `one tape not seen for ${weeks(due.days)}`
     case 'tape_crept':
-      return `a tape has crept ${mm(Math.abs(due.byMm))} mm`
+      return `a tape has crept ${length(Math.abs(due.byMm))}`
     case 'try_without':
       return `try without tapes, ${weeks(due.days)} on`
     case 'remeasure_after_bridge':

@@ -1,5 +1,5 @@
 import type { FamilyId, LengthExplanation, LengthJudgement, StringsJudgement } from '#core'
-import { listed, mm } from './numbers'
+import { length, listed } from './numbers'
 import { sizeName } from './trade'
 
 const UNIT_NAMES = { mm: 'millimetres', cm: 'centimetres', in: 'inches' } as const
@@ -32,19 +32,19 @@ function orElse(explanation: LengthExplanation): string | undefined {
 function explain(family: FamilyId, sizeId: string, explanation: LengthExplanation): string {
   switch (explanation.code) {
     case 'wrong_unit':
-      return `In ${UNIT_NAMES[explanation.typed]} no ${family} is that long. Did you mean ${UNIT_NAMES[explanation.meant]}, ${mm(explanation.lengthMm)} mm?`
+      return `In ${UNIT_NAMES[explanation.typed]} no ${family} is that long. Did you mean ${UNIT_NAMES[explanation.meant]}, ${length(explanation.lengthMm)}?`
     case 'whole_for_octave':
-      return `${mm(explanation.lengthMm)} mm is the whole string already. Type the distance from the nut to the octave harmonic, half of it, or say that it is nut to bridge.`
+      return `${length(explanation.lengthMm)} is the whole string already. Type the distance from the nut to the octave harmonic, half of it, or say that it is nut to bridge.`
     case 'octave_for_whole':
-      return `That is half a string: the distance to the octave harmonic? Twice that is ${mm(explanation.lengthMm)} mm.`
+      return `That is half a string: the distance to the octave harmonic? Twice that is ${length(explanation.lengthMm)}.`
     case 'body_length':
-      return `${mm(explanation.bodyMm)} mm is the length of the body. Measure the string: nut to the top of the bridge, about ${explanation.expectedMm.toFixed(0)} mm.`
+      return `${length(explanation.bodyMm)} is the length of the body. Measure the string: nut to the top of the bridge, about ${explanation.expectedMm.toFixed(0)} mm.`
     case 'to_tailpiece':
       return `That reaches to the tailpiece. Measure to the top of the bridge, about ${explanation.expectedMm.toFixed(0)} mm.`
     case 'other_size':
       return `That is the string of a ${sizes(explanation.sizeIds)}, not of a ${sizeName(sizeId)}.`
     case 'bridge_or_foot': {
-      const off = `${mm(Math.abs(explanation.offByMm))} mm ${explanation.offByMm > 0 ? 'long' : 'short'}`
+      const off = `${length(Math.abs(explanation.offByMm))} ${explanation.offByMm > 0 ? 'long' : 'short'}`
       return `${off} for a ${sizeName(sizeId)}: measured to the bridge’s foot, or has the bridge wandered or does it lean?`
     }
     case 'no_such_instrument':
@@ -60,10 +60,10 @@ export function bridgeSentence(judged: StringsJudgement, names: readonly string[
       return undefined
     case 'askew': {
       const string = judged.side === 'low' ? names[0] : names.at(-1)
-      return `The bridge stands askew: ${mm(judged.byMm)} mm further from the nut on the ${string} side, ${judged.degrees.toFixed(1)}°. Have it set straight before you lay a tape; a luthier does it in a minute.`
+      return `The bridge stands askew: ${length(judged.byMm)} further from the nut on the ${string} side, ${judged.degrees.toFixed(1)}°. Have it set straight before you lay a tape; a luthier does it in a minute.`
     }
     case 'one_off':
-      return `${names[judged.stringIndex]} is ${mm(Math.abs(judged.offMm))} mm ${judged.offMm > 0 ? 'longer' : 'shorter'} than the others lead one to expect: measure that string again.`
+      return `${names[judged.stringIndex]} is ${length(Math.abs(judged.offMm))} ${judged.offMm > 0 ? 'longer' : 'shorter'} than the others lead one to expect: measure that string again.`
   }
 }
 

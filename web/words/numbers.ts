@@ -1,6 +1,45 @@
+import { MM_PER_UNIT } from '#core'
+import { shown } from './shown'
+
 /** A place or distance: mm to one decimal, with a real minus. */
 export function mm(value: number): string {
   return withMinus(tenths(value))
+}
+
+/** A length with its unit, as the studio writes lengths: `31.6 mm`, `3.16 cm`, `1 1/4 in`. `decimals` of mm. */
+export function length(valueMm: number, decimals: 0 | 1 = 1): string {
+  const { lengthUnit } = shown
+  if (lengthUnit === 'in') return `${inches(valueMm)} in`
+  if (lengthUnit === 'cm') return `${withMinus((valueMm / 10).toFixed(decimals + 1))} cm`
+  return `${decimals === 0 ? withMinus(valueMm.toFixed(0)) : mm(valueMm)} mm`
+}
+
+/** The unit in which the studio writes lengths. */
+export function unitName(): string {
+  return shown.lengthUnit
+}
+
+/** A length in the studio’s unit, for a column that names the unit in its head. */
+export function inUnit(valueMm: number): string {
+  return length(valueMm).replace(/ (?:mm|cm|in)$/, '')
+}
+
+/** How far something is off, with its sign and unit: `+0.4 mm`. */
+export function signedLength(valueMm: number): string {
+  return valueMm > 0 ? `+${length(valueMm)}` : length(valueMm)
+}
+
+/** The finest mark of an inch rule. */
+const PARTS_OF_INCH = 32
+
+/** Inches to the nearest thirty-second, as a rule shows them: `12 7/8`, `−1/32`, `0`. */
+export function inches(valueMm: number): string {
+  const parts = Math.round((Math.abs(valueMm) / MM_PER_UNIT.in) * PARTS_OF_INCH)
+  if (parts === 0) return '0'
+  const [whole, left] = [Math.floor(parts / PARTS_OF_INCH), parts % PARTS_OF_INCH]
+  const halvings = left === 0 ? 0 : Math.log2(left & -left)
+  const fraction = left === 0 ? '' : `${left / 2 ** halvings}/${PARTS_OF_INCH / 2 ** halvings}`
+  return `${valueMm < 0 ? '−' : ''}${[whole || '', fraction].filter(Boolean).join(' ')}`
 }
 
 /** Whole cents with their sign: `+3`, `−22`, `0`. */

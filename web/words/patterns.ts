@@ -1,5 +1,4 @@
 import {
-  noteName,
   positionAtSemitone,
   touchingFingers,
   type DrillId,
@@ -20,9 +19,11 @@ import {
   type TouchAdvice,
   type Touching,
   type WhenFits,
+  type Schools,
 } from '#core'
 import { shortDay } from './dates'
-import { count, listed, mm } from './numbers'
+import { count, length, listed } from './numbers'
+import { noteLabel } from './notes'
 
 export const MODE_NAMES: Record<ModeId, string> = {
   major: 'major',
@@ -41,7 +42,7 @@ export const MODE_NAMES: Record<ModeId, string> = {
 
 /** `F♯ harmonic minor` */
 export function keyName({ tonic, mode }: Key): string {
-  return `${noteName(tonic, { octave: false })} ${MODE_NAMES[mode.id]}`
+  return `${noteLabel(tonic, { octave: false })} ${MODE_NAMES[mode.id]}`
 }
 
 export function keyFaultSentence(fault: KeyFault): string {
@@ -162,7 +163,7 @@ const NO_HAND: Record<NoPlacement['reason'], string> = {
 }
 
 export function noPlacementSentence({ reason, wanted }: NoPlacement): string {
-  const notes = wanted.map((n) => noteName(n, { octave: false })).join(' ')
+  const notes = wanted.map((n) => noteLabel(n, { octave: false })).join(' ')
   return notes ? `${NO_HAND[reason]} (${notes})` : NO_HAND[reason]
 }
 
@@ -198,7 +199,7 @@ export function noPlacementLegend(cells: readonly AtlasCell[]): string {
 export function cellWords(family: Family, cell: AtlasCell): string {
   if (cell.kind === 'none') return NO_HAND[cell.reason]
   const stops = cell.stops
-    .map((s) => `${s.finger} ${noteName(s.note, { octave: false })}${s.isInScale ? '' : ' rests'}`)
+    .map((s) => `${s.finger} ${noteLabel(s.note, { octave: false })}${s.isInScale ? '' : ' rests'}`)
     .join(', ')
   return cell.pattern ? `${stops}; ${patternName(family, cell.pattern)}` : `${stops}; fingers slide`
 }
@@ -219,8 +220,8 @@ const ADVICE: Record<TouchAdvice, string> = {
 /** What two fingertips a half step apart do: `17.2 mm: they touch`. */
 export function touchSentence(pair: readonly [number, number], touching: Touching): string {
   const { stepMm, overlapMm, advice } = touching
-  const over = overlapMm > 0 ? `, ${mm(overlapMm)} mm too narrow` : ''
-  return `${pair.join('–')}: ${mm(stepMm)} mm${over}: ${ADVICE[advice]}.`
+  const over = overlapMm > 0 ? `, ${length(overlapMm)} too narrow` : ''
+  return `${pair.join('–')}: ${length(stepMm)}${over}: ${ADVICE[advice]}.`
 }
 
 export const FIT_NAMES: Record<HandFit, string> = {
@@ -266,12 +267,12 @@ const MEASURE_NAMES = {
 
 export function handFaultSentence(fault: HandFault): string {
   if (fault.code === 'reach_below_comfort')
-    return `Spread, the hand reaches ${mm(fault.reachedMm)} mm, less than the ${mm(fault.comfortableMm)} mm at rest: measure both again, or swap them.`
+    return `Spread, the hand reaches ${length(fault.reachedMm)}, less than the ${length(fault.comfortableMm)} at rest: measure both again, or swap them.`
   const [least, most] = fault.limitsMm
   const likely = fault.likely
-    ? ` Were these ${fault.likely.unit === 'cm' ? 'centimetres' : 'inches'}? Then it is ${mm(fault.likely.valueMm)} mm.`
+    ? ` Were these ${fault.likely.unit === 'cm' ? 'centimetres' : 'inches'}? Then it is ${length(fault.likely.valueMm)}.`
     : ''
-  return `${MEASURE_NAMES[fault.measure]} of ${mm(fault.valueMm)} mm is no hand’s: ${least} to ${most} mm.${likely}`
+  return `${MEASURE_NAMES[fault.measure]} of ${length(fault.valueMm)} is no hand’s: ${least} to ${most} mm.${likely}`
 }
 
 export const DRILL_NAMES: Record<DrillId, string> = {
@@ -289,7 +290,7 @@ export const DRILL_NAMES: Record<DrillId, string> = {
 const DRILL_HOW: Record<DrillId, string> = {
   open_and_first: 'Across the strings both ways; hear the ring each time.',
   one_two_one: 'In quarters, eighths, sixteenths, aiming each drop; 1 stays down.',
-  one_two_three_two: 'In quarters, eighths, sixteenths, aiming each drop; fingers hover low.',
+  one_two_three_two: 'In quarters, eighths, sixteenths, aiming each drop',
   pattern: 'Silently first, then plucked, then bowed.',
   bass_roll: 'From the G string down, the whole hand rolling; thumb soft.',
   up_from_open: 'Name each note aloud.',
@@ -298,8 +299,10 @@ const DRILL_HOW: Record<DrillId, string> = {
   octave_one_four: 'Slowly, and only if it is comfortable: stop at any strain.',
 }
 
-export function drillHow(id: DrillId): string {
-  return DRILL_HOW[id]
+/** How a drill is played, in the student’s school. */
+export function drillHow(id: DrillId, { waiting_fingers }: Pick<Schools, 'waiting_fingers'>): string {
+  if (id !== 'one_two_three_two') return DRILL_HOW[id]
+  return `${DRILL_HOW[id]}; ${waiting_fingers === 'hover' ? 'fingers hover low' : 'fingers rest between and come back'}.`
 }
 
 /** When a size will probably fit, in a sentence; `dayOf` turns the core's day count into an ISO day. */

@@ -1,5 +1,4 @@
 import {
-  noteName,
   readScaleId,
   type FamilyId,
   type Finger,
@@ -12,7 +11,8 @@ import {
   type TapeEventKind,
   type Whereabouts,
 } from '#core'
-import { mm } from './numbers'
+import { length } from './numbers'
+import { labelOfName, noteLabel } from './notes'
 
 /** The trade's own words for what the core only names by id. */
 
@@ -85,8 +85,8 @@ export function systemName(systemId: string): string {
   if (systemId === 'fifths') return 'ring of open strings (pure fifths)'
   if (systemId === 'equal') return 'equal temperament'
   const scale = readScaleId(systemId)
-  if (scale) return `${scale.name} on ${scale.keynote}`
-  return `just on ${systemId.slice('just:'.length)}`
+  if (scale) return `${scale.name} on ${labelOfName(scale.keynote)}`
+  return `just on ${labelOfName(systemId.slice('just:'.length))}`
 }
 
 /** The same in the few letters of a table's head. */
@@ -94,7 +94,9 @@ export function shortSystemName(systemId: string): string {
   if (systemId === 'fifths') return 'Ring'
   if (systemId === 'equal') return 'Equal'
   const scale = readScaleId(systemId)
-  return scale ? `${scale.name} on ${scale.keynote}` : `Just on ${systemId.slice('just:'.length)}`
+  return scale
+    ? `${scale.name} on ${labelOfName(scale.keynote)}`
+    : `Just on ${labelOfName(systemId.slice('just:'.length))}`
 }
 
 const FORM_NAMES: Record<FingerFormId, string> = { low: 'low ', usual: '', high: 'high ', half: 'half ' }
@@ -153,14 +155,14 @@ export function ringWords({ kind, isAbove }: Pick<Ring, 'kind' | 'isAbove'>): st
 export function whereaboutsSentence(where: Whereabouts, placeMm: number): string {
   if (where.code === 'place_of_another') {
     const { mark, string } = where
-    return `${mm(placeMm)} mm is where the ${markName(mark)} lies: ${noteName(string.note)} on ${noteName(string.open, { octave: false })}.`
+    return `${length(placeMm)} is where the ${markName(mark)} lies: ${noteLabel(string.note)} on ${noteLabel(string.open, { octave: false })}.`
   }
   return `There it would sound ${Math.round(Math.abs(where.offCents))} cents ${where.offCents > 0 ? 'sharp' : 'flat'}.`
 }
 
-/** `D4` → `D`: a string is called by its letter. */
+/** `D4` → `D`: a string is called by its letter, or as the studio calls it. */
 export function withoutOctave(name: string): string {
-  return name.replace(/-?\d$/, '')
+  return labelOfName(name)
 }
 
 export const MATERIAL_NAMES: Record<StringMaterial, string> = {
@@ -180,6 +182,8 @@ export const EVENT_NAMES: Record<TapeEventKind, string> = {
   trial: 'Tried without',
   bridge_changed: 'Bridge changed',
 }
+
+export const LEVEL_NAMES = { beginner: 'Beginner', growing: 'Growing', trained: 'Trained' } as const
 
 export const WEEKDAYS = [
   'Sunday',

@@ -1,7 +1,18 @@
-import type { FamilyId, Finding, Finger } from '#core'
-import type { KeptVerdict } from '#contracts'
+import {
+  itemsBehind,
+  roundItems,
+  USUAL_SCHOOLS,
+  type FamilyId,
+  type Finding,
+  type Finger,
+  type Schools,
+  type SetupArrangement,
+} from '#core'
+import type { KeptVerdict, SetupNow } from '#contracts'
+import { shortDay } from './dates'
+import { setupName } from './setup-names'
 import { fingerName } from './trade'
-import { count, listed, mm, sharpOrFlat } from './numbers'
+import { count, inUnit, length, listed, sharpOrFlat } from './numbers'
 
 /** The verdict in one sentence, with its numbers. */
 export function verdictSentence(verdict: KeptVerdict): string {
@@ -42,7 +53,7 @@ export function certainty(verdict: KeptVerdict): string {
   if (!finding) return ''
   const size = finding.code === 'frame' ? finding.errorMm : finding.offsetMm
   const [low, high] = [Math.abs(size) - finding.plusMinusMm, Math.abs(size) + finding.plusMinusMm]
-  return `${mm(Math.max(0, low))} to ${mm(high)} mm, nineteen times in twenty.`
+  return `${inUnit(Math.max(0, low))} to ${length(high)}, nineteen times in twenty.`
 }
 
 function notEnough(heard: readonly Finger[], needed: number): string {
@@ -55,17 +66,17 @@ function findingClause(finding: Finding): string {
   switch (finding.code) {
     case 'whole_hand': {
       const far = finding.offsetMm > 0 ? 'up the board, sharp' : 'back towards the nut, flat'
-      return `The whole hand sits ${mm(Math.abs(finding.offsetMm))} mm too far ${far}`
+      return `The whole hand sits ${length(Math.abs(finding.offsetMm))} too far ${far}`
     }
     case 'frame': {
-      const width = `The frame is ${mm(Math.abs(finding.errorMm))} mm ${finding.errorMm > 0 ? 'wide' : 'narrow'}`
+      const width = `The frame is ${length(Math.abs(finding.errorMm))} ${finding.errorMm > 0 ? 'wide' : 'narrow'}`
       const shown = `the ${fingerName(finding.shownBy)}`
       return finding.where === 'across'
         ? `${width}: the error grows from finger to finger, to ${sharpOrFlat(finding.cents)} on ${finding.shownBy}`
         : `${width}: ${shown} lands ${sharpOrFlat(finding.cents)}`
     }
     case 'finger':
-      return `The ${fingerName(finding.finger)} lands ${mm(Math.abs(finding.offsetMm))} mm ${finding.offsetMm > 0 ? 'too high' : 'too low'}, ${sharpOrFlat(finding.cents)}`
+      return `The ${fingerName(finding.finger)} lands ${length(Math.abs(finding.offsetMm))} ${finding.offsetMm > 0 ? 'too high' : 'too low'}, ${sharpOrFlat(finding.cents)}`
   }
 }
 
@@ -96,7 +107,11 @@ const GENTLE =
   'Stop at any pain, numbness or tingling, rest, and ask a doctor or a physiotherapist who treats players.'
 
 /** Advice on the weightiest finding; undefined when there is nothing to work on. */
-export function adviceOn(verdict: KeptVerdict, family: FamilyId): Advice | undefined {
+export function adviceOn(
+  verdict: KeptVerdict,
+  family: FamilyId,
+  schools: Schools = USUAL_SCHOOLS,
+): Advice | undefined {
   if (verdict.outcome === 'string_out_of_tune')
     return {
       checkFirst: ['Tune all the strings: a drifting peg spoils every place.'],
@@ -105,10 +120,14 @@ export function adviceOn(verdict: KeptVerdict, family: FamilyId): Advice | undef
     }
   const finding = 'findings' in verdict ? verdict.findings[0] : undefined
   if (!finding) return undefined
-  if (finding.code === 'whole_hand') return wholeHandAdvice(finding, family)
+  if (finding.code === 'whole_hand') return wholeHandAdvice(finding, family, schools)
   if (finding.code === 'frame') return frameAdvice(finding, family)
   return {
-    checkFirst: [`Does the ${fingerName(finding.finger)} drop from above its place, the others hovering?`],
+    checkFirst: [
+      schools.waiting_fingers === 'hover'
+        ? `Does the ${fingerName(finding.finger)} drop from above its place, the others hovering?`
+        : `Does the ${fingerName(finding.finger)} come from rest, quick, without pressing after?`,
+    ],
     thenTry: [
       `A drill of a few notes for ${finding.finger} alone, slow drops, aimed at the other side of the mistake.`,
     ],
@@ -116,14 +135,28 @@ export function adviceOn(verdict: KeptVerdict, family: FamilyId): Advice | undef
   }
 }
 
-function wholeHandAdvice(finding: Extract<Finding, { code: 'whole_hand' }>, family: FamilyId): Advice {
+const THUMBS = {
+  opposite_1: 'Where is the thumb: opposite 1, soft?',
+  behind_1: 'Where is the thumb: about 25 mm behind 1, soft?',
+  opposite_2: 'Has the thumb wandered on from opposite 2, and the hand with it?',
+  behind_2: 'Is the thumb behind 2, and soft?',
+  between_1_and_2: 'Is the thumb between 1 and 2, and soft?',
+} as const
+
+/** Where the thumb is looked for, in the student’s school. */
+function thumbQuestion(family: FamilyId, schools: Schools): string {
+  if (family === 'cello') return THUMBS[schools.thumb_cello]
+  if (family !== 'bass') return THUMBS[schools.thumb_violin]
+  return `Is the thumb level behind ${schools.thumb_bass === 'behind_1' ? 1 : 2}, in the middle of the neck?`
+}
+
+function wholeHandAdvice(
+  finding: Extract<Finding, { code: 'whole_hand' }>,
+  family: FamilyId,
+  schools: Schools,
+): Advice {
   const tuning = finding.openStringHeard ? [] : ['Is the string in tune? Nobody has read the open string.']
-  const thumb = {
-    violin: 'Where is the thumb: opposite 1 or just behind it, soft?',
-    viola: 'Where is the thumb: opposite 1 or just behind it, soft?',
-    cello: 'Is the thumb behind 2, or between 1 and 2, and soft?',
-    bass: 'Is the thumb level behind 1 or 2, in the middle of the neck?',
-  }[family]
+  const thumb = thumbQuestion(family, schools)
   return {
     checkFirst: [...tuning, 'Has the tape crept? Measure it from the nut.', thumb],
     thenTry: [
@@ -177,4 +210,34 @@ function frameAdvice(finding: Extract<Finding, { code: 'frame' }>, family: Famil
 /** `6 notes, 2 of each finger` is the evidence a verdict rests on. */
 export function evidence(noteCount: number): string {
   return `${count(noteCount, 'note')} read`
+}
+
+/** What the setup says to a verdict. */
+export interface SetupEvidence {
+  /** What was not right when it was last looked at and may be behind it; empty where nothing was. */
+  readonly seen: string
+  /** The item to look at first; undefined where none bears on it. */
+  readonly lookFirst: string | undefined
+}
+
+/** What was seen in the setup that goes with this verdict, and where to look first: at what was “no”, then “nearly”, then unseen. */
+export function setupEvidence(
+  verdict: KeptVerdict,
+  family: FamilyId,
+  setup: SetupNow | null,
+  arrangement?: SetupArrangement,
+): SetupEvidence {
+  const ids = roundItems(family, arrangement).map(({ id }) => id)
+  const behind = itemsBehind(verdict, family, ids)
+  const standings = (setup?.standings ?? []).filter(({ itemId }) => behind.includes(itemId as never))
+  const rank = { no: 0, nearly: 1, yes: 2 } as const
+  const seen = [...standings].sort((a, b) => rank[a.answer] - rank[b.answer])
+  const first = seen[0]?.itemId ?? behind[0]
+  const words = seen.map(
+    ({ itemId, answer }) => `${setupName(itemId)} ${answer === 'no' ? 'not yet' : 'nearly'}`,
+  )
+  return {
+    seen: setup && words.length > 0 ? `Setup of ${shortDay(setup.takenAt)}: ${listed(words)}.` : '',
+    lookFirst: first && setupName(first),
+  }
 }

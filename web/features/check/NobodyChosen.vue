@@ -1,6 +1,6 @@
 <template>
   <header class="page-head">
-    <h1>Check</h1>
+    <h1>{{ room }}</h1>
     <p class="whose">Whose hand?</p>
   </header>
   <div class="whom">
@@ -28,10 +28,12 @@
       </ul>
       <p v-else-if="isFinding" class="soft">Nobody is called that: try part of a name.</p>
       <p v-else-if="isKnown" class="soft">
-        Nobody has a lesson time yet. Find a student by name, or read a walk-in’s hand.
+        Nobody has a lesson time yet. Find a student by name<template v-if="room === 'Check'"
+          >, or read a walk-in’s hand</template
+        >.
       </p>
     </section>
-    <WalkIn ref="walkIn" @begin="emit('walkIn')" />
+    <WalkIn v-if="room === 'Check'" ref="walkIn" @begin="emit('walkIn')" />
   </div>
 </template>
 
@@ -51,7 +53,8 @@ import { longDay } from '../../words/dates'
 import { instrumentKind } from '../../words/trade'
 import WalkIn from './WalkIn.vue'
 
-/** Whose hand is read: of today’s lessons, anybody of the studio, or somebody who walked in. */
+/** Whose hand it is: of today’s lessons, anybody of the studio, or, to be read, somebody who walked in. */
+const { room = 'Check' } = defineProps<{ room?: 'Check' | 'Setup' }>()
 const emit = defineEmits<{ walkIn: [] }>()
 const MOST_FOUND = 12
 
@@ -92,9 +95,9 @@ const { at, shortcuts } = useRowKeys(
 watch(shown, () => (at.value = 0))
 useShortcuts('Whose hand', [
   ...shortcuts,
-  { key: 'Enter', does: 'Read this student’s hand', run: () => choose(shown.value[at.value]) },
+  { key: 'Enter', does: 'This student’s hand', run: () => choose(shown.value[at.value]) },
   { key: '/', does: 'Find a student', run: () => search.value?.focus() },
-  { key: 'w', does: 'A walk-in', run: () => walkIn.value?.focus() },
+  ...(room === 'Check' ? [{ key: 'w', does: 'A walk-in', run: () => walkIn.value?.focus() }] : []),
 ])
 
 function choose(student: Student | undefined) {

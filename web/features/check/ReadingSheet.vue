@@ -49,9 +49,10 @@
 
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { noteName, type Finger, type Target, type Verdict } from '#core'
-import { mm, signedCents, signedMm } from '../../words/numbers'
+import { type Finger, type Target, type Verdict } from '#core'
+import { inUnit, signedCents, signedMm } from '../../words/numbers'
 import type { ReadingRow } from './useReadings'
+import { noteLabel } from '../../words/notes'
 
 const props = defineProps<{
   rows: readonly ReadingRow[]
@@ -75,8 +76,8 @@ const lines = computed(() =>
     return {
       ...row,
       index,
-      note: target ? noteName(target.note, { octave: false }) : '',
-      place: target && row.finger !== 0 ? mm(target.placeMm) : '',
+      note: target ? noteLabel(target.note, { octave: false }) : '',
+      place: target && row.finger !== 0 ? inUnit(target.placeMm) : '',
       shouldShow: target ? signedCents(target.meterCents) : '',
       landing: cents === undefined ? '' : isOff ? marked(cents) : signedCents(cents),
       side: isOff ? (cents > 0 ? 'sharp' : 'flat') : '',

@@ -7,6 +7,11 @@
       <p v-if="alternativeSentence(verdict)">{{ alternativeSentence(verdict) }}</p>
     </div>
     <div v-if="advice" class="advice">
+      <p v-if="setup.seen" class="seen">{{ setup.seen }}</p>
+      <p v-if="setup.lookFirst && student" class="look">
+        <RouterLink :to="{ name: 'setup' }">Look first at: {{ setup.lookFirst }}</RouterLink
+        ><KeyHint of="s" />
+      </p>
       <p class="eyebrow">Check first</p>
       <p>{{ advice.checkFirst.join(' ') }}</p>
       <p class="eyebrow">Then try</p>
@@ -20,17 +25,32 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { FamilyId } from '#core'
-import type { KeptVerdict } from '#contracts'
-import { adviceOn, alternativeSentence, certainty, evidence, verdictSentence } from '../../words/verdict'
+import type { KeptVerdict, Student } from '#contracts'
+import { useSettings } from '../../stores/settings'
+import KeyHint from '../../ui/KeyHint.vue'
+import {
+  adviceOn,
+  setupEvidence,
+  alternativeSentence,
+  certainty,
+  evidence,
+  verdictSentence,
+} from '../../words/verdict'
 
 const props = defineProps<{
   verdict: KeptVerdict
   family: FamilyId
   noteCount: number
+  /** Whose hand it is; missing for a walk-in. */
+  student?: Student | undefined
   /** Where it was heard, as in “A string”, once it is kept. */
   kept?: string | undefined
 }>()
-const advice = computed(() => adviceOn(props.verdict, props.family))
+const settings = useSettings()
+const advice = computed(() => adviceOn(props.verdict, props.family, settings.schoolsOf(props.student)))
+const setup = computed(() =>
+  setupEvidence(props.verdict, props.family, props.student?.setup ?? null, settings.arrangement),
+)
 </script>
 
 <style scoped>
@@ -56,6 +76,17 @@ h2 {
   border-top: 1px solid var(--line);
   line-height: 1.32;
   font-size: 15px;
+}
+
+.seen {
+  font-weight: 600;
+}
+
+.look {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  font-weight: 600;
 }
 
 .advice .eyebrow:not(:first-child) {

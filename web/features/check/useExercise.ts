@@ -5,7 +5,6 @@ import {
   judgeHand,
   landingFromMeter,
   marksWithIds,
-  noteName,
   notesWithoutPlace,
   notesOf,
   placeOnString,
@@ -23,6 +22,7 @@ import { useBench } from '../../stores/bench'
 import { useStudio } from '../../stores/studio'
 import { noPlaceSentence } from '../../words/places'
 import { markName } from '../../words/trade'
+import { noteLabel } from '../../words/notes'
 
 /**
  * What is played: a hand shape on a string of the student's instrument, with the places of its notes. Without a student it
@@ -53,7 +53,7 @@ export function useExercise(student: Ref<Student | undefined>) {
     () => [student.value?.id, instrument.value?.id, family.value.id],
     () => {
       const last = student.value?.lastCheck?.exercise
-      const names = tuning.value.map((n) => noteName(n))
+      const names = tuning.value.map((n) => noteLabel(n))
       const lastIndex = last ? names.indexOf(last.string) : -1
       // The second string from the top is where hands are shaped first.
       stringIndex.value = lastIndex >= 0 ? lastIndex : Math.max(0, names.length - 2)
@@ -88,7 +88,7 @@ export function useExercise(student: Ref<Student | undefined>) {
     noPlace: computed(() =>
       noPlaceSentence(
         (stringing.value ? notesWithoutPlace(stringing.value, targets.value) : []).map((n) =>
-          noteName(n.note),
+          noteLabel(n.note),
         ),
       ),
     ),
@@ -124,7 +124,7 @@ export function useTakeOnBoard(
 ) {
   const boardTargets = computed<BoardTarget[]>(() =>
     targets.value.flatMap(({ stringIndex, finger, placeMm, note }) =>
-      finger === 0 ? [] : [{ stringIndex, finger, placeMm, note: noteName(note) }],
+      finger === 0 ? [] : [{ stringIndex, finger, placeMm, note: noteLabel(note) }],
     ),
   )
   const tapes = computed<BoardTape[]>(() => tapesOnBoard(instrument.value))

@@ -26,7 +26,7 @@
         </th>
         <td class="number">
           <span v-for="frame in row.fit.frames" :key="frame.frame.id" class="frame">{{
-            mm(frame.widthMm)
+            inUnit(frame.widthMm)
           }}</span>
         </td>
         <td>
@@ -51,7 +51,7 @@
 
 <script setup lang="ts">
 import type { SizeFit } from '#core'
-import { mm, signedMm } from '../../words/numbers'
+import { inUnit, signedMm } from '../../words/numbers'
 import { FIT_NAMES, FIT_SIGNS, FRAME_NAMES } from '../../words/patterns'
 
 /** Sizes or instruments against one hand. */

@@ -35,13 +35,13 @@
       </g>
       <template v-if="band">
         <text :x="area.right - 8" :y="y(band.comfortableMm) + 16" text-anchor="end" class="band-name">
-          comfortable, {{ mm(band.comfortableMm) }} mm
+          comfortable, {{ length(band.comfortableMm) }}
         </text>
         <text :x="area.right - 8" :y="y(band.reachedMm) - 6" text-anchor="end" class="band-name">
           {{
             band.isReachMeasured
-              ? `reached, ${mm(band.reachedMm)} mm`
-              : `reach about ${mm(band.reachedMm)} mm, from memory`
+              ? `reached, ${length(band.reachedMm)}`
+              : `reach about ${length(band.reachedMm)}, from memory`
           }}
         </text>
       </template>
@@ -57,7 +57,7 @@ import { computed } from 'vue'
 import { OCTAVE_SEMITONES } from '#core'
 import ChartFrame from '../../charts/ChartFrame.vue'
 import { keptApart } from '../../charts/keptApart'
-import { mm } from '../../words/numbers'
+import { length } from '../../words/numbers'
 import type { FrameLine, HandBand } from './frame-lines'
 
 /** Room for the names at the ends of the lines. */

@@ -10,17 +10,18 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { noteName, placeOfNote, type FingerMove, type Note } from '#core'
+import { placeOfNote, type FingerMove, type Note } from '#core'
 import { useBench } from '../../stores/bench'
-import { count, mm } from '../../words/numbers'
+import { count, length } from '../../words/numbers'
 import { keyName } from '../../words/patterns'
 import { usePatterns } from './usePatterns'
+import { noteLabel } from '../../words/notes'
 
 const bench = useBench()
 const { atlas } = usePatterns()
 const diff = computed(() => atlas.diff.value)
 
-const stringName = (index: number) => noteName(atlas.tuning.value[index]!, { octave: false })
+const stringName = (index: number) => noteLabel(atlas.tuning.value[index]!, { octave: false })
 
 const headline = computed(() => {
   if (!diff.value) return ''
@@ -41,9 +42,9 @@ const lines = computed(() => [
 function moveLine({ stringIndex, from, to, semitones }: FingerMove): string {
   const placeOf = (note: Note) => placeOfNote(bench.stringing, stringIndex, note)
   const by = placeOf(to.note) - placeOf(from.note)
-  const names = [from, to].map((s) => noteName(s.note, { octave: false }))
+  const names = [from, to].map((s) => noteLabel(s.note, { octave: false }))
   const where = semitones > 0 ? 'towards the bridge' : 'towards the nut'
-  return `${stringName(stringIndex)} string: ${to.finger} from ${names[0]} to ${names[1]}, ${mm(Math.abs(by))} mm ${where}.`
+  return `${stringName(stringIndex)} string: ${to.finger} from ${names[0]} to ${names[1]}, ${length(Math.abs(by))} ${where}.`
 }
 </script>
 

@@ -43,7 +43,7 @@ const frames = computed(() =>
   family.value.frames.map(({ id }) => ({ value: id, label: FRAME_NAMES[id] ?? id })),
 )
 const frameId = computed({
-  get: () => patterns.choice.frameId || (family.value.frames[0]?.id ?? ''),
+  get: () => patterns.choice.frameId || patterns.usualFrameId || (family.value.frames[0]?.id ?? ''),
   set: (id) => (patterns.choice.frameId = id),
 })
 

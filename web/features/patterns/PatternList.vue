@@ -54,7 +54,7 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { noteName, patternsOf, type Pattern } from '#core'
+import { patternsOf, type Pattern } from '#core'
 import { useNextFrame } from '../../ui/useNextFrame'
 import {
   FRAME_NAMES,
@@ -67,6 +67,7 @@ import {
   stepsName,
 } from '../../words/patterns'
 import { usePatterns } from './usePatterns'
+import { noteLabel } from '../../words/notes'
 
 /** As many keys as have room beside a pattern. */
 const MOST_ASKED = 6
@@ -108,7 +109,7 @@ function askedBy(pattern: Pattern): Asked[] {
     )
     const [first] = strings
     if (first === undefined) return []
-    const names = strings.map((i) => noteName(atlas.tuning.value[i]!, { octave: false }))
+    const names = strings.map((i) => noteLabel(atlas.tuning.value[i]!, { octave: false }))
     return [{ keyId: id, stringIndex: first, name: `${id.split(':')[0]}: ${names.join(' ')}` }]
   })
 }

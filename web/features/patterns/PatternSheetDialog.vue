@@ -21,9 +21,10 @@
 </template>
 
 <script setup lang="ts">
+import { useAsStudio } from '../../ui/asStudio'
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
-import { pageSvg, type PaperId } from '#core'
+import { pageSvg } from '#core'
 import { fileName, saveFile } from '../../files/tables'
 import PrintDialog from '../../paper/PrintDialog.vue'
 import { patternSheetPage } from '../../paper/pattern-sheet'
@@ -41,7 +42,7 @@ const DRAWINGS = [
 ]
 
 const open = defineModel<boolean>({ required: true })
-const paper = useLocalStorage<PaperId>('jadefell.paper', 'a4')
+const paper = useAsStudio('paper')
 const drawing = useLocalStorage<'scale' | 'diagram'>('jadefell.patterns.drawing', 'diagram')
 const patterns = usePatterns()
 const { atlas } = patterns

@@ -13,7 +13,7 @@
             · {{ SPREAD_NAMES[cell.pattern.spread] }}</template
           ></template
         >
-        · <span class="numbers">{{ mm(spanMm) }} mm</span> from {{ first?.finger }} to {{ last?.finger }}
+        · <span class="numbers">{{ length(spanMm) }}</span> from {{ first?.finger }} to {{ last?.finger }}
         <template v-if="family.frames.length > 1"> · {{ FRAME_NAMES[cell.frameId] }}</template>
       </p>
       <p v-if="cell.extension !== 'none'" class="extend">{{ extensionSentence(cell.extension) }}</p>
@@ -27,7 +27,7 @@
             <th>Finger</th>
             <th>Note</th>
             <th class="number">Semitones</th>
-            <th class="number">mm</th>
+            <th class="number">{{ unitName() }}</th>
             <th class="number">Step</th>
             <th>Or open</th>
           </tr>
@@ -36,12 +36,12 @@
           <tr v-for="(stop, index) in places" :key="index" :class="{ resting: !stop.isInScale }">
             <td>{{ stopName(stop) }}</td>
             <td>
-              <b>{{ noteName(stop.note, { octave: false }) }}</b>
+              <b>{{ noteLabel(stop.note, { octave: false }) }}</b>
               <span v-if="!stop.isInScale" class="soft"> rests</span>
             </td>
             <td class="number">{{ stop.semitones }}</td>
-            <td class="number place">{{ mm(stop.placeMm) }}</td>
-            <td class="number">{{ stop.stepMm === undefined ? '' : mm(stop.stepMm) }}</td>
+            <td class="number place">{{ inUnit(stop.placeMm) }}</td>
+            <td class="number">{{ stop.stepMm === undefined ? '' : inUnit(stop.stepMm) }}</td>
             <td>{{ stop.openString === undefined ? '' : `${strings[stop.openString]} open` }}</td>
           </tr>
         </tbody>
@@ -51,7 +51,7 @@
         {{ touchSentence(touch.pair, touch.touching) }}
       </p>
       <p v-if="touches.length > 0" class="soft small">
-        Fingertips {{ mm(patterns.fingertip.widthMm) }} mm wide{{
+        Fingertips {{ length(patterns.fingertip.widthMm) }} wide{{
           FINGERTIP_SOURCES[patterns.fingertip.source]
         }}.
       </p>
@@ -65,9 +65,9 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { noteName, notesWithoutPlace, placedStops, touchingPairs } from '#core'
+import { notesWithoutPlace, placedStops, touchingPairs } from '#core'
 import { useBench } from '../../stores/bench'
-import { mm } from '../../words/numbers'
+import { inUnit, length, unitName } from '../../words/numbers'
 import {
   cellWords,
   extensionSentence,
@@ -85,6 +85,7 @@ import {
 } from '../../words/patterns'
 import { noPlaceSentence } from '../../words/places'
 import { usePatterns } from './usePatterns'
+import { noteLabel } from '../../words/notes'
 
 const FINGERTIP_SOURCES = {
   measured: '',
@@ -98,7 +99,7 @@ const bench = useBench()
 const { atlas } = patterns
 const family = computed(() => atlas.family.value)
 const cell = computed(() => atlas.cell.value)
-const strings = computed(() => atlas.tuning.value.map((open) => noteName(open, { octave: false })))
+const strings = computed(() => atlas.tuning.value.map((open) => noteLabel(open, { octave: false })))
 const stringName = computed(() => strings.value[atlas.stringIndex.value])
 
 /** A cello's closed hand that lies below the position's own place: in half position, or its lower place. */
@@ -118,7 +119,7 @@ const places = computed(() =>
 const noPlace = computed(() => {
   const { stringIndex } = cell.value
   const stops = places.value.map(({ note }) => ({ note, stringIndex }))
-  return noPlaceSentence(notesWithoutPlace(bench.stringing, stops).map(({ note }) => noteName(note)))
+  return noPlaceSentence(notesWithoutPlace(bench.stringing, stops).map(({ note }) => noteLabel(note)))
 })
 const first = computed(() => places.value[0])
 const last = computed(() => places.value.at(-1))

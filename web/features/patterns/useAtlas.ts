@@ -1,4 +1,4 @@
-import { computed, watch, type Ref } from 'vue'
+import { computed, ref, watch, type Ref } from 'vue'
 import {
   placementAt,
   placementContext,
@@ -61,9 +61,11 @@ export function useAtlas(
   tuning: Ref<readonly Note[]>,
   /** Ids of the patterns a student has secure; undefined without a student. */
   known: Ref<ReadonlySet<string> | undefined>,
+  /** The frame where none was chosen; empty for the family’s first. */
+  usualFrameId: Ref<string> = ref(''),
 ) {
   const context = computed(() => {
-    const { frameId } = choice.value
+    const frameId = choice.value.frameId || usualFrameId.value
     const frame = family.value.frames.some((f) => f.id === frameId) ? frameId : undefined
     return placementContext(family.value, tuning.value, {
       frameId: family.value.grip === 'semitones' ? frame : undefined,

@@ -1,8 +1,9 @@
 import { computed } from 'vue'
-import { noteName, placedStops } from '#core'
+import { placedStops } from '#core'
 import type { BoardFinger } from '../../board/board'
 import { useBench } from '../../stores/bench'
 import type { Patterns } from './usePatterns'
+import { noteLabel } from '../../words/notes'
 
 /** The fingers of every string's hand for the board: those of the string looked at in full, the others pale. */
 export function useBoardFingers(patterns: Patterns) {
@@ -17,7 +18,7 @@ export function useBoardFingers(patterns: Patterns) {
             stringIndex: cell.stringIndex,
             finger: stop.finger,
             placeMm: stop.placeMm,
-            note: noteName(stop.note, { octave: false }),
+            note: noteLabel(stop.note, { octave: false }),
             widthMm: patterns.fingertip.widthMm,
             isResting: !stop.isInScale,
             isMarked:

@@ -3,7 +3,7 @@ import { fitOfInstrument, sizesToLend, typicalStringing, type SizeFit, type Stri
 import type { HandMeasurement, Instrument } from '#contracts'
 import { useStudio } from '../../stores/studio'
 import { useInstrumentsOfSizes } from '../../stores/useInstrumentsOfSizes'
-import { mm } from '../../words/numbers'
+import { length } from '../../words/numbers'
 import { instrumentKind, sizeName } from '../../words/trade'
 import type { FitRow } from './FitTable.vue'
 
@@ -22,7 +22,7 @@ export function useFit(hand: Ref<HandMeasurement | null | undefined>, own: Ref<O
       const isOwn = id === sizeId
       const isMeasured = isOwn && stringing.isMeasured
       const about = isMeasured
-        ? `${mm(stringing.lengthMm)} mm, measured`
+        ? `${length(stringing.lengthMm)}, measured`
         : `${typicalLengthMm.toFixed(0)} mm, from memory`
       if (!hand.value) return []
       const fit = fitOfInstrument(isMeasured ? stringing : typicalStringing(family, id, system), hand.value)
@@ -51,12 +51,12 @@ export function useFittingInstruments(hand: Ref<HandMeasurement | null | undefin
 }
 
 function rowOf(i: Instrument, fit: SizeFit): FitRow {
-  const length = i.measurement ? `${mm(i.measurement.lengthMm)} mm` : 'not measured, typical length'
+  const measured = i.measurement ? length(i.measurement.lengthMm) : 'not measured, typical length'
   const where = i.holder ? `with ${i.holder.name}` : 'in the cupboard'
   return {
     id: i.id,
     name: i.label,
-    about: `${instrumentKind(i.family, i.sizeId)}, ${length}, ${where}`,
+    about: `${instrumentKind(i.family, i.sizeId)}, ${measured}, ${where}`,
     fit,
     isOwn: false,
     instrumentId: i.id,

@@ -3,7 +3,6 @@ import {
   drillNotes,
   drillsFor,
   fingerScale,
-  noteName,
   placeOfNote,
   type DrillId,
   type DrillNote,
@@ -13,6 +12,7 @@ import type { BoardFinger } from '../../board/board'
 import { scoreOf, type NoteValue } from '../../notation/score'
 import { useBench } from '../../stores/bench'
 import type { Patterns } from './usePatterns'
+import { noteLabel } from '../../words/notes'
 
 /** What is practised, and how. */
 export interface LineChoice {
@@ -104,7 +104,7 @@ export function useLine(choice: Ref<LineChoice>, patterns: Patterns) {
         stringIndex: n.stringIndex,
         finger: n.finger,
         placeMm: placeOfNote(bench.stringing, n.stringIndex, n.note),
-        note: noteName(n.note, { octave: false }),
+        note: noteLabel(n.note, { octave: false }),
         widthMm: patterns.fingertip.widthMm,
         isResting: false,
         isMarked: false,

@@ -4,6 +4,7 @@ import { computed, markRaw } from 'vue'
 import { useBench } from '../../stores/bench'
 import { useLesson } from '../../stores/lesson'
 import { useMasteryOf } from '../../stores/mastery'
+import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
 import { fingertipOf } from './fingertip'
 import { FIRST_CHOICE, useAtlas, type AtlasChoice } from './useAtlas'
@@ -14,6 +15,7 @@ export const usePatterns = defineStore('patterns', () => {
   const { family, tuning } = storeToRefs(bench)
   const lesson = useLesson()
   const studio = useStudio()
+  const settings = useSettings()
   const choice = useSessionStorage<AtlasChoice>(
     'jadefell.atlas',
     { ...FIRST_CHOICE },
@@ -28,13 +30,17 @@ export const usePatterns = defineStore('patterns', () => {
         ? undefined
         : studio.student(holderId)
   })
+  /** A bass is held in 1-2-4 or with four fingers, as the student’s school has it. */
+  const usualFrameId = computed(() =>
+    family.value.id === 'bass' ? settings.schoolsOf(student.value).bass_fingering : '',
+  )
   const mastery = markRaw(useMasteryOf(student))
   // Their refs stay refs: what the store hands out is not unwrapped.
-  const atlas = markRaw(useAtlas(choice, family, tuning, mastery.secure))
+  const atlas = markRaw(useAtlas(choice, family, tuning, mastery.secure, usualFrameId))
   const fingertip = computed(() =>
     fingertipOf(student.value, new Date().getFullYear(), family.value, bench.setup.sizeId),
   )
-  return { choice, student, mastery, atlas, fingertip }
+  return { choice, usualFrameId, student, mastery, atlas, fingertip }
 })
 
 export type Patterns = ReturnType<typeof usePatterns>

@@ -1,7 +1,6 @@
 import { useSessionStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import {
-  noteName,
   placedStops,
   shiftBetween,
   type Finger,
@@ -14,6 +13,7 @@ import { useBench } from '../../stores/bench'
 import { signedMm } from '../../words/numbers'
 import { keyName, positionName, shortPositionName } from '../../words/patterns'
 import type { Patterns } from './usePatterns'
+import { noteLabel } from '../../words/notes'
 
 interface ShiftChoice {
   fromId: string
@@ -54,7 +54,7 @@ export function useShift(patterns: Patterns) {
     get: () => fingerOf(choice.value.toFinger),
     set: (f) => (choice.value.toFinger = f),
   })
-  const nameOf = (stringIndex: number) => noteName(atlas.tuning.value[stringIndex]!, { octave: false })
+  const nameOf = (stringIndex: number) => noteLabel(atlas.tuning.value[stringIndex]!, { octave: false })
   const stringName = computed(() => nameOf(atlas.stringIndex.value))
 
   function shiftTo(position: Position, finger: Finger): ShiftResult {
@@ -79,13 +79,13 @@ export function useShift(patterns: Patterns) {
   const arrival = computed(() => {
     if (!result.value.ok) return ''
     const stop = result.value.shift.to.stops.find((s) => s.finger === toFinger.value)
-    return stop ? noteName(stop.note, { octave: false }) : ''
+    return stop ? noteLabel(stop.note, { octave: false }) : ''
   })
   /** Notes that are under the hand before and after. */
   const staying = computed(() => {
     if (!result.value.ok) return []
     return result.value.shift.staying.map(({ note, before, after }) => ({
-      note: noteName(note),
+      note: noteLabel(note),
       how: `${nameOf(before.stringIndex)} ${before.finger} → ${nameOf(after.stringIndex)} ${after.finger}`,
     }))
   })
@@ -95,7 +95,7 @@ export function useShift(patterns: Patterns) {
       stringIndex: placement.stringIndex,
       finger: stop.finger,
       placeMm: stop.placeMm,
-      note: noteName(stop.note, { octave: false }),
+      note: noteLabel(stop.note, { octave: false }),
       widthMm: patterns.fingertip.widthMm,
       isResting: false,
       isMarked,

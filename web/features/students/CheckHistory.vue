@@ -7,7 +7,8 @@
         <p class="soft">
           <template v-if="check.exercise"
             >{{ withoutOctave(check.exercise.string) }} string,
-            {{ shapeName(check.exercise.shapeId).toLowerCase() }} ·
+            {{ shapeName(check.exercise.shapeId).toLowerCase()
+            }}{{ check.tapesCovered ? ', tapes covered' : '' }} ·
           </template>
           <span v-for="landing in landingsOf(check)" :key="landing.finger" class="landing numbers">
             <b>{{ landing.finger }}</b> {{ signedCents(landing.cents) }}

@@ -5,14 +5,14 @@
       <dt>In tune within</dt>
       <dd>{{ student.toleranceCents }} cents</dd>
       <dt>Tapes</dt>
-      <dd>{{ schoolName(student.tapeSchoolId ?? familyOf(student.family).defaultSchoolId) }}</dd>
+      <dd>{{ schoolName(settings.tapeSchoolId(student.family, student)) }}</dd>
       <template v-if="student.system">
         <dt>Places follow</dt>
         <dd>{{ shortSystemName(student.system) }}</dd>
       </template>
       <template v-for="frame in frames" :key="frame.id">
         <dt>{{ frame.title }}</dt>
-        <dd>{{ mm(frame.widthMm) }} mm, first position</dd>
+        <dd>{{ length(frame.widthMm) }}, first position</dd>
       </template>
       <dt>Hand, 1 to 4</dt>
       <dd>{{ span }}</dd>
@@ -48,14 +48,16 @@ import { computed, toRef } from 'vue'
 import { familyOf, firstPositionWidthMm, fitOfInstrument, patternWithId, type MasteryState } from '#core'
 import type { Student } from '#contracts'
 import { useMasteryOf } from '../../stores/mastery'
+import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
 import KeyHint from '../../ui/KeyHint.vue'
-import { mm } from '../../words/numbers'
+import { length, mm } from '../../words/numbers'
 import { FIT_NAMES, FRAME_TITLES, stepsName } from '../../words/patterns'
 import { schoolName, shortSystemName, sizeName, WEEKDAYS } from '../../words/trade'
 
 const props = defineProps<{ student: Student }>()
 const studio = useStudio()
+const settings = useSettings()
 const { marks } = useMasteryOf(toRef(props, 'student'))
 const family = computed(() => familyOf(props.student.family))
 /** Undefined until the strings are measured. */
@@ -78,8 +80,8 @@ const span = computed(() => {
   const { hand } = props.student
   if (!hand) return 'not measured'
   return hand.reachedSpanMm === null
-    ? `${mm(hand.comfortableSpanMm)} mm`
-    : `${mm(hand.comfortableSpanMm)}, reached ${mm(hand.reachedSpanMm)} mm`
+    ? `${length(hand.comfortableSpanMm)}`
+    : `${mm(hand.comfortableSpanMm)}, reached ${length(hand.reachedSpanMm)}`
 })
 const fit = computed(() =>
   props.student.hand && stringing.value

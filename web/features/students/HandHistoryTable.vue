@@ -14,16 +14,16 @@
     <tbody>
       <tr v-for="hand in history" :key="hand.id">
         <td>{{ shortDay(hand.measuredOn) }}</td>
-        <td class="number strong">{{ mm(hand.comfortableSpanMm) }}</td>
+        <td class="number strong">{{ inUnit(hand.comfortableSpanMm) }}</td>
         <td
           class="number"
           data-label="reached"
-          v-text="hand.reachedSpanMm === null ? '' : mm(hand.reachedSpanMm)"
+          v-text="hand.reachedSpanMm === null ? '' : inUnit(hand.reachedSpanMm)"
         />
         <td
           class="number"
           data-label="fingertip"
-          v-text="hand.fingertipWidthMm === null ? '' : mm(hand.fingertipWidthMm)"
+          v-text="hand.fingertipWidthMm === null ? '' : inUnit(hand.fingertipWidthMm)"
         />
         <td data-label="thumb" v-text="hand.thumb === null ? '' : THUMB_NAMES[hand.thumb]" />
         <td>{{ hand.by }}</td>
@@ -45,7 +45,7 @@
 import type { Thumb } from '#core'
 import type { HandMeasurement } from '#contracts'
 import { shortDay } from '../../words/dates'
-import { mm } from '../../words/numbers'
+import { inUnit } from '../../words/numbers'
 
 const THUMB_NAMES: Record<Thumb, string> = { straight: 'straight', double_jointed: 'double-jointed' }
 

@@ -10,7 +10,7 @@
       <p class="soft">{{ instrumentKind(instrument.family, instrument.sizeId) }}, {{ tuning }}</p>
       <p class="length numbers">
         <template v-if="instrument.measurement">
-          {{ mm(instrument.measurement.lengthMm) }}<small> mm nut to bridge</small>
+          {{ inUnit(instrument.measurement.lengthMm) }}<small> {{ unitName() }} nut to bridge</small>
         </template>
         <template v-else><small>not measured yet</small></template>
       </p>
@@ -63,7 +63,7 @@ import { computed, ref } from 'vue'
 import { familyOf, marksWithIds } from '#core'
 import type { Student } from '#contracts'
 import { shortDay } from '../../words/dates'
-import { listed, mm } from '../../words/numbers'
+import { inUnit, listed, unitName } from '../../words/numbers'
 import { instrumentKind, shortMarkName, sizeName } from '../../words/trade'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import FieldRow from '../../ui/FieldRow.vue'
@@ -89,10 +89,10 @@ const tapes = computed(() => {
   )
   const places = marks.map((mark) => {
     const tape = lying.find((t) => t.markId === mark.id)
-    return `${shortMarkName(mark)} at ${mm(tape?.placeMm ?? NaN)}`
+    return `${shortMarkName(mark)} at ${inUnit(tape?.placeMm ?? NaN)}`
   })
   const since = lying.reduce((a, b) => (b.laidOn < a.laidOn ? b : a)).laidOn
-  return `Tapes ${listed(places)} mm, the oldest since ${shortDay(since)}.`
+  return `Tapes ${listed(places)} ${unitName()}, the oldest since ${shortDay(since)}.`
 })
 
 const newSizeId = ref('')

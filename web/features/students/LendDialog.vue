@@ -17,7 +17,7 @@
         <strong class="label" dir="auto">{{ row.instrument.label }}</strong>
         <span>{{ sizeName(row.instrument.sizeId) }}</span>
         <span class="numbers">{{
-          row.instrument.measurement ? `${mm(row.instrument.measurement.lengthMm)} mm` : 'not measured'
+          row.instrument.measurement ? `${length(row.instrument.measurement.lengthMm)}` : 'not measured'
         }}</span>
         <span v-if="row.fit" class="fit" :class="row.fit.fit">
           <span aria-hidden="true">{{ FIT_SIGNS[row.fit.fit] }}</span> {{ FIT_NAMES[row.fit.fit] }}
@@ -46,7 +46,7 @@ import type { SizeFit } from '#core'
 import type { Student } from '#contracts'
 import PickList from '../../ui/PickList.vue'
 import QuickDialog from '../../ui/QuickDialog.vue'
-import { mm } from '../../words/numbers'
+import { length } from '../../words/numbers'
 import { FIT_NAMES, FIT_SIGNS } from '../../words/patterns'
 import { sizeName } from '../../words/trade'
 import { useFreeInstruments, type FreeInstrument } from './useFreeInstruments'
@@ -65,7 +65,7 @@ function lend(row: FreeInstrument) {
 
 function spareWords({ frames }: SizeFit): string {
   const spare = frames[0]?.spareMm ?? 0
-  return spare >= 0 ? `${mm(spare)} mm to spare` : `${mm(-spare)} mm short`
+  return spare >= 0 ? `${length(spare)} to spare` : `${length(-spare)} short`
 }
 </script>
 

@@ -50,7 +50,7 @@
       </div>
       <div class="pair">
         <FieldRow label="In tune within" :fault="form.fault('toleranceCents')">
-          <ChoiceSelect v-model="fields.toleranceCents" label="In tune within" :options="TOLERANCES" />
+          <ChoiceSelect v-model="fields.within" label="In tune within" :options="form.tolerances.value" />
         </FieldRow>
         <FieldRow label="Tapes" :fault="form.fault('tapeSchoolId')">
           <ChoiceSelect v-model="fields.tapeSchoolId" label="Tapes" :options="form.schools.value" />
@@ -101,12 +101,6 @@ import FieldRow from '../../ui/FieldRow.vue'
 import { AS_USUAL, useStudentForm } from './useStudentForm'
 
 /** From memory: a beginner within about 20 cents, a trained player within 10, ears notice from about 5. */
-const TOLERANCES = [
-  { value: 20, label: '20 cents, beginner' },
-  { value: 15, label: '15 cents, on the way' },
-  { value: 10, label: '10 cents, trained' },
-  { value: 5, label: '5 cents, as ears notice' },
-]
 const FAMILIES = FAMILY_IDS.map((id) => ({ value: id, label: FAMILY_NAMES[id] }))
 const DAYS = [{ value: -1, label: 'No fixed day' }, ...WEEKDAYS.map((label, value) => ({ value, label }))]
 

@@ -16,7 +16,7 @@ import { useLoaded } from '../../api/useLoaded'
 import { UNDO, useNotices } from '../../stores/notices'
 import { useOutbox } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
-import { listed, mm } from '../../words/numbers'
+import { inUnit, length, listed } from '../../words/numbers'
 import { whenSentence } from '../../words/patterns'
 import { sizeName } from '../../words/trade'
 import { shortDay } from '../../words/dates'
@@ -61,11 +61,11 @@ export function useHandFile(studentId: Ref<string>, student: Ref<Student | undef
     if (growth.value.outcome === 'too_close')
       return 'The measurements lie too close together to tell the growth: half a year apart at least.'
     const { mmPerYear, intervalMmPerYear, wildDays } = growth.value
-    const [low, high] = intervalMmPerYear.map(mm)
+    const [low, high] = intervalMmPerYear.map((one) => inUnit(one))
     const wild = wildDays.map((day) => shortDay(dayOf(day)))
     const leftOut =
       wild.length > 0 ? ` The measure of ${listed(wild)} fits with none of the others and is left out.` : ''
-    return `The span grows ${mm(mmPerYear)} mm a year (four times in five ${low} to ${high}).${leftOut}`
+    return `The span grows ${length(mmPerYear)} a year (four times in five ${low} to ${high}).${leftOut}`
   })
   const nextSentence = computed(() => {
     if (growth.value?.outcome !== 'line') return ''
@@ -75,7 +75,7 @@ export function useHandFile(studentId: Ref<string>, student: Ref<Student | undef
     const when = whenSpanIs(growth.value, next.value.spanMm, today)
     return whenSentence(
       when,
-      `${sizeName(next.value.sizeId)} (frame ${mm(next.value.spanMm)} mm)`,
+      `${sizeName(next.value.sizeId)} (frame ${length(next.value.spanMm)})`,
       dayOf,
       today,
     )

@@ -1,21 +1,25 @@
 import { computed, reactive, ref } from 'vue'
 import { DEFAULT_SYSTEM_ID, familyOf, noteName, type FamilyId } from '#core'
-import type { Student, StudentDraft } from '#contracts'
+import type { Level, Student, StudentDraft } from '#contracts'
 import { ApiProblem, call } from '../../api/client'
 import { useOutbox } from '../../stores/outbox'
 import { useSession } from '../../stores/session'
-import { schoolName, shortSystemName } from '../../words/trade'
+import { useSettings } from '../../stores/settings'
+import { LEVEL_NAMES, schoolName, shortSystemName } from '../../words/trade'
 
-/** No school of the student's own: what the family's teachers usually lay. */
+/** No row of tapes of the student's own: the studio's. */
 export const AS_USUAL = 'as_usual'
 /** No tuning system of the student's own: the studio's. */
 export const AS_STUDIO = 'as_studio'
+
+const LEVELS = ['beginner', 'growing', 'trained'] as const
+const OWN_TOLERANCES = [5, 8, 10, 12, 15, 20, 25, 30]
 
 const NEW: Fields = {
   name: '',
   birthYear: '',
   family: 'violin',
-  toleranceCents: 20,
+  within: 'beginner',
   tapeSchoolId: AS_USUAL,
   system: AS_STUDIO,
   weekday: -1,
@@ -27,7 +31,8 @@ interface Fields {
   name: string
   birthYear: string
   family: FamilyId
-  toleranceCents: number
+  /** A level, whose tolerance is the studio’s, or cents of the student’s own. */
+  within: Level | number
   tapeSchoolId: string
   system: string
   weekday: number
@@ -39,6 +44,7 @@ interface Fields {
 export function useStudentForm(onSaved: (student: Student) => void) {
   const outbox = useOutbox()
   const session = useSession()
+  const settings = useSettings()
   const fields = reactive<Fields>({ ...NEW })
   const problem = ref<ApiProblem>()
   /** What somebody else saved while this form was open. */
@@ -105,8 +111,21 @@ export function useStudentForm(onSaved: (student: Student) => void) {
         ...[...ids].map((id) => ({ value: id, label: shortSystemName(id) })),
       ]
     }),
+    tolerances: computed(() => {
+      const levels = settings.settings?.tolerances
+      const own = OWN_TOLERANCES.includes(Number(fields.within))
+        ? OWN_TOLERANCES
+        : [...OWN_TOLERANCES, ...(typeof fields.within === 'number' ? [fields.within] : [])]
+      return [
+        ...LEVELS.map((level) => ({
+          value: level,
+          label: `${LEVEL_NAMES[level]}${levels ? `, ${levels[level]} cents` : ''}`,
+        })),
+        ...own.map((value) => ({ value, label: `${value} cents, this student’s own` })),
+      ]
+    }),
     schools: computed(() => [
-      { value: AS_USUAL, label: `As usual: ${schoolName(familyOf(fields.family).defaultSchoolId)}` },
+      { value: AS_USUAL, label: `As the studio: ${schoolName(settings.tapeSchoolId(fields.family))}` },
       ...familyOf(fields.family).schools.map(({ id }) => ({ value: id, label: schoolName(id) })),
     ]),
   }
@@ -117,7 +136,7 @@ function fieldsOf(student: Student): Fields {
     name: student.name,
     birthYear: student.birthYear === null ? '' : String(student.birthYear),
     family: student.family,
-    toleranceCents: student.toleranceCents,
+    within: student.level ?? student.toleranceCents,
     tapeSchoolId: student.tapeSchoolId ?? AS_USUAL,
     system: student.system ?? AS_STUDIO,
     weekday: student.lesson?.weekday ?? -1,
@@ -132,7 +151,9 @@ function draftOf(fields: Fields): StudentDraft {
     name: fields.name,
     birthYear: year === '' ? null : Number(year),
     family: fields.family,
-    toleranceCents: fields.toleranceCents,
+    ...(typeof fields.within === 'number'
+      ? { level: null, toleranceCents: fields.within }
+      : { level: fields.within }),
     tapeSchoolId: fields.tapeSchoolId === AS_USUAL ? null : fields.tapeSchoolId,
     system: fields.system === AS_STUDIO ? null : fields.system,
     lesson: fields.weekday < 0 ? null : { weekday: fields.weekday, time: fields.time },

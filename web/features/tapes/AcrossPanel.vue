@@ -5,7 +5,7 @@
       <tr>
         <th scope="col">Tape</th>
         <th v-for="open in bench.tuning" :key="noteName(open)" scope="col" class="number">
-          {{ noteName(open, { octave: false }) }} wants
+          {{ noteLabel(open, { octave: false }) }} wants
         </th>
         <th scope="col">laid square at</th>
         <th scope="col">or askew</th>
@@ -15,13 +15,13 @@
       <tr v-for="row in rows" :key="row.mark.id">
         <th scope="row">{{ markName(row.mark) }}</th>
         <td v-for="(string, i) in row.mark.strings" :key="i" class="number">
-          {{ mm(string.placeMm) }}
+          {{ inUnit(string.placeMm) }}
           <span class="remainder" :class="{ off: Math.abs(string.remainderCents) > ACROSS_TOLERANCE_CENTS }">
             {{ signedCents(string.remainderCents) }} cents</span
           >
         </td>
         <td>
-          <strong class="numbers">{{ mm(row.mark.stopMm) }}</strong> mm
+          <strong class="numbers">{{ inUnit(row.mark.stopMm) }}</strong> {{ unitName() }}
           <span class="soft">worst {{ signedCents(row.mark.worst.remainderCents) }} cents</span>
         </td>
         <td>
@@ -45,9 +45,10 @@ import { ACROSS_TOLERANCE_CENTS, askewTape, noteName, type TapeMark } from '#cor
 import TableExport from '../../files/TableExport.vue'
 import type { DataTable } from '../../files/tables'
 import { useBench } from '../../stores/bench'
-import { mm, signedCents } from '../../words/numbers'
+import { inUnit, signedCents, unitName } from '../../words/numbers'
 import { markName } from '../../words/trade'
 import { useTapes } from './useTapes'
+import { noteLabel } from '../../words/notes'
 
 const bench = useBench()
 const tapes = useTapes()
@@ -76,8 +77,8 @@ const warning = computed(() => {
 })
 
 function leans(degrees: number): string {
-  const low = noteName(bench.tuning[0]!, { octave: false })
-  const high = noteName(bench.tuning.at(-1)!, { octave: false })
+  const low = noteLabel(bench.tuning[0]!, { octave: false })
+  const high = noteLabel(bench.tuning.at(-1)!, { octave: false })
   return `${degrees > 0 ? high : low} side nearer the bridge`
 }
 

@@ -53,8 +53,8 @@
         />
       </FieldRow>
       <p v-if="setup.pressingMode === 'typical'" class="soft note">
-        {{ mm(bench.typicalPressing.nutHeightMm) }} mm at the nut,
-        {{ mm(bench.typicalPressing.endHeightMm) }} mm at the board’s end,
+        {{ length(bench.typicalPressing.nutHeightMm) }} at the nut,
+        {{ length(bench.typicalPressing.endHeightMm) }} at the board’s end,
         {{ MATERIAL_NAMES[bench.typicalPressing.material].toLowerCase() }}: typical, from memory.
       </p>
       <template v-if="setup.pressingMode === 'measured'">
@@ -84,12 +84,12 @@
         <FieldRow
           v-for="(open, i) in material === EACH ? bench.tuning : []"
           :key="i"
-          :label="`${noteName(open)} string`"
+          :label="`${noteLabel(open)} string`"
         >
           <ElSegmented
             v-model="setup.materials[i]"
             :options="ONE_MATERIAL"
-            :aria-label="`Material of the ${noteName(open)} string`"
+            :aria-label="`Material of the ${noteLabel(open)} string`"
           />
         </FieldRow>
       </template>
@@ -139,7 +139,7 @@ import { computed, ref } from 'vue'
 import { noteName, parseLength, STRING_MATERIALS, type StringMaterial } from '#core'
 import { heightSentence } from '#contracts'
 import { useBench } from '../../stores/bench'
-import { mm } from '../../words/numbers'
+import { length } from '../../words/numbers'
 import { MATERIAL_NAMES } from '../../words/trade'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import FamilyAndSize from '../../ui/FamilyAndSize.vue'
@@ -150,6 +150,7 @@ import ScalaFile from './ScalaFile.vue'
 import SystemChoice from '../../ui/SystemChoice.vue'
 import { useKeepOnInstrument } from './useKeepOnInstrument'
 import { useTapes } from './useTapes'
+import { noteLabel } from '../../words/notes'
 
 const TAPE_WIDTHS = [1, 1.5, 2, 3, 4, 5, 6].map((value) => ({ value, label: `${value} mm` }))
 const THICKNESSES = [0.05, 0.1, 0.13, 0.2, 0.3, 0.5, 1].map((value) => ({ value, label: `${value} mm` }))

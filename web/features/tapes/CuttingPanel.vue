@@ -15,10 +15,10 @@
       <tr v-for="row in rows" :key="row.mark.id">
         <th scope="row">{{ markName(row.mark) }}</th>
         <td class="number" data-label="across">
-          <strong>{{ Math.ceil(row.piece.acrossMm) }}</strong> mm
+          <strong>{{ Math.ceil(row.piece.acrossMm) }}</strong> {{ unitName() }}
         </td>
         <td class="number" data-label="round">
-          <strong>{{ Math.ceil(row.piece.roundMm) }}</strong> mm
+          <strong>{{ Math.ceil(row.piece.roundMm) }}</strong> {{ unitName() }}
         </td>
         <td
           v-for="tolerance in row.tolerances"
@@ -26,7 +26,7 @@
           class="number"
           :data-label="`± ${tolerance.cents} cents`"
         >
-          −{{ mm(tolerance.behindMm) }} +{{ mm(tolerance.beyondMm) }}
+          −{{ inUnit(tolerance.behindMm) }} +{{ inUnit(tolerance.beyondMm) }}
         </td>
       </tr>
     </tbody>
@@ -44,7 +44,7 @@ import { toleranceMm, TOLERANCES_CENTS } from '#core'
 import TableExport from '../../files/TableExport.vue'
 import type { DataTable } from '../../files/tables'
 import { useBench } from '../../stores/bench'
-import { mm } from '../../words/numbers'
+import { inUnit, unitName } from '../../words/numbers'
 import { markName } from '../../words/trade'
 import { useTapes } from './useTapes'
 

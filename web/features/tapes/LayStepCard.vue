@@ -2,15 +2,17 @@
   <section class="step">
     <div aria-live="polite">
       <p class="name">{{ markName(mark) }}</p>
-      <p class="figure numbers">{{ mm(step.foundMm) }}<small> mm</small></p>
+      <p class="figure numbers">
+        {{ inUnit(step.foundMm) }}<small> {{ unitName() }}</small>
+      </p>
     </div>
     <p class="from soft numbers">
       <template v-if="Math.abs(step.foundMm - mark.middleMm) < 0.06">
-        from the nut to the tape’s middle; edges {{ mm(mark.nearEdgeMm) }} and
-        {{ mm(mark.farEdgeMm) }}
+        from the nut to the tape’s middle; edges {{ inUnit(mark.nearEdgeMm) }} and
+        {{ inUnit(mark.farEdgeMm) }}
       </template>
       <template v-else>
-        computed {{ mm(mark.middleMm) }}, found {{ signedMm(step.foundMm - mark.middleMm) }} mm from it
+        computed {{ inUnit(mark.middleMm) }}, found {{ signedLength(step.foundMm - mark.middleMm) }} from it
       </template>
     </p>
     <p v-if="correctedBy" class="from">{{ correctedBy }}</p>
@@ -58,7 +60,7 @@
       </ElButton>
     </div>
     <p v-if="isUnreadable" id="found-at-fault" class="fault" role="alert">
-      “{{ typed }}” is no place on this string: type mm from the nut, as in {{ mm(mark.middleMm) }}.
+      “{{ typed }}” is no place on this string: type mm from the nut, as in {{ inUnit(mark.middleMm) }}.
     </p>
     <div class="checks">
       <ElCheckbox v-model="isSquared" size="large">
@@ -84,11 +86,12 @@ import { noteName, type TapeMark } from '#core'
 import { useReferenceTone } from '../../audio/useReferenceTone'
 import { useBench } from '../../stores/bench'
 import { useShortcuts } from '../../ui/useShortcuts'
-import { mm, signedMm } from '../../words/numbers'
+import { inUnit, length, mm, signedLength, unitName } from '../../words/numbers'
 import { markName, ringWords } from '../../words/trade'
 import { COARSE_MM, FINE_MM, type LayStep } from './useLaying'
 import { useTapes } from './useTapes'
 import KeyHint from '../../ui/KeyHint.vue'
+import { noteLabel } from '../../words/notes'
 
 /** One tape: where it belongs, where it rang, and what is done with it. */
 const props = defineProps<{
@@ -118,15 +121,15 @@ const playWords = computed(() => {
   const [ring] = row?.rings ?? []
   if (!row || !ring)
     return 'No open string rings here: compare with a note an octave away, or trust the ruler.'
-  const [string, open] = [row.open, ring.open].map((n) => noteName(n, { octave: false }))
-  return `Bow ${noteName(row.stopped)} on the ${string} string and slide until open ${open} rings, ${ringWords(ring)}.`
+  const [string, open] = [row.open, ring.open].map((n) => noteLabel(n, { octave: false }))
+  return `Bow ${noteLabel(row.stopped)} on the ${string} string and slide until open ${open} rings, ${ringWords(ring)}.`
 })
 /** What rang before moves this tape: said, as the strip in her hand may have it elsewhere. */
 const correctedBy = computed(() => {
   const moved = props.mark.middleMm - props.step.plannedMm
   return Math.abs(moved) < FINE_MM / 2
     ? undefined
-    : `Corrected by what rang before: it was ${mm(props.step.plannedMm)} mm.`
+    : `Corrected by what rang before: it was ${length(props.step.plannedMm)}.`
 })
 function toggleTone() {
   const row = best.value

@@ -5,8 +5,8 @@
       <tbody>
         <tr v-for="{ mark, placeMm } in summary" :key="mark.id">
           <th scope="row">{{ markName(mark) }}</th>
-          <td class="number big">{{ mm(placeMm) }} mm</td>
-          <td class="soft number">{{ signedMm(placeMm - mark.middleMm) }} mm from computed</td>
+          <td class="number big">{{ length(placeMm) }}</td>
+          <td class="soft number">{{ signedLength(placeMm - mark.middleMm) }} from computed</td>
         </tr>
       </tbody>
     </table>
@@ -45,7 +45,7 @@
 import type { TapeMark } from '#core'
 import { useBench } from '../../stores/bench'
 import FieldRow from '../../ui/FieldRow.vue'
-import { count, mm, signedMm } from '../../words/numbers'
+import { count, length, signedLength } from '../../words/numbers'
 import { markName } from '../../words/trade'
 import type { LaidTape } from './useKeepOnInstrument'
 import KeyHint from '../../ui/KeyHint.vue'

@@ -23,14 +23,14 @@
           :key="index"
           :ref="(el) => index === 0 && (firstString = el as unknown as InputInstance)"
           v-model="setup.stringTexts[index]"
-          :aria-label="`Length of the ${noteName(open)} string`"
+          :aria-label="`Length of the ${noteLabel(open)} string`"
           :aria-invalid="invalid"
           autocomplete="off"
           data-takes="length"
           maxlength="40"
           @keydown.enter.prevent="emit('enter')"
         >
-          <template #prefix>{{ noteName(open, { octave: false }) }}</template>
+          <template #prefix>{{ noteLabel(open, { octave: false }) }}</template>
         </ElInput>
       </div>
       <p v-if="fits" class="fits">{{ fits }}</p>
@@ -61,13 +61,13 @@
 import type { InputInstance } from 'element-plus'
 import { storeToRefs } from 'pinia'
 import { computed, nextTick, ref } from 'vue'
-import { noteName } from '#core'
 import { contradictoryLengths, unreadableLength } from '#contracts'
 import { useBench, type LengthMethod } from '../../stores/bench'
 import { bridgeSentence, lengthSentence } from '../../words/length'
-import { mm } from '../../words/numbers'
+import { length } from '../../words/numbers'
 import { sizeName } from '../../words/trade'
 import FieldRow from '../../ui/FieldRow.vue'
+import { noteLabel } from '../../words/notes'
 
 const METHODS: readonly { id: LengthMethod; name: string }[] = [
   { id: 'bridge', name: 'One length' },
@@ -96,7 +96,7 @@ const at = computed(() => {
   return {
     typed: each[index],
     text: setup.value.stringTexts[index] ?? '',
-    name: open ? `${noteName(open, { octave: false })}: ` : '',
+    name: open ? `${noteLabel(open, { octave: false })}: ` : '',
   }
 })
 const judged = computed(
@@ -118,14 +118,14 @@ const fits = computed(() => {
   if (judged.value?.verdict !== 'fits' || !sentence.value) return undefined
   const { one } = bench.lengths
   const twice = setup.value.method === 'harmonic' && one.parsed.ok
-  return twice ? `Twice that: ${mm(one.usableMm ?? 0)} mm. ${sentence.value}` : sentence.value
+  return twice ? `Twice that: ${length(one.usableMm ?? 0)}. ${sentence.value}` : sentence.value
 })
 const bridgeSays = computed(
   () =>
     bench.bridge &&
     bridgeSentence(
       bench.bridge,
-      bench.tuning.map((n) => noteName(n, { octave: false })),
+      bench.tuning.map((n) => noteLabel(n, { octave: false })),
     ),
 )
 
@@ -136,7 +136,7 @@ const offers = computed(() => {
   const list = explanations.flatMap((e) => {
     if (e.code === 'wrong_unit' && isOne)
       return [
-        { label: `Use ${mm(e.lengthMm)} mm`, run: () => (setup.value.lengthText = e.lengthMm.toFixed(1)) },
+        { label: `Use ${length(e.lengthMm)}`, run: () => (setup.value.lengthText = e.lengthMm.toFixed(1)) },
       ]
     if (e.code === 'whole_for_octave')
       return [{ label: 'It is the whole string', run: () => choose('bridge') }]

@@ -17,12 +17,14 @@
         <th scope="row">
           {{ markName(mark) }}
           <span class="notes soft">{{
-            mark.strings.map((s) => noteName(s.note, { octave: false })).join(' ')
+            mark.strings.map((s) => noteLabel(s.note, { octave: false })).join(' ')
           }}</span>
         </th>
-        <td class="number middle" data-label="middle">{{ mm(mark.middleMm) }}</td>
-        <td class="numbers edges" data-label="edges">{{ mm(mark.nearEdgeMm) }} – {{ mm(mark.farEdgeMm) }}</td>
-        <td v-if="strings.calibration" class="number" data-label="±">{{ mm(halfWidth(mark)) }}</td>
+        <td class="number middle" data-label="middle">{{ inUnit(mark.middleMm) }}</td>
+        <td class="numbers edges" data-label="edges">
+          {{ inUnit(mark.nearEdgeMm) }} – {{ inUnit(mark.farEdgeMm) }}
+        </td>
+        <td v-if="strings.calibration" class="number" data-label="±">{{ inUnit(halfWidth(mark)) }}</td>
         <td v-if="strings.calibration" class="number" data-label="by ring">
           {{ signedMm(mark.middleMm - (middleIn(before, mark) ?? mark.middleMm)) }}
         </td>
@@ -31,7 +33,7 @@
         </td>
         <td class="number" data-label="wide">{{ Math.round(mark.widthCents) }} cents</td>
         <td v-if="hasWorst" class="number" data-label="worst string">
-          {{ noteName(mark.worst.open, { octave: false }) }}
+          {{ noteLabel(mark.worst.open, { octave: false }) }}
           {{ signedCents(mark.worst.remainderCents) }} cents
         </td>
       </tr>
@@ -47,10 +49,11 @@ import { NORMAL_95, noteName, placeSigmaMm, type TapeMark } from '#core'
 import TableExport from '../../files/TableExport.vue'
 import type { DataTable } from '../../files/tables'
 import { useBench } from '../../stores/bench'
-import { mm, signedCents, signedMm } from '../../words/numbers'
+import { inUnit, signedCents, signedMm } from '../../words/numbers'
 import { noPlaceSentence } from '../../words/places'
 import { markName } from '../../words/trade'
 import { useTapes } from './useTapes'
+import { noteLabel } from '../../words/notes'
 
 const bench = useBench()
 const tapes = useTapes()

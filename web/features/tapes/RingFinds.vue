@@ -1,11 +1,11 @@
 <template>
   <section class="finds" aria-label="What the rings say">
     <h3>
-      The string rings like one of <strong class="numbers">{{ mm(effectiveMm) }} mm</strong>
+      The string rings like one of <strong class="numbers">{{ length(effectiveMm) }}</strong>
       <span class="soft">
-        ({{ signedMm(calibration.lengthCorrectionMm) }} mm on what was measured).
+        ({{ signedLength(calibration.lengthCorrectionMm) }} on what was measured).
         <template v-if="Math.abs(calibration.nutOffsetMm) >= 0.05"
-          >It begins {{ mm(Math.abs(calibration.nutOffsetMm)) }} mm nearer the
+          >It begins {{ length(Math.abs(calibration.nutOffsetMm)) }} nearer the
           {{ calibration.nutOffsetMm < 0 ? 'pegs' : 'bridge' }} than the edge of the nut that you measure
           from: that is in every number here.</template
         >
@@ -14,11 +14,12 @@
     <ul>
       <li v-for="one in tapes.judgedFinds" :key="one.find.id" :class="{ questioned: one.isQuestioned }">
         <span>
-          <strong>{{ one.find.note }}</strong> on {{ withoutOctave(one.find.string) }} rings at
-          <strong class="numbers">{{ mm(one.find.placeMm) }}</strong> mm
+          <strong>{{ labelOfName(one.find.note, { octave: true }) }}</strong> on
+          {{ withoutOctave(one.find.string) }} rings at
+          <strong class="numbers">{{ inUnit(one.find.placeMm) }}</strong> {{ unitName() }}
         </span>
         <span class="off numbers"
-          >{{ signedMm(one.offMm) }} mm from what the rest says, {{ Math.abs(one.sigmas).toFixed(1) }} times
+          >{{ signedLength(one.offMm) }} from what the rest says, {{ Math.abs(one.sigmas).toFixed(1) }} times
           what rings usually scatter</span
         >
         <span class="acts">
@@ -46,7 +47,8 @@ import TableExport from '../../files/TableExport.vue'
 import type { DataTable } from '../../files/tables'
 import { useBench } from '../../stores/bench'
 import { UNDO, useNotices } from '../../stores/notices'
-import { mm, signedMm } from '../../words/numbers'
+import { inUnit, length, signedLength, unitName } from '../../words/numbers'
+import { labelOfName } from '../../words/notes'
 import { whereaboutsSentence, withoutOctave } from '../../words/trade'
 import { useTapes } from './useTapes'
 

@@ -28,7 +28,7 @@
         <th scope="col">listen for</th>
         <th scope="col">tone</th>
         <th scope="col" class="number">computed</th>
-        <th scope="col">rings at, mm</th>
+        <th scope="col">rings at, {{ unitName() }}</th>
       </tr>
     </thead>
     <tbody>
@@ -37,7 +37,7 @@
           <template v-if="tapes.rows[index - 1]?.mark.id !== row.mark.id">{{ markName(row.mark) }}</template>
         </th>
         <td>
-          <strong>{{ noteName(row.stopped) }}</strong> on {{ shortName(row.open) }}
+          <strong>{{ noteLabel(row.stopped) }}</strong> on {{ shortName(row.open) }}
         </td>
         <td>
           <span v-for="ring in row.rings" :key="`${ring.kind} ${ring.stringIndex}`" class="heard">
@@ -56,19 +56,19 @@
             type="button"
             class="tone"
             :aria-pressed="tone.sounding.value === toneId(row)"
-            :aria-label="`Reference tone ${noteName(row.stopped)}`"
+            :aria-label="`Reference tone ${noteLabel(row.stopped)}`"
             @click="tone.toggle(toneId(row), bench.stringing.system.centsAboveA4(row.stopped))"
           >
             {{ tone.sounding.value === toneId(row) ? '■' : '▶' }}
           </button>
         </td>
-        <td class="number" data-label="at, mm">{{ mm(row.placeMm) }}</td>
+        <td class="number" :data-label="`at, ${unitName()}`">{{ inUnit(row.placeMm) }}</td>
         <td>
           <input
             class="found numbers"
             inputmode="decimal"
             data-takes="length"
-            :aria-label="`${noteName(row.stopped)} on the ${shortName(row.open)} string rings at, mm`"
+            :aria-label="`${noteLabel(row.stopped)} on the ${shortName(row.open)} string rings at, mm`"
             :value="texts[toneId(row)] ?? ''"
             maxlength="12"
             :aria-invalid="faultAt === toneId(row)"
@@ -98,10 +98,11 @@ import type { DataTable } from '../../files/tables'
 import { useBench } from '../../stores/bench'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import FieldRow from '../../ui/FieldRow.vue'
-import { listed, mm } from '../../words/numbers'
+import { inUnit, listed, mm, unitName } from '../../words/numbers'
 import { markName, ringWords } from '../../words/trade'
 import RingFinds from './RingFinds.vue'
 import { useTapes } from './useTapes'
+import { noteLabel } from '../../words/notes'
 
 const A4_OPTIONS = A4_CHOICES.map((value) => ({ value, label: `${value} Hz` }))
 
@@ -120,7 +121,7 @@ const silentReason = computed(() =>
 )
 
 const toneId = (row: RingRow) => `${row.mark.id} ${noteName(row.open)}`
-const shortName = (open: Note) => noteName(open, { octave: false })
+const shortName = (open: Note) => noteLabel(open, { octave: false })
 
 async function add(row: RingRow) {
   const text = texts[toneId(row)] ?? ''
@@ -129,7 +130,7 @@ async function add(row: RingRow) {
   faultAt.value = ''
   if (!parsed.ok || parsed.lengthMm >= bench.stringing.lengthMm) {
     faultAt.value = toneId(row)
-    fault.value = `“${text}” is no place on this string. Type where ${noteName(row.stopped)} rings, in mm from the nut, as in ${mm(row.placeMm)}.`
+    fault.value = `“${text}” is no place on this string. Type where ${noteLabel(row.stopped)} rings, in mm from the nut, as in ${mm(row.placeMm)}.`
     return
   }
   await bench.addFind(noteName(row.open), noteName(row.stopped), parsed.lengthMm)

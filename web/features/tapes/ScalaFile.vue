@@ -37,11 +37,12 @@ import { fileName, saveFile } from '../../files/tables'
 import { useBench } from '../../stores/bench'
 import { count } from '../../words/numbers'
 import { scalaFaultWords, scalaQuestionWords } from '../../words/scala'
+import { labelOfName } from '../../words/notes'
 import { KEYNOTES, shortSystemName } from '../../words/trade'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import FieldRow from '../../ui/FieldRow.vue'
 
-const KEYNOTE_CHOICES = KEYNOTES.map((value: string) => ({ value, label: value }))
+const KEYNOTE_CHOICES = KEYNOTES.map((value: string) => ({ value, label: labelOfName(value) }))
 const bench = useBench()
 const { setup } = storeToRefs(bench)
 const fault = ref<string>()

@@ -23,9 +23,9 @@
             :data-label="tapes.chosenMarks[m] && markName(tapes.chosenMarks[m])"
           >
             <template v-if="moves[s]">
-              <strong>{{ mm(moves[s].placeMm) }}</strong>
+              <strong>{{ inUnit(moves[s].placeMm) }}</strong>
               <span class="soft move">
-                {{ signedMm(moves[s].moveMm) }} mm, {{ signedCents(moves[s].moveCents) }} cents</span
+                {{ signedLength(moves[s].moveMm) }}, {{ signedCents(moves[s].moveCents) }} cents</span
               >
               <span v-if="moves[s].worstCents > 0.5" class="soft move">
                 leaves {{ Math.round(moves[s].worstCents) }} cents</span
@@ -46,7 +46,7 @@ import { noteName, systemMoves, tuningSystem, readScaleId } from '#core'
 import TableExport from '../../files/TableExport.vue'
 import type { DataTable } from '../../files/tables'
 import { useBench } from '../../stores/bench'
-import { mm, signedCents, signedMm } from '../../words/numbers'
+import { inUnit, signedCents, signedLength } from '../../words/numbers'
 import { markName, shortSystemName } from '../../words/trade'
 import { useTapes } from './useTapes'
 

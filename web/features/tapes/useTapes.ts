@@ -9,7 +9,6 @@ import {
   isThere,
   marksOfSchool,
   marksWithIds,
-  noteName,
   parseLength,
   parseNote,
   planTapes,
@@ -33,6 +32,7 @@ import type { BoardTape, BoardTarget } from '../../board/board'
 import { BY_HAND, useBench, type BenchSetup } from '../../stores/bench'
 import { thickTapeSentence } from '../../words/places'
 import { markName, shortMarkName } from '../../words/trade'
+import { noteLabel } from '../../words/notes'
 
 /** The tapes that follow from the bench's settings and its strings. */
 export function useTapeChart(setup: Ref<BenchSetup>, stringing: Ref<Stringing>) {
@@ -64,7 +64,7 @@ export function useTapeChart(setup: Ref<BenchSetup>, stringing: Ref<Stringing>) 
     if (!shape) return []
     const exercise = shapeExercise(tuning, Math.min(1, tuning.length - 1), shape)
     return targetsOf(stringing.value, exercise).flatMap(({ stringIndex, finger, placeMm, note }) =>
-      finger === 0 ? [] : [{ stringIndex, finger, placeMm, note: noteName(note) }],
+      finger === 0 ? [] : [{ stringIndex, finger, placeMm, note: noteLabel(note) }],
     )
   })
 

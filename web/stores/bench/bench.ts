@@ -6,6 +6,7 @@ import type { Instrument, RingFind } from '#contracts'
 import { call } from '../../api/client'
 import { useLesson } from '../lesson'
 import { useOutbox } from '../outbox'
+import { useSettings } from '../settings'
 import { useStudio } from '../studio'
 import { bareSetup, setupFor, type BenchSetup } from './setup'
 import { asManyAs, useBenchStrings, type BenchFind } from './strings'
@@ -14,6 +15,7 @@ import { asManyAs, useBenchStrings, type BenchFind } from './strings'
 export const useBench = defineStore('bench', () => {
   const lesson = useLesson()
   const studio = useStudio()
+  const settings = useSettings()
   const outbox = useOutbox()
   const setup = useSessionStorage<BenchSetup>('jadefell.bench', bareSetup('violin'), { mergeDefaults: true })
   const looseFinds = useSessionStorage<BenchFind[]>('jadefell.bench.finds', [])
@@ -45,13 +47,22 @@ export const useBench = defineStore('bench', () => {
   function setupNow(isFirst: boolean): BenchSetup {
     if (instrument.value) {
       const player = student.value ?? studio.student(instrument.value.holder?.studentId ?? '')
-      return setupFor(instrument.value, player, studio.systemOf(instrument.value, player))
+      return setupFor(
+        instrument.value,
+        player,
+        studio.systemOf(instrument.value, player),
+        settings.tapeSchoolId(instrument.value.family),
+      )
     }
     if (student.value)
-      return bareSetup(student.value.family, studio.systemOf(undefined, student.value), student.value)
+      return bareSetup(
+        student.value.family,
+        studio.systemOf(undefined, student.value),
+        settings.tapeSchoolId(student.value.family, student.value),
+      )
     const { familyId } = setup.value
     return isFirst
-      ? bareSetup(familyId, studio.systemOf(undefined, undefined))
+      ? bareSetup(familyId, studio.systemOf(undefined, undefined), settings.tapeSchoolId(familyId))
       : { ...setup.value, instrumentId: '' }
   }
   watch(
@@ -143,7 +154,7 @@ export const useBench = defineStore('bench', () => {
     /** Another family on a bare bench: its own size and school, in the system that was chosen. */
     chooseFamily(familyId: FamilyId) {
       if (familyId === setup.value.familyId) return
-      setup.value = bareSetup(familyId, setup.value.systemId)
+      setup.value = bareSetup(familyId, setup.value.systemId, settings.tapeSchoolId(familyId))
       looseFinds.value = []
     },
     /** Lays an instrument of the cupboard on the bench, whoever has it. */
@@ -154,7 +165,12 @@ export const useBench = defineStore('bench', () => {
     /** An empty bench of the same family. */
     clear() {
       lesson.end()
-      setup.value = bareSetup(setup.value.familyId, studio.systemOf(undefined, undefined))
+      const { familyId } = setup.value
+      setup.value = bareSetup(
+        familyId,
+        studio.systemOf(undefined, undefined),
+        settings.tapeSchoolId(familyId),
+      )
       looseFinds.value = []
     },
   }

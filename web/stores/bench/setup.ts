@@ -46,11 +46,11 @@ export const BY_HAND = 'by_hand'
 /** A vinyl tape, mm. Common practice, no source. */
 const DEFAULT_THICKNESS_MM = 0.13
 
-/** An empty bench; `student` may have a school of their own. */
+/** An empty bench; with the row of tapes that is usual where it stands, else the family’s. */
 export function bareSetup(
   familyId: FamilyId,
   systemId: string = DEFAULT_SYSTEM_ID,
-  student?: Pick<Student, 'tapeSchoolId'>,
+  usualSchoolId?: string,
 ): BenchSetup {
   const family = familyOf(familyId)
   return {
@@ -62,7 +62,7 @@ export function bareSetup(
     stringTexts: family.tuning.map(() => ''),
     tuningText: '',
     systemId,
-    schoolId: student?.tapeSchoolId ?? family.defaultSchoolId,
+    schoolId: usualSchoolId ?? family.defaultSchoolId,
     markIds: [],
     tapeWidthMm: DEFAULT_TAPE_WIDTH_MM,
     tapeThicknessMm: DEFAULT_THICKNESS_MM,
@@ -75,7 +75,12 @@ export function bareSetup(
 }
 
 /** What is known of an instrument, and of its player's school, laid out on the bench in the system that governs it. */
-export function setupFor(instrument: Instrument, student: Student | undefined, systemId: string): BenchSetup {
+export function setupFor(
+  instrument: Instrument,
+  student: Student | undefined,
+  systemId: string,
+  usualSchoolId?: string,
+): BenchSetup {
   const bare = bareSetup(instrument.family, systemId)
   const { measurement, tapeSet, pressing, tuning } = instrument
   const each = measurement?.stringLengthsMm
@@ -87,7 +92,7 @@ export function setupFor(instrument: Instrument, student: Student | undefined, s
     method: isEach ? 'strings' : 'bridge',
     lengthText: measurement ? shortMm(measurement.lengthMm) : '',
     stringTexts: isEach ? each.map(shortMm) : tuning.map(() => ''),
-    ...ownTapes(instrument, student),
+    ...ownTapes(instrument, student, usualSchoolId),
     tapeWidthMm: tapeSet?.tapeWidthMm ?? bare.tapeWidthMm,
     ...(pressing
       ? {
@@ -108,6 +113,7 @@ export function setupFor(instrument: Instrument, student: Student | undefined, s
 function ownTapes(
   { family: familyId, tapes, tapeSet }: Instrument,
   student: Student | undefined,
+  usualSchoolId: string | undefined,
 ): Pick<BenchSetup, 'schoolId' | 'markIds'> {
   const family = familyOf(familyId)
   const marksOf = (id: string) => {
@@ -116,7 +122,7 @@ function ownTapes(
   }
   const markIds = tapes.map((tape) => tape.markId)
   const own = student?.family === familyId ? student.tapeSchoolId : null
-  const schoolId = own ?? tapeSet?.schoolId ?? family.defaultSchoolId
+  const schoolId = own ?? tapeSet?.schoolId ?? usualSchoolId ?? family.defaultSchoolId
   const isOwn = markIds.length > 0 && (own === null || markIds.every((id) => marksOf(own).includes(id)))
   if (!isOwn) return { schoolId, markIds }
   const same = [schoolId, ...family.schools.map(({ id }) => id)].find(

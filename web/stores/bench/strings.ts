@@ -6,7 +6,6 @@ import {
   judgeStrings,
   sourceOf,
   knownSystem,
-  noteName,
   notesOf,
   parseNote,
   stringingOf,
@@ -20,6 +19,7 @@ import {
 import { tuningSentence, type Instrument } from '#contracts'
 import type { BenchSetup } from './setup'
 import { useTypedLengths } from './typed-lengths'
+import { noteLabel } from '../../words/notes'
 
 /** A place found by ring, wherever it is kept. */
 export interface BenchFind {
@@ -136,5 +136,5 @@ export function asManyAs(strings: number, texts: readonly string[]): string[] {
 
 /** The name of an open string without its octave. */
 export function stringName(open: Note | undefined): string {
-  return open ? noteName(open, { octave: false }) : ''
+  return open ? noteLabel(open, { octave: false }) : ''
 }

@@ -1,0 +1,111 @@
+import {
+  aboveFigure,
+  BASSIST,
+  CELLIST,
+  PLAN,
+  planFigure,
+  planJoints,
+  playerFigure,
+  playerJoints,
+  SHOULDER,
+  shoulderFigure,
+  shoulderJoints,
+  tag,
+  type Figure,
+  type FigurePart,
+  type PlayerPose,
+} from '../figure'
+import type { FamilyId } from '../instrument'
+import type { BodyFitPart, BodyFitValues } from './body-fit'
+
+/** One drawing of a fit, with its numbers on it, and what of the fit it shows. */
+export interface FitFigure {
+  readonly parts: readonly BodyFitPart[]
+  readonly figure: Figure
+}
+
+type Place = { readonly x: number; readonly y: number }
+
+/** A number where it was measured; nothing where it was not. */
+function tagged(
+  place: Place,
+  value: number | null,
+  unit: 'mm' | 'degrees' | 'times',
+  anchor: 'start' | 'middle' | 'end' = 'start',
+): FigurePart[] {
+  return value === null ? [] : [tag(place, value, unit, anchor)]
+}
+
+/** How an instrument was fitted to a body, drawn by its numbers; what was not measured stands as it mostly does. */
+export function bodyFitFigures(family: FamilyId, fit: BodyFitValues): FitFigure[] {
+  if (family === 'cello' || family === 'bass') return seated(family, fit)
+  const pose = {
+    ...SHOULDER,
+    chinMm: fit.chinRestMm ?? SHOULDER.chinMm,
+    restNearMm: fit.restNearMm ?? SHOULDER.restNearMm,
+    restFarMm: fit.restFarMm ?? SHOULDER.restFarMm,
+    hand: 'on_other_shoulder' as const,
+  }
+  const { button } = shoulderJoints(pose)
+  const angle = fit.bodyAngle ?? 45
+  const above = aboveFigure(angle, 'to_the_left')
+  const thumb = { ...PLAN, thumbMm: -(fit.thumbMm ?? 0) }
+  const { thumbTip } = planJoints(thumb)
+  return [
+    {
+      parts: ['chinRestMm', 'restNearMm', 'restFarMm', 'handsOff'],
+      figure: shoulderFigure(pose, 1, [
+        ...tagged({ x: button.x + 70, y: -pose.chinMm - 26 }, fit.chinRestMm, 'mm'),
+        ...tagged({ x: button.x + 26, y: 84 + pose.restNearMm }, fit.restNearMm, 'mm', 'middle'),
+        ...tagged({ x: button.x + 150, y: 88 + pose.restFarMm }, fit.restFarMm, 'mm', 'middle'),
+        ...tagged({ x: 640, y: 150 }, fit.handsOff, 'times', 'end'),
+      ]),
+    },
+    {
+      parts: ['bodyAngle'],
+      figure: {
+        ...above,
+        parts: [...above.parts, ...tagged({ x: -130, y: -470 }, fit.bodyAngle, 'degrees', 'end')],
+      },
+    },
+    {
+      parts: ['thumbMm'],
+      figure: planFigure(
+        thumb,
+        'upper',
+        1,
+        tagged({ x: thumbTip.x, y: thumbTip.y - 14 }, fit.thumbMm, 'mm', 'middle'),
+      ),
+    },
+  ]
+}
+
+function seated(family: 'cello' | 'bass', fit: BodyFitValues): FitFigure[] {
+  const usual: PlayerPose = family === 'cello' ? CELLIST : BASSIST
+  const pose: PlayerPose = {
+    ...usual,
+    endpinMm: fit.endpinMm ?? usual.endpinMm,
+    lean: fit.lean ?? usual.lean,
+    seatMm: fit.seatMm ?? usual.seatMm,
+  }
+  const { floorPin, peg, ear } = playerJoints(pose)
+  const player: FitFigure = {
+    parts: ['endpinMm', 'pegMm', 'seatMm', 'lean'],
+    figure: playerFigure(pose, 1, 1, [
+      ...tagged({ x: floorPin.x + 70, y: -90 }, fit.endpinMm, 'mm'),
+      ...tagged({ x: peg.x - 70, y: (peg.y + ear.y) / 2 - 60 }, fit.pegMm, 'mm', 'end'),
+      ...tagged({ x: -210, y: -(pose.seatMm ?? 0) - 30 }, fit.seatMm, 'mm', 'end'),
+      ...tagged({ x: floorPin.x + 60, y: -560 }, fit.lean, 'degrees'),
+    ]),
+  }
+  if (family === 'bass') return [player]
+  const thumb = { ...PLAN, thumbOutMm: -20, thumbMm: fit.thumbMm === null ? 35 : -fit.thumbMm }
+  const { thumbTip } = planJoints(thumb, 'cello')
+  return [
+    player,
+    {
+      parts: ['thumbMm'],
+      figure: planFigure(thumb, 'cello', 1, tagged({ x: thumbTip.x, y: -52 }, fit.thumbMm, 'mm', 'middle')),
+    },
+  ]
+}

@@ -1,0 +1,218 @@
+import { computed, ref, watch, type Ref } from 'vue'
+import {
+  answerOf,
+  isSetupItem,
+  itemsBehind,
+  familyOf,
+  roundItems,
+  setupFigure,
+  setupLimits,
+  setupMeasureOf,
+  standingOf,
+  type AnsweredItem,
+  type RoundItem,
+  type SetupAnswer,
+} from '#core'
+import type { SetupRound, SetupRoundDraft, Student } from '#contracts'
+import { useDrafts } from '../../stores/drafts'
+import { UNDO, useNotices } from '../../stores/notices'
+import { useOutbox, Withdrawn } from '../../stores/outbox'
+import { useSettings } from '../../stores/settings'
+import { useStudio } from '../../stores/studio'
+import { call } from '../../api/client'
+import { itemWords, type ItemWords } from '../../words/setup'
+
+/** Fields of the draft, by item. */
+const ANSWER = 'answer '
+const MEASURED = 'measured '
+const PASSED = 'passed '
+const FROM = 'from'
+const PAIN_PLACE = 'pain place'
+const PAIN_SINCE = 'pain since'
+
+/**
+ * A round through the setup of a student: what is asked now, at what it stopped, and what was answered so far. Answers stay
+ * in this browser until they are kept, over a reload or a lost connection.
+ */
+export function useRound(student: Ref<Student | undefined>) {
+  const drafts = useDrafts()
+  const settings = useSettings()
+  const outbox = useOutbox()
+  const notices = useNotices()
+  const studio = useStudio()
+  /** The family it was begun for is part of its name: who changes to another begins anew. */
+  const sheet = computed(() => `setup ${student.value?.id ?? ''} ${student.value?.family ?? ''}`)
+  const texts = computed(() => drafts.textsOf(sheet.value))
+  const type = (field: string, text: string) => drafts.type(sheet.value, field, text)
+
+  const schools = computed(() => settings.schoolsOf(student.value))
+  const all = computed(() => roundItems(student.value?.family ?? 'violin', settings.arrangement))
+  const itemIds = computed(() => all.value.map(({ id }) => id))
+  /** Pain is asked in every round; the others from the first, or from where the last round stopped. */
+  const items = computed<readonly RoundItem[]>(() => {
+    const from = itemIds.value.indexOf(texts.value[FROM] ?? '')
+    return from < 0 ? all.value : [all.value[0]!, ...all.value.slice(Math.max(1, from))]
+  })
+  const answers = computed<AnsweredItem[]>(() =>
+    items.value.flatMap(({ id }) => {
+      const answer = texts.value[ANSWER + id]
+      if (answer !== 'yes' && answer !== 'nearly' && answer !== 'no') return []
+      const measured = texts.value[MEASURED + id]
+      return [{ itemId: id, answer, measured: measured ? Number(measured) : null }]
+    }),
+  )
+  const passed = computed(() => items.value.map(({ id }) => id).filter((id) => texts.value[PASSED + id]))
+  const standing = computed(() => standingOf(items.value, answers.value, passed.value))
+  /** An item that is looked at again, out of its turn. */
+  const lookedAtId = ref('')
+  watch(sheet, () => (lookedAtId.value = ''))
+  const at = computed<RoundItem | undefined>(
+    () =>
+      items.value.find(({ id }) => id === lookedAtId.value) ??
+      standing.value.asks ??
+      standing.value.stoppedAt,
+  )
+  const index = computed(() => items.value.findIndex(({ id }) => id === at.value?.id))
+  const isStopped = computed(() => lookedAtId.value === '' && standing.value.stoppedAt !== undefined)
+  const isDone = computed(() => lookedAtId.value === '' && !standing.value.asks && !standing.value.stoppedAt)
+
+  function wordsOf(item: RoundItem): ItemWords {
+    if (item.own) return item.own
+    return itemWords(item.id as never, schools.value, student.value?.family ?? 'violin')
+  }
+
+  const suggested = computed(() => {
+    const of = student.value
+    return of?.lastCheck ? itemsBehind(of.lastCheck.verdict, of.family, itemIds.value) : []
+  })
+  const last = computed(() => student.value?.setup?.standings.find(({ itemId }) => itemId === at.value?.id))
+
+  /** Of the player’s instrument, how long its strings are for the full size’s. */
+  const scale = computed(() => {
+    const lengthMm = student.value?.instrument?.measurement?.lengthMm
+    const full = familyOf(student.value?.family ?? 'violin').board.stringLengthMm
+    return lengthMm === undefined ? 1 : lengthMm / full
+  })
+  const measure = computed(() => {
+    const id = at.value?.id ?? ''
+    const of = setupMeasureOf(id)
+    return of && { ...of, limits: setupLimits(id, schools.value, scale.value) }
+  })
+
+  function figureOf(itemId: string, side: 'right' | 'wrong', measured?: number) {
+    if (!isSetupItem(itemId)) return undefined
+    // Lengths are drawn on the full size: a child’s 14 mm stands where 25 would.
+    const drawn =
+      measured !== undefined && setupMeasureOf(itemId)?.unit === 'mm' ? measured / scale.value : measured
+    return setupFigure(itemId, {
+      side,
+      schools: schools.value,
+      family: student.value?.family ?? 'violin',
+      ...(drawn === undefined ? {} : { measured: drawn }),
+    })
+  }
+
+  function answer(value: SetupAnswer, measured?: number) {
+    const item = at.value
+    if (!item) return
+    outbox.withdraw(sheet.value)
+    type(ANSWER + item.id, value)
+    type(MEASURED + item.id, measured === undefined ? '' : String(measured))
+    type(PASSED + item.id, '')
+    lookedAtId.value = ''
+  }
+
+  /** Back to the item before, to answer it again. */
+  function back() {
+    const before = isDone.value ? items.value.at(-1) : items.value[index.value - 1]
+    if (before) lookedAtId.value = before.id
+  }
+
+  function draftOf(of: Student): SetupRoundDraft {
+    const hurts = answers.value.some(({ itemId, answer: said }) => itemId === 'pain' && said !== 'yes')
+    const questionOf = (id: string) => items.value.find((item) => item.id === id)?.own?.question ?? null
+    return {
+      takenAt: new Date().toISOString(),
+      family: of.family,
+      answers: answers.value.map((one) => ({ ...one, question: questionOf(one.itemId) })),
+      passed: passed.value,
+      pain: hurts ? { place: texts.value[PAIN_PLACE] ?? '', since: texts.value[PAIN_SINCE] ?? '' } : null,
+    }
+  }
+
+  async function keep(): Promise<SetupRound | undefined> {
+    const of = student.value
+    if (!of || answers.value.length === 0 || outbox.isSending(sheet.value)) return undefined
+    const draft = sheet.value
+    const before = { ...texts.value }
+    const input = { params: { studentId: of.id }, body: draftOf(of) }
+    drafts.markSent(draft, input)
+    try {
+      const round = await outbox.send('setup.create', input, { what: `the setup of ${of.name}`, draft })
+      drafts.clear(draft)
+      lookedAtId.value = ''
+      await studio.loadStudent(of.id)
+      notices.say(`The setup is in the file of ${of.name}.`, {
+        label: UNDO,
+        run: async () => {
+          await call('setup.remove', { params: { roundId: round.id } })
+          for (const [field, text] of Object.entries(before)) drafts.type(draft, field, text)
+          await studio.loadStudent(of.id)
+          notices.say('Taken out of the file; the answers are here again.')
+        },
+      })
+      return round
+    } catch (error) {
+      if (error instanceof Withdrawn) return undefined
+      throw error
+    }
+  }
+
+  return {
+    schools,
+    items,
+    answers,
+    standing,
+    at,
+    index,
+    isStopped,
+    isDone,
+    suggested,
+    last,
+    measure,
+    scale,
+    wordsOf,
+    figureOf,
+    answer,
+    back,
+    keep,
+    isLookedAt: computed(() => lookedAtId.value !== ''),
+    lookAt: (itemId: string) => (lookedAtId.value = itemId),
+    /** Goes on past what is not right, which the round keeps in mind. */
+    pass() {
+      const item = standing.value.stoppedAt
+      if (item) type(PASSED + item.id, 'yes')
+    },
+    /** Leaves out what went before the item at which the last round stopped. */
+    goOnFrom: (itemId: string) => type(FROM, itemId),
+    begin() {
+      outbox.withdraw(sheet.value)
+      drafts.clear(sheet.value)
+      lookedAtId.value = ''
+    },
+    pain: computed({
+      get: () => texts.value[PAIN_PLACE] ?? '',
+      set: (text: string) => type(PAIN_PLACE, text),
+    }),
+    painSince: computed({
+      get: () => texts.value[PAIN_SINCE] ?? '',
+      set: (text: string) => type(PAIN_SINCE, text),
+    }),
+    judge: (value: number): SetupAnswer | undefined =>
+      measure.value?.limits && answerOf(value, measure.value.limits),
+    isWaiting: computed(() => outbox.isSending(sheet.value) && outbox.isAway),
+    isKeeping: computed(() => outbox.isSending(sheet.value)),
+  }
+}
+
+export type Round = ReturnType<typeof useRound>

@@ -1,0 +1,174 @@
+import { computed, onScopeDispose, type Ref } from 'vue'
+import {
+  fitOfInstrument,
+  gatesOf,
+  knownSystem,
+  schoolConflicts,
+  schoolOf,
+  familyOf,
+  type Finger,
+  type Gate,
+  type GateCheck,
+  type SaidItem,
+} from '#core'
+import type { BodyFit, BodyFitDraft, Check, GateMark, GateMarkDraft, SetupRound, Student } from '#contracts'
+import { call } from '../../api/client'
+import { useLoaded } from '../../api/useLoaded'
+import { useMasteryOf } from '../../stores/mastery'
+import { UNDO, useNotices } from '../../stores/notices'
+import { useOutbox } from '../../stores/outbox'
+import { useSession } from '../../stores/session'
+import { useSettings } from '../../stores/settings'
+import { useStudio } from '../../stores/studio'
+
+export interface ShownGate extends Gate {
+  /** The teacher’s own word, where it goes before what was reckoned. */
+  readonly said: GateMark | undefined
+  readonly standsOpen: boolean
+}
+
+/** What the file knows of a student’s setup: rounds, fits, gates and schools, and what can be done with them. */
+export function useSetupFile(studentId: Ref<string>, student: Ref<Student | undefined>) {
+  const studio = useStudio()
+  const session = useSession()
+  const settings = useSettings()
+  const outbox = useOutbox()
+  const notices = useNotices()
+  const { marks } = useMasteryOf(student)
+  const id = () => studentId.value
+  const params = () => ({ studentId: studentId.value })
+  const name = () => student.value?.name ?? 'a student'
+  const rounds = useLoaded(id, (of) => call('setup.list', { params: { studentId: of } }))
+  const fits = useLoaded(id, (of) => call('bodyFits.list', { params: { studentId: of } }))
+  const gateMarks = useLoaded(id, (of) => call('gates.list', { params: { studentId: of } }))
+  const checks = useLoaded(id, (of) => call('checks.list', { params: { studentId: of } }))
+  onScopeDispose(
+    outbox.onArrival(() => void Promise.all([rounds.reload(), fits.reload(), gateMarks.reload()])),
+  )
+
+  const systemId = computed(() => studio.systemOf(student.value?.instrument ?? undefined, student.value))
+  const stringing = computed(() => {
+    const instrument = student.value?.instrument
+    return instrument?.measurement ? studio.stringingOf(instrument, systemId.value) : undefined
+  })
+
+  const gates = computed<ShownGate[]>(() => {
+    const of = student.value
+    if (!of || !rounds.data.value || !checks.data.value || !gateMarks.data.value) return []
+    const said = gateMarks.data.value
+    const answered = new Map(
+      [...rounds.data.value].reverse().flatMap(({ answers }) => answers.map((a) => [a.itemId, a] as const)),
+    )
+    const reckoned = gatesOf({
+      family: of.family,
+      sizeId: of.instrument?.sizeId,
+      system: knownSystem(systemId.value),
+      hand: of.hand,
+      hasTapes: (of.instrument?.tapes.length ?? 0) > 0,
+      setup: [...answered.values()],
+      checks: checks.data.value.flatMap((check) => gateCheckOf(check) ?? []),
+      positions: Object.fromEntries(
+        marks.value.filter((mark) => mark.kind === 'position').map((mark) => [mark.item, mark.state]),
+      ),
+      said: said
+        .filter(({ item, state }) => item !== 'gate' && state === 'yes')
+        .map(({ item }) => item as SaidItem),
+    })
+    return reckoned.map((gate) => {
+      const own = said.find(
+        ({ gate: of, item, state }) => of === gate.id && item === 'gate' && state !== 'reckoned',
+      )
+      return { ...gate, said: own, standsOpen: own ? own.state === 'open' : gate.isOpen }
+    })
+  })
+
+  const conflicts = computed(() => {
+    const of = student.value
+    if (!of) return []
+    const fit = stringing.value && of.hand ? fitOfInstrument(stringing.value, of.hand) : undefined
+    const own = of.tapeSchoolId === null ? undefined : schoolOf(familyOf(of.family), of.tapeSchoolId)
+    return schoolConflicts(of.family, settings.schoolsOf(of), {
+      fit: fit?.fit,
+      fourFingerFit: fit?.frames.find(({ frame }) => frame.id === 'four_finger')?.fit,
+      tapeCount: own?.marks.length,
+      isTunedByRing: (of.system ?? session.session?.studio.system) === 'fifths',
+    })
+  })
+
+  return {
+    rounds: rounds.data,
+    fits: fits.data,
+    gates,
+    conflicts,
+    isKnown: computed(() => rounds.data.value !== undefined),
+
+    async removeRound(round: SetupRound) {
+      const of = { params: { roundId: round.id } }
+      const again = () => Promise.all([rounds.reload(), studio.loadStudent(studentId.value)])
+      await call('setup.remove', of)
+      await again()
+      notices.say('The round is out of the file.', {
+        label: UNDO,
+        run: async () => {
+          await call('setup.restore', of)
+          await again()
+        },
+      })
+    },
+
+    async keepFit(body: BodyFitDraft) {
+      await outbox.send(
+        'bodyFits.create',
+        { params: params(), body },
+        { what: `how the instrument fits ${name()}` },
+      )
+      await fits.reload()
+      notices.say('The fit is in the file.')
+    },
+
+    async removeFit(fit: BodyFit) {
+      const of = { params: { fitId: fit.id } }
+      await call('bodyFits.remove', of)
+      await fits.reload()
+      notices.say('The fit is out of the file.', {
+        label: UNDO,
+        run: async () => {
+          await call('bodyFits.restore', of)
+          await fits.reload()
+        },
+      })
+    },
+
+    async sayOfGate(body: GateMarkDraft) {
+      await outbox.send('gates.mark', { params: params(), body }, { what: `a gate of ${name()}` })
+      await gateMarks.reload()
+    },
+
+    async change(change: { readonly schools: Student['schools'] }) {
+      if (!student.value) return
+      const { version } = student.value
+      studio.takeStudent(await call('students.update', { params: params(), body: { version, ...change } }))
+    },
+  }
+}
+
+export type SetupFile = ReturnType<typeof useSetupFile>
+
+/** A kept check as gates look at it; undefined where only its verdict is left. */
+function gateCheckOf(check: Check): GateCheck | undefined {
+  const { exercise, landings, toleranceCents, tapesCovered } = check
+  if (!exercise) return undefined
+  const fingers = ([1, 2, 3, 4] as const).flatMap((finger: Finger) => {
+    const own = landings.filter((landing) => landing.finger === finger)
+    const sum = own.reduce((total, { cents }) => total + cents, 0)
+    return own.length > 0 ? [{ finger, meanCents: sum / own.length }] : []
+  })
+  return {
+    takenOn: check.takenAt.slice(0, 10),
+    string: exercise.string,
+    isFirstPosition: exercise.shapeId !== 'half',
+    tapesCovered,
+    toleranceCents,
+    fingers,
+  }
+}

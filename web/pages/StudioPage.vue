@@ -1,0 +1,323 @@
+<template>
+  <template v-if="settings && session">
+    <header class="page-head">
+      <h1>Studio</h1>
+      <p class="whose" dir="auto">{{ session.studio.name }}</p>
+      <div class="actions">
+        <ElButton @click="router.push({ name: 'drawings' })"
+          >All drawings<KeyHint of="d" on-button
+        /></ElButton>
+      </div>
+    </header>
+    <p v-if="failure" class="fault" role="alert">{{ failure }}</p>
+    <section class="card" aria-label="Schools">
+      <div class="head">
+        <h2>How you teach</h2>
+        <p class="soft">For every student, unless the student’s own record says otherwise.</p>
+      </div>
+      <SchoolFields
+        :questions="SCHOOL_QUESTION_IDS"
+        :chosen="settings.schools"
+        :schools="store.schoolsOf()"
+        :usual="asUsual"
+        @choose="chooseSchool"
+      />
+      <div class="fields">
+        <FieldRow label="Places follow">
+          <PlainSelect
+            label="Places follow"
+            :options="systems"
+            :model-value="session.studio.system"
+            @update:model-value="(system) => save({ system })"
+          />
+        </FieldRow>
+      </div>
+      <p v-for="conflict in conflicts" :key="conflict.code" class="conflict">
+        {{ CONFLICT_WORDS[conflict.code] }}
+      </p>
+    </section>
+    <div class="two">
+      <section class="card" aria-label="Levels and intervals">
+        <h2>In tune within</h2>
+        <div class="fields">
+          <FieldRow v-for="level in LEVELS" :key="level" v-slot="{ id }" :label="LEVEL_NAMES[level]">
+            <ElInputNumber
+              :id="id"
+              :model-value="settings.tolerances[level]"
+              :min="3"
+              :max="40"
+              @change="(value) => setTolerance(level, value)"
+            />
+          </FieldRow>
+        </div>
+        <p class="soft">Cents. Ears notice from about 5. Who has a tolerance of their own keeps it.</p>
+        <h2>Look again after</h2>
+        <div class="fields">
+          <FieldRow v-for="one in INTERVALS" :key="one.id" v-slot="{ id }" :label="one.label">
+            <ElInputNumber
+              :id="id"
+              :model-value="Math.round(settings.intervals[one.id] / 7)"
+              :min="1"
+              :max="110"
+              @change="(value) => setInterval(one.id, value)"
+            />
+          </FieldRow>
+        </div>
+        <p class="soft">Weeks. Today tells what is due by these.</p>
+      </section>
+      <section class="card" aria-label="Sound and writing">
+        <h2>Sound and writing</h2>
+        <div class="fields">
+          <FieldRow v-slot="{ id }" label="A, in Hz">
+            <ElInputNumber
+              :id="id"
+              :model-value="settings.a4Hz"
+              :min="390"
+              :max="470"
+              @change="(value) => value && set({ a4Hz: value })"
+            />
+          </FieldRow>
+          <FieldRow label="Loudness of tones">
+            <PlainSelect
+              label="Loudness of tones"
+              :options="LOUDNESS"
+              :model-value="nearestLoudness"
+              @update:model-value="(loudness) => set({ loudness })"
+            />
+          </FieldRow>
+          <FieldRow label="Lengths in">
+            <PlainSelect
+              label="Lengths in"
+              :options="UNITS"
+              :model-value="settings.lengthUnit"
+              @update:model-value="(lengthUnit) => set({ lengthUnit })"
+            />
+          </FieldRow>
+          <FieldRow label="Names of notes">
+            <PlainSelect
+              label="Names of notes"
+              :options="NOTE_NAMES"
+              :model-value="settings.noteNames"
+              @update:model-value="(noteNames) => set({ noteNames })"
+            />
+          </FieldRow>
+          <FieldRow label="The board is seen">
+            <PlainSelect
+              label="The board is seen"
+              :options="FACINGS"
+              :model-value="settings.boardFacing ? 'facing' : 'player'"
+              @update:model-value="(view) => set({ boardFacing: view === 'facing' })"
+            />
+          </FieldRow>
+          <FieldRow label="The board stands">
+            <PlainSelect
+              label="The board stands"
+              :options="TURNS"
+              :model-value="settings.boardTurned"
+              @update:model-value="(boardTurned) => set({ boardTurned })"
+            />
+          </FieldRow>
+          <FieldRow label="Paper">
+            <PlainSelect
+              label="Paper"
+              :options="PAPERS"
+              :model-value="settings.paper"
+              @update:model-value="(paper) => set({ paper })"
+            />
+          </FieldRow>
+        </div>
+        <p class="example">
+          {{ noteLabel(note('B♭3')) }}, {{ noteLabel(note('B3')) }}, {{ noteLabel(note('F♯4')) }} ·
+          {{ length(31.6) }}, {{ length(328) }}
+        </p>
+        <p class="soft">
+          What is typed without a unit is millimetres; 32.8 cm and 12 7/8 in are read as well. Keep tones in
+          headphones quiet.
+        </p>
+      </section>
+    </div>
+    <section class="card block" aria-label="Setup items">
+      <div class="head">
+        <h2>What a setup round asks</h2>
+        <p class="soft">The first “no” ends it, so causes come before what follows from them.</p>
+      </div>
+      <SetupItems :arrangement="settings.setup" @change="changeSetup" />
+    </section>
+  </template>
+</template>
+
+<script setup lang="ts">
+import { storeToRefs } from 'pinia'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import {
+  FAMILY_IDS,
+  note,
+  SCHOOL_QUESTION_IDS,
+  schoolConflicts,
+  USUAL_SCHOOLS,
+  type SchoolQuestion,
+} from '#core'
+import type { Level, StudioSettings } from '#contracts'
+import SchoolFields from '../features/setup/SchoolFields.vue'
+import SetupItems from '../features/studio/SetupItems.vue'
+import { useSession } from '../stores/session'
+import { useSettings, type StudioEdit } from '../stores/settings'
+import FieldRow from '../ui/FieldRow.vue'
+import KeyHint from '../ui/KeyHint.vue'
+import PlainSelect from '../ui/PlainSelect.vue'
+import { useShortcuts } from '../ui/useShortcuts'
+import { noteLabel } from '../words/notes'
+import { length } from '../words/numbers'
+import { CONFLICT_WORDS, SCHOOL_WORDS } from '../words/schools'
+import { LEVEL_NAMES, shortSystemName } from '../words/trade'
+
+const router = useRouter()
+const { session } = storeToRefs(useSession())
+const store = useSettings()
+const { settings } = storeToRefs(store)
+const failure = ref('')
+
+const LEVELS: readonly Level[] = ['beginner', 'growing', 'trained']
+const INTERVALS = [
+  { id: 'remeasureDays', label: 'A measured length' },
+  { id: 'checkHandDays', label: 'A check of the hand' },
+  { id: 'seenDays', label: 'Tapes' },
+  { id: 'warmHandsDays', label: 'Tapes under warm hands' },
+  { id: 'tryWithoutDays', label: 'Trying without tapes' },
+] as const
+const LOUDNESS = [
+  { value: 0.1, label: 'Very quiet' },
+  { value: 0.25, label: 'Quiet' },
+  { value: 0.5, label: 'Middling' },
+  { value: 0.8, label: 'Loud' },
+]
+const UNITS = [
+  { value: 'mm' as const, label: 'Millimetres' },
+  { value: 'cm' as const, label: 'Centimetres' },
+  { value: 'in' as const, label: 'Inches, in fractions' },
+]
+const NOTE_NAMES = [
+  { value: 'letters' as const, label: 'Letters: B♭, B' },
+  { value: 'german' as const, label: 'German: B, H' },
+  { value: 'fixed_do' as const, label: 'Fixed do: Si♭, Si' },
+]
+const FACINGS = [
+  { value: 'player' as const, label: 'As the player sees it' },
+  { value: 'facing' as const, label: 'From the front' },
+]
+const TURNS = [
+  { value: 'auto' as const, label: 'Upright for cello and bass' },
+  { value: 'lying' as const, label: 'Always lying' },
+  { value: 'upright' as const, label: 'Always upright' },
+]
+const PAPERS = [
+  { value: 'a4' as const, label: 'A4' },
+  { value: 'letter' as const, label: 'Letter' },
+]
+const nearestLoudness = computed(() => {
+  const now = settings.value?.loudness ?? 0
+  const off = ({ value }: { value: number }) => Math.abs(value - now)
+  return LOUDNESS.reduce((a, b) => (off(b) < off(a) ? b : a)).value
+})
+const systems = computed(() =>
+  [...new Set(['fifths', 'equal', session.value?.studio.system ?? 'fifths'])].map((value) => ({
+    value,
+    label: shortSystemName(value),
+  })),
+)
+const conflicts = computed(() => {
+  const facts = { isTunedByRing: session.value?.studio.system === 'fifths' }
+  const all = FAMILY_IDS.flatMap((family) => schoolConflicts(family, store.schoolsOf(), facts))
+  return [...new Map(all.map((one) => [one.code, one])).values()]
+})
+
+function asUsual(question: SchoolQuestion): string {
+  return `As usual: ${SCHOOL_WORDS[question][USUAL_SCHOOLS[question]]?.name ?? ''}`
+}
+
+async function save(edit: StudioEdit) {
+  failure.value = ''
+  try {
+    await store.change(edit)
+  } catch (error) {
+    failure.value = error instanceof Error ? error.message : 'It was not saved: try again.'
+  }
+}
+const set = (values: Partial<StudioSettings>) => save({ settings: (now) => ({ ...now, ...values }) })
+
+const chooseSchool = (question: SchoolQuestion, choice: string | undefined) =>
+  save({
+    settings: (now) => {
+      const { [question]: _, ...others } = now.schools
+      return { ...now, schools: choice === undefined ? others : { ...others, [question]: choice } }
+    },
+  })
+const setTolerance = (level: Level, cents: number | undefined) =>
+  cents !== undefined &&
+  save({ settings: (now) => ({ ...now, tolerances: { ...now.tolerances, [level]: Math.round(cents) } }) })
+const setInterval = (id: keyof StudioSettings['intervals'], weeks: number | undefined) =>
+  weeks !== undefined &&
+  save({
+    settings: (now) => ({ ...now, intervals: { ...now.intervals, [id]: Math.round(weeks) * 7 } }),
+  })
+const changeSetup = (edit: (now: StudioSettings['setup']) => StudioSettings['setup']) =>
+  save({ settings: (now) => ({ ...now, setup: edit(now.setup) }) })
+
+useShortcuts('Studio', [
+  { key: 'd', does: 'All drawings of the setup', run: () => void router.push({ name: 'drawings' }) },
+])
+</script>
+
+<style scoped>
+.card {
+  display: grid;
+  align-content: start;
+  gap: 12px;
+}
+
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 16px;
+}
+
+h2 {
+  font-size: 21px;
+}
+
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: var(--gap);
+  margin: var(--gap) 0;
+}
+
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(172px, 1fr));
+  gap: 12px 18px;
+}
+
+.fields :deep(.el-input-number) {
+  width: 100%;
+}
+
+.example {
+  font: 500 19px/1.3 var(--font-title);
+}
+
+.conflict {
+  padding: 8px 14px;
+  border-left: 4px solid var(--brass);
+  background: var(--brass-wash);
+  color: var(--brass-ink);
+}
+
+@media (width <= 900px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
