@@ -109,7 +109,7 @@ async function atlasAgainstFrame(browser: Browser, page: Page): Promise<Ratio[]>
     await page.keyboard.press('2')
     await page.waitForTimeout(SETTLE_MS)
     const opening = await worstFrame(browser, page, async () => {
-      await page.keyboard.press('5')
+      await page.keyboard.press('6')
       await grid.waitFor()
       await page.waitForTimeout(SETTLE_MS)
     })

@@ -33,9 +33,11 @@ const ROOMS: readonly (readonly [name: string, key: string, wanted: string])[] =
   ['Today', '1', '.row .name'],
   ['Students', '2', '[role="row"] a.name'],
   ['Tapes', '3', '.panel table'],
-  ['Check', '4', '.whom li, .ledger input'],
-  ['Patterns', '5', '[role="grid"] td'],
-  ['Instruments', '6', '[role="row"] .length'],
+  ['Setup', '4', '.whom li, .asks h2'],
+  ['Check', '5', '.whom li, .ledger input'],
+  ['Patterns', '6', '[role="grid"] td'],
+  ['Instruments', '7', '[role="row"] .length'],
+  ['Studio', '8', '.schools select'],
 ]
 /** Whence each is opened: it has no list of its own. */
 const BETWEEN = '/account'

@@ -79,9 +79,9 @@ test('the verdict that was kept stays to be read aloud, and Undo brings its read
   await expect(verdict).toContainText('the fourth finger lands 26 cents flat')
   // a tablet that is put down and taken up, another room and back
   await page.keyboard.press('Escape')
-  await page.keyboard.press('5')
+  await page.keyboard.press('6')
   await expect(page.getByRole('grid', { name: 'Keys and strings' })).toBeVisible()
-  await page.keyboard.press('4')
+  await page.keyboard.press('5')
   await expect(verdict).toContainText('the fourth finger lands 26 cents flat')
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(finger(page, 4)).toHaveValue('-24')

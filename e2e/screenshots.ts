@@ -33,7 +33,7 @@ const PICTURES: readonly Picture[] = [
   { name: 'compare', open: (page) => page.goto('/tapes/compare?from=violin%201/2&to=violin%203/4') },
   {
     name: 'instruments',
-    open: (page) => page.keyboard.press('6').then(() => page.getByText('no. 7').waitFor()),
+    open: (page) => page.keyboard.press('7').then(() => page.getByText('no. 7').waitFor()),
   },
   { name: 'log', open: (page) => openInstrument(page, 'no. 7') },
   { name: 'import', open: table },

@@ -156,7 +156,7 @@ test('a Scala file: wrong lines by number, ten megabytes at once, and a good one
 })
 
 test('a strip comes out as a PDF; a batch shows how far it is and can be stopped', async ({ page }) => {
-  await page.keyboard.press('6')
+  await page.keyboard.press('7')
   await expect(page.getByRole('row', { name: /no\. 7/ })).toBeVisible()
   await page.keyboard.press('a')
   await page.getByRole('button', { name: /Print \d+ strips/ }).click()

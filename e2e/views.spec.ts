@@ -56,7 +56,7 @@ const VIEWS: [string, (page: Page) => Promise<void>][] = [
   [
     'Check with nobody chosen',
     async (page) => {
-      await page.keyboard.press('4')
+      await page.keyboard.press('5')
       await expect(page.getByRole('region', { name: 'Students' }).getByRole('button').first()).toBeVisible()
     },
   ],
@@ -71,7 +71,7 @@ const VIEWS: [string, (page: Page) => Promise<void>][] = [
   [
     'a walk-in’s verdict',
     async (page) => {
-      await page.keyboard.press('4')
+      await page.keyboard.press('5')
       await expect(page.getByRole('form', { name: 'Walk-in' })).toBeVisible()
       await page.keyboard.press('w')
       await page.keyboard.type('32.8 cm')
@@ -182,7 +182,7 @@ const MORE_VIEWS: typeof VIEWS = [
   [
     'the cupboard',
     async (page) => {
-      await page.keyboard.press('6')
+      await page.keyboard.press('7')
       await expect(page.getByRole('row', { name: /no\. 7/ })).toBeVisible()
     },
   ],

@@ -21,7 +21,11 @@ const ROUTES = [
   'instrument',
   'instruments',
   'import',
+  'setup',
+  'setup-record',
+  'drawings',
   'check',
+  'studio',
   'account',
   'sign-in',
 ]

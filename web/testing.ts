@@ -1,5 +1,6 @@
 import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { vi } from 'vitest'
+import { StudioSettings } from '#contracts/settings'
 import type { HandMeasurement, Instrument, RingFind, Session, Student } from '#contracts'
 import { useSession } from './stores/session'
 import { useStudio } from './stores/studio'
@@ -61,8 +62,9 @@ export function freshStores(): void {
 }
 
 /** A teacher signed in, without asking the server. */
-export function signedIn(userId = 'hester', system = 'fifths'): void {
-  useSession().session = { user: { id: userId }, studio: { system } } as Session
+export function signedIn(userId = 'hester', system = 'fifths', settings: object = {}): void {
+  const studio = { version: 1, name: 'Harbour Strings', system, settings: StudioSettings.parse(settings) }
+  useSession().session = { user: { id: userId }, studio } as Session
 }
 
 interface Known {

@@ -43,7 +43,8 @@ import {
   type ShoulderPose,
 } from '../figure'
 import type { FamilyId } from '../instrument'
-import type { SetupItemId } from './items'
+import { answerOf } from './answers'
+import { setupLimits, type SetupItemId } from './items'
 import type { Schools } from './schools'
 
 /** As it should be, the usual wrong, or as somebody measured it. */
@@ -360,7 +361,11 @@ const DRAWINGS: Readonly<Record<SetupItemId, Draw>> = {
     'cello',
     {},
     { endpinMm: 170, slump: 10 },
-    (pose, asked) => [...pegNote(pose, says('beside_head', 'too_low')(asked)), ...endpinNote(pose, 'endpin')],
+    (pose, asked) => [
+      // Of a measured one only its own number is known.
+      ...(asked.measured === undefined ? pegNote(pose, says('beside_head', 'too_low')(asked)) : []),
+      ...endpinNote(pose, 'endpin'),
+    ],
     'endpinMm',
   ),
   cello_elbow: player('cello', {}, { drop: 55 }, (pose, asked) =>
@@ -421,7 +426,11 @@ const DRAWINGS: Readonly<Record<SetupItemId, Draw>> = {
     'bass',
     {},
     { endpinMm: 20 },
-    (pose, asked) => [...pegNote(pose, says('beside_ear', 'too_low')(asked)), ...endpinNote(pose, 'endpin')],
+    (pose, asked) => [
+      // Of a measured one only its own number is known.
+      ...(asked.measured === undefined ? pegNote(pose, says('beside_ear', 'too_low')(asked)) : []),
+      ...endpinNote(pose, 'endpin'),
+    ],
     'endpinMm',
   ),
   bass_stance: player('bass', { handAway: true }, { lean: 2 }, (pose, asked) =>
@@ -479,5 +488,12 @@ function thumbSays(thumbMm: number, { side }: FigureAsked): string {
 
 /** The drawing of an item in a school: as it should be, as it usually goes wrong, or with what was measured. */
 export function setupFigure(itemId: SetupItemId, asked: FigureAsked): Figure {
-  return DRAWINGS[itemId](asked)
+  return DRAWINGS[itemId]({ ...asked, side: sideOf(itemId, asked) })
+}
+
+/** What was measured is drawn on the hand that it fits: as it should be, unless the number says that it is not. */
+function sideOf(itemId: SetupItemId, { side, schools, measured }: FigureAsked): FigureSide {
+  if (measured === undefined) return side
+  const limits = setupLimits(itemId, schools)
+  return limits && answerOf(measured, limits) === 'no' ? 'wrong' : 'right'
 }

@@ -24,6 +24,8 @@ export interface FitFigure {
   readonly figure: Figure
 }
 
+const REST_VIEW = { x: -130, y: -190, width: 520, height: 380 }
+
 type Place = { readonly x: number; readonly y: number }
 
 /** A number where it was measured; nothing where it was not. */
@@ -54,12 +56,16 @@ export function bodyFitFigures(family: FamilyId, fit: BodyFitValues): FitFigure[
   return [
     {
       parts: ['chinRestMm', 'restNearMm', 'restFarMm', 'handsOff'],
-      figure: shoulderFigure(pose, 1, [
-        ...tagged({ x: button.x + 70, y: -pose.chinMm - 26 }, fit.chinRestMm, 'mm'),
-        ...tagged({ x: button.x + 26, y: 84 + pose.restNearMm }, fit.restNearMm, 'mm', 'middle'),
-        ...tagged({ x: button.x + 150, y: 88 + pose.restFarMm }, fit.restFarMm, 'mm', 'middle'),
-        ...tagged({ x: 640, y: 150 }, fit.handsOff, 'times', 'end'),
-      ]),
+      figure: {
+        ...shoulderFigure(pose, 1, [
+          ...tagged({ x: button.x + 62, y: -pose.chinMm - 16 }, fit.chinRestMm, 'mm'),
+          ...tagged({ x: button.x - 4, y: 96 + pose.restNearMm }, fit.restNearMm, 'mm', 'middle'),
+          ...tagged({ x: button.x + 116, y: 84 + pose.restFarMm }, fit.restFarMm, 'mm'),
+          ...tagged({ x: 372, y: -140 }, fit.handsOff, 'times', 'end'),
+        ]),
+        // Close to the rests: they are what is set.
+        ...REST_VIEW,
+      },
     },
     {
       parts: ['bodyAngle'],

@@ -1,7 +1,7 @@
 import type { FamilyId } from '../instrument'
 import type { Finding } from '../verdict'
 import type { AnsweredItem, SetupAnswer } from './answers'
-import type { SetupItemId } from './items'
+import { isSetupItem, SETUP_ITEMS, type SetupItemId } from './items'
 import type { Schools } from './schools'
 
 /** What readings can show: the rows of handbook §7 that a setup speaks to. */
@@ -135,7 +135,9 @@ export function symptomsOf(finding: Finding, family: FamilyId): Symptom[] {
         return finding.where === 'first' ? ['wide_frame', 'hand_moved_back'] : ['wide_frame']
       if (finding.where === 'first')
         return family === 'cello' ? ['extension_sharp', 'narrow_frame'] : ['narrow_frame']
-      return finding.toFinger === 4 ? ['narrow_frame', 'fourth_flat'] : ['narrow_frame']
+      if (finding.toFinger !== 4) return ['narrow_frame']
+      // One finger alone that falls short is looked for at its own side first.
+      return finding.where === 'last' ? ['fourth_flat', 'narrow_frame'] : ['narrow_frame', 'fourth_flat']
     case 'finger':
       if (family === 'cello' && finding.finger === 2 && finding.offsetMm > 0) return ['one_two_wide']
       if (finding.finger === 4) return finding.offsetMm < 0 ? ['fourth_flat'] : ['wide_frame']
@@ -150,7 +152,10 @@ interface VerdictLike {
   readonly findings?: readonly Finding[]
 }
 
-/** The items that may be behind a verdict, in the order of asking. The earlier ones are causes of the later ones. */
+/**
+ * The items that may be behind a verdict, the likelier first: those that show first of all what the verdict says first, the
+ * hand before what carries it; else in the order of asking.
+ */
 export function itemsBehind(
   verdict: VerdictLike,
   family: FamilyId,
@@ -160,9 +165,15 @@ export function itemsBehind(
   const [finding] = verdict.findings ?? []
   if (!finding) return []
   const symptoms = symptomsOf(finding, family)
-  return (itemIds as readonly SetupItemId[]).filter(
-    (id) => id !== 'size' && IMPLICATIONS[id]?.symptoms.some((symptom) => symptoms.includes(symptom)),
-  )
+  const ranked = itemIds.filter(isSetupItem).flatMap((id) => {
+    const own = IMPLICATIONS[id].symptoms
+    const ranks = symptoms.flatMap((symptom, said) => {
+      const shown = own.indexOf(symptom)
+      return shown < 0 ? [] : [2 * said + shown + (SETUP_ITEMS[id].of === 'hand' ? 0 : 2)]
+    })
+    return ranks.length > 0 ? [{ id, rank: Math.min(...ranks) }] : []
+  })
+  return ranked.sort((a, b) => a.rank - b.rank).map(({ id }) => id)
 }
 
 /** How many times likelier an answer makes what it tends to show. No source: chosen so that one “no” outweighs one “yes”. */

@@ -1,5 +1,6 @@
 import { randomNormal } from 'd3-random'
 import {
+  arrangedItems,
   familyOf,
   fifths,
   noteName,
@@ -14,9 +15,11 @@ import {
   stringingOf,
   stringingOfInstrument,
   DEFAULT_SYSTEM_ID,
+  NO_BODY_FIT,
   type MasteryState,
   type PlayerFaults,
   type RandomSource,
+  type SetupItemId,
 } from '#core'
 import type { Level, MeterReading } from '#contracts'
 import type { Database } from '../db/database'
@@ -24,12 +27,14 @@ import { StudioStore } from '../db/studio-store'
 import { checkService } from '../features/checks/service'
 import { handService } from '../features/hands/service'
 import { instrumentService } from '../features/instruments/service'
+import { setupService } from '../features/setup/service'
 import { masteryService } from '../features/mastery/service'
 import { addStudio } from '../features/session/accounts'
 import { tapeService } from '../features/tapes/service'
 import { studentService } from '../features/students/service'
 import type { Call } from '../http/call'
 import { DEMO_HANDS } from './hands'
+import { DEMO_SETUPS } from './setups'
 import { DEMO_INSTRUMENTS, DEMO_STUDENTS, type DemoInstrument, type DemoStudent } from './roster'
 
 export const DEMO_EMAIL = 'teacher@port-ellery.example'
@@ -143,13 +148,14 @@ async function addStudent(
     family: demo.family,
     toleranceCents: demo.toleranceCents,
     level: LEVEL_WITHIN[demo.toleranceCents] ?? null,
-    schools: {},
+    schools: DEMO_SETUPS[demo.name]?.schools ?? {},
     tapeSchoolId: null,
     system: null,
     lesson: { weekday: SATURDAY, time: demo.time },
     note: demo.note,
   })
   await measureHand(demo, id, source, callAt, weeksAgo)
+  await lookAtSetup(demo, id, callAt, weeksAgo)
   const instrumentId = instrumentIds.get(demo.instrument ?? '')
   if (instrumentId === undefined) return
   await students.lend(id, instrumentId, dayOf(weeksAgo(13)))
@@ -209,6 +215,47 @@ async function measureHand(
     }))
   const marks = [...marksOf(hand.secure, 'secure'), ...marksOf(hand.learning, 'learning')]
   if (marks.length > 0) await masteryService(callAt(weeksAgo(2))).mark(studentId, { marks })
+}
+
+/** Rounds through the setup, the fit to the body, and what the teacher said of gates. */
+async function lookAtSetup(
+  demo: DemoStudent,
+  studentId: string,
+  callAt: CallAt,
+  weeksAgo: WeeksAgo,
+): Promise<void> {
+  const setup = DEMO_SETUPS[demo.name]
+  if (!setup) return
+  for (const { weeksAgo: weeks, not, measured = {}, pain } of setup.rounds) {
+    const at = lessonTime(weeksAgo(weeks), demo.time)
+    const items = arrangedItems(demo.family).map(({ id }) => id as SetupItemId)
+    const stop = items.findIndex((id) => not[id] === 'no')
+    const asked = stop < 0 ? items : items.slice(0, stop + 1)
+    await setupService(callAt(at)).create(studentId, {
+      takenAt: at.toISOString(),
+      family: demo.family,
+      answers: asked.map((itemId) => ({
+        itemId,
+        answer: not[itemId] ?? 'yes',
+        measured: measured[itemId] ?? null,
+        question: null,
+      })),
+      passed: [],
+      note: '',
+      pain: pain ? { ...pain, note: '' } : null,
+    })
+  }
+  const last = weeksAgo(setup.rounds.at(-1)?.weeksAgo ?? 1)
+  const service = setupService(callAt(last))
+  if (setup.fit)
+    await service.fit(studentId, {
+      ...NO_BODY_FIT,
+      family: demo.family,
+      fittedOn: dayOf(last),
+      note: '',
+      ...setup.fit,
+    })
+  for (const mark of setup.gates ?? []) await service.markGate(studentId, { ...mark, state: 'yes', note: '' })
 }
 
 /** What a meter shows while the simulated player goes through the hand shape twice. */

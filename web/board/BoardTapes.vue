@@ -17,7 +17,7 @@
         :y="scale.top - (isUpright ? 46 : 14)"
         text-anchor="middle"
       >
-        {{ inUnit(tape.middleMm) }}<tspan v-if="tape.hasUnit" class="unit"> {{ unitName() }}</tspan>
+        {{ inUnit(tape.middleMm) }}<tspan v-if="tape.hasUnit" class="unit">{{ ` ${unitName()}` }}</tspan>
       </text>
     </g>
   </g>

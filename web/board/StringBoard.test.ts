@@ -26,7 +26,10 @@ function board(props: Record<string, unknown> = {}) {
   })
 }
 
-beforeEach(() => localStorage.clear())
+beforeEach(() => {
+  localStorage.clear()
+  sessionStorage.clear()
+})
 
 describe('the board under the keys', () => {
   it('tells place, cents and note, goes from mark to mark, and stays on the board', async () => {

@@ -31,7 +31,7 @@
         <p class="eyebrow">Now</p>
         <p class="length numbers">
           <template v-if="instrument.measurement"
-            >{{ inUnit(instrument.measurement.lengthMm) }}<small> {{ unitName() }}</small></template
+            >{{ inUnit(instrument.measurement.lengthMm) }}<small>{{ ` ${unitName()}` }}</small></template
           >
           <template v-else><small>not measured yet</small></template>
         </p>

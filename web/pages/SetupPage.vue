@@ -10,6 +10,7 @@
         · {{ kind }}
       </p>
       <RoundProgress
+        v-if="student.pains.length === 0"
         class="progress"
         :items="round.items.value"
         :answers="round.answers.value"
@@ -29,12 +30,10 @@
         <ElButton @click="openRecord">Record, fit and gates<KeyHint of="r" on-button /></ElButton>
       </div>
     </header>
-    <PainMarked
-      v-if="student.pains.length"
-      :pains="student.pains"
-      :student-id="student.id"
-      :name="student.name"
-    />
+    <template v-if="student.pains.length">
+      <PainMarked :pains="student.pains" :student-id="student.id" :name="student.name" />
+      <p class="nothing">Nothing else is asked while this stands. The lesson can listen, clap and sing.</p>
+    </template>
     <template v-else-if="kept">
       <section class="card kept" aria-label="Kept">
         <h2 ref="keptHeading" tabindex="-1">{{ keptSentence }}</h2>
@@ -150,14 +149,14 @@ useShortcuts('Setup', [
 
 <style scoped>
 .room {
-  display: grid;
-  grid-template-rows: auto;
-  grid-auto-rows: minmax(0, 1fr);
+  display: flex;
+  flex-direction: column;
   min-height: calc(100vh - 44px);
 }
 
-.room:has(.marked) {
-  grid-auto-rows: auto;
+.room > :deep(.asks),
+.room > :deep(.stop) {
+  flex: 1;
 }
 
 .page-head {
@@ -167,6 +166,10 @@ useShortcuts('Setup', [
 .progress {
   order: 3;
   flex: 1 0 100%;
+}
+
+.nothing {
+  font: 500 24px/1.35 var(--font-title);
 }
 
 .kept {

@@ -296,7 +296,7 @@ h2 {
 
 .fields {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(172px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(148px, 1fr));
   gap: 12px 18px;
 }
 

@@ -1,5 +1,5 @@
 import type { BodyFitDoubt, BodyFitPart, GateId, Missing, SaidItem } from '#core'
-import { length, listed, mm } from './numbers'
+import { length, listed } from './numbers'
 import { setupName } from './setup-names'
 import { sizeName } from './trade'
 
@@ -46,7 +46,7 @@ export function missingWords(missing: Missing): string {
     case 'span':
       return missing.haveMm === undefined
         ? `a span of ${length(missing.needMm)} for the ${sizeName(missing.sizeId)}: the hand is not measured`
-        : `a span of ${length(missing.needMm)} for the ${sizeName(missing.sizeId)}: it has ${mm(missing.haveMm)}`
+        : `a span of ${length(missing.needMm)} for the ${sizeName(missing.sizeId)}: it has ${length(missing.haveMm)}`
     case 'said':
       return SAID_WORDS[missing.item].toLowerCase()
   }

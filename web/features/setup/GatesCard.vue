@@ -10,7 +10,7 @@
         </span>
       </header>
       <ul v-if="gate.missing.length">
-        <li v-for="(missing, index) in gate.missing" :key="index">
+        <li v-for="(missing, index) in gate.missing" :key="index" :class="{ said: missing.code === 'said' }">
           <template v-if="missing.code === 'said'">
             <ElCheckbox
               :model-value="false"
@@ -93,6 +93,11 @@ h3 {
 ul {
   margin: 0;
   padding-left: 18px;
+}
+
+.said {
+  margin-left: -18px;
+  list-style: none;
 }
 
 .soft {

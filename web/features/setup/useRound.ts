@@ -29,6 +29,8 @@ const PASSED = 'passed '
 const FROM = 'from'
 const PAIN_PLACE = 'pain place'
 const PAIN_SINCE = 'pain since'
+/** Of the items that a verdict points to: more marks would say nothing. */
+const MOST_MARKED = 5
 
 /**
  * A round through the setup of a student: what is asked now, at what it stopped, and what was answered so far. Answers stay
@@ -83,7 +85,8 @@ export function useRound(student: Ref<Student | undefined>) {
 
   const suggested = computed(() => {
     const of = student.value
-    return of?.lastCheck ? itemsBehind(of.lastCheck.verdict, of.family, itemIds.value) : []
+    const behind = of?.lastCheck ? itemsBehind(of.lastCheck.verdict, of.family, itemIds.value) : []
+    return behind.slice(0, MOST_MARKED)
   })
   const last = computed(() => student.value?.setup?.standings.find(({ itemId }) => itemId === at.value?.id))
 

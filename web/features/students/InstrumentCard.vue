@@ -10,7 +10,7 @@
       <p class="soft">{{ instrumentKind(instrument.family, instrument.sizeId) }}, {{ tuning }}</p>
       <p class="length numbers">
         <template v-if="instrument.measurement">
-          {{ inUnit(instrument.measurement.lengthMm) }}<small> {{ unitName() }} nut to bridge</small>
+          {{ inUnit(instrument.measurement.lengthMm) }}<small>{{ ` ${unitName()}` }} nut to bridge</small>
         </template>
         <template v-else><small>not measured yet</small></template>
       </p>

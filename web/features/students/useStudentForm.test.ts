@@ -31,12 +31,14 @@ it('turns a file into fields and back without changing it', async () => {
   form.open(A_STUDENT)
   expect(form.fields).toMatchObject({ birthYear: '2017', tapeSchoolId: AS_USUAL, weekday: 6, time: '09:40' })
   await form.save()
-  const { name, birthYear, family, toleranceCents, tapeSchoolId, system, lesson, note, version } = A_STUDENT
+  const { name, birthYear, family, level, toleranceCents, tapeSchoolId, system, lesson, note, version } =
+    A_STUDENT
   expect(sent[0]).toMatchObject({ method: 'PATCH', path: `/api/v1/students/${A_STUDENT.id}` })
   expect(sent[0]?.body).toEqual({
     name,
     birthYear,
     family,
+    level,
     toleranceCents,
     tapeSchoolId,
     system,

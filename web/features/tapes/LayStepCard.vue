@@ -3,7 +3,7 @@
     <div aria-live="polite">
       <p class="name">{{ markName(mark) }}</p>
       <p class="figure numbers">
-        {{ inUnit(step.foundMm) }}<small> {{ unitName() }}</small>
+        {{ inUnit(step.foundMm) }}<small>{{ ` ${unitName()}` }}</small>
       </p>
     </div>
     <p class="from soft numbers">
