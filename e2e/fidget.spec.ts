@@ -180,6 +180,10 @@ const VIEWS: readonly (readonly [name: string, path: string])[] = [
   ['instruments', '/instruments'],
   ['an instrument', '/instruments/INSTRUMENT'],
   ['a table', '/instruments/import'],
+  ['setup', '/setup'],
+  ['the drawings', '/setup/drawings'],
+  ['the setup’s record', '/students/STUDENT/setup'],
+  ['the studio', '/studio'],
   ['account', '/account'],
 ]
 

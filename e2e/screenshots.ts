@@ -26,25 +26,26 @@ const PICTURES: readonly Picture[] = [
   { name: 'tapes', open: tapes },
   { name: 'ring', height: 1180, open: ring },
   { name: 'lay', open: lay },
-  {
-    name: 'print',
-    open: (page) => bench(page).then(() => page.getByRole('button', { name: /Print/ }).click()),
-  },
   { name: 'compare', open: (page) => page.goto('/tapes/compare?from=violin%201/2&to=violin%203/4') },
   {
     name: 'instruments',
     open: (page) => page.keyboard.press('7').then(() => page.getByText('no. 7').waitFor()),
   },
   { name: 'log', open: (page) => openInstrument(page, 'no. 7') },
-  { name: 'import', open: table },
   { name: 'atlas', open: (page) => atlas(page, 'Orla Venn') },
-  { name: 'extension', open: extension },
   { name: 'scales', open: scales },
   { name: 'frame', open: (page) => atlas(page, 'Orla Venn').then(() => page.keyboard.press('f')) },
   { name: 'hand', height: 1100, open: hand },
   { name: 'pattern-sheet', open: (page) => atlas(page, 'Orla Venn').then(() => page.keyboard.press('p')) },
   { name: 'check', open: check },
-  { name: 'check-dark', dark: true, open: check },
+  { name: 'setup', open: (page) => setup(page, 'Orla Venn', 'y'.repeat(15)) },
+  { name: 'setup-stop', dark: true, open: (page) => setup(page, 'Wren Ottery', `${'y'.repeat(10)}x`) },
+  { name: 'setup-record', height: 1360, open: record },
+  {
+    name: 'studio',
+    height: 1180,
+    open: (page) => page.keyboard.press('8').then(() => page.getByText('How you teach').waitFor()),
+  },
 ]
 
 async function tapes(page: Page) {
@@ -77,12 +78,17 @@ async function atlas(page: Page, name: string) {
   await page.getByRole('grid', { name: 'Positions and strings' }).waitFor()
 }
 
-async function extension(page: Page) {
-  await atlas(page, 'Aubrey Sill')
-  await page.keyboard.press('k')
-  await page.keyboard.type('Eb major')
-  await page.keyboard.press('Enter')
-  await page.keyboard.press('ArrowRight')
+async function setup(page: Page, name: string, keys: string) {
+  await openFile(page, name)
+  await page.keyboard.press('s')
+  await page.getByRole('heading', { name: /nothing hurt/ }).waitFor()
+  for (const key of keys) await page.keyboard.press(key)
+}
+
+async function record(page: Page) {
+  await openFile(page, 'Orla Venn')
+  await page.keyboard.press('r')
+  await page.getByText('side by side').waitFor()
 }
 
 async function scales(page: Page) {
@@ -97,23 +103,6 @@ async function hand(page: Page) {
   await openFile(page, 'Orla Venn')
   await page.keyboard.press('h')
   await page.getByText(/The span grows/).waitFor()
-}
-
-async function table(page: Page) {
-  await page.goto('/instruments/import')
-  const rows = [
-    'label,family,size,length',
-    'no. 21,violin,1/2,284.5',
-    'no. 22,harp,1/2,',
-    'no. 7,cello,3/4,',
-    'no. 23,viola,15,349 cm',
-  ]
-  await page.getByLabel('Choose the file').setInputFiles({
-    name: 'cupboard.csv',
-    mimeType: 'text/csv',
-    buffer: Buffer.from(rows.join('\n')),
-  })
-  await page.getByText('rows to mend').waitFor()
 }
 
 async function check(page: Page) {

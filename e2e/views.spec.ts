@@ -54,6 +54,55 @@ const VIEWS: [string, (page: Page) => Promise<void>][] = [
     },
   ],
   [
+    'Setup, a question with a measured value',
+    async (page) => {
+      await openFile(page, 'Aubrey Sill')
+      await page.keyboard.press('s')
+      await expect(page.getByRole('heading', { name: /nothing hurt/ })).toBeVisible()
+      for (let i = 0; i < 8; i++) await page.keyboard.press('y')
+      await expect(page.getByRole('heading', { name: /wrist level/ })).toBeVisible()
+      await page.keyboard.press('m')
+      await page.keyboard.type('24')
+      await expect(page.getByText('No. Right:')).toBeVisible()
+    },
+  ],
+  [
+    'Setup, stopped at an item',
+    async (page) => {
+      await openFile(page, 'Wren Ottery')
+      await page.keyboard.press('s')
+      await expect(page.getByRole('heading', { name: /nothing hurt/ })).toBeVisible()
+      for (const key of 'yyyyyyyyyyx') await page.keyboard.press(key)
+      await expect(page.getByRole('region', { name: 'Stopped here' })).toBeVisible()
+    },
+  ],
+  [
+    'Setup, pain',
+    async (page) => {
+      await openFile(page, 'Beck Tarn')
+      await page.keyboard.press('s')
+      await expect(page.getByRole('heading', { name: /nothing hurt/ })).toBeVisible()
+      await page.keyboard.press('x')
+      await expect(page.getByRole('region', { name: 'Pain' })).toBeVisible()
+    },
+  ],
+  [
+    'the record of a setup, with fit, gates and schools',
+    async (page) => {
+      await openFile(page, 'Orla Venn')
+      await page.keyboard.press('r')
+      await expect(page.getByText('Two settings stand against each other.').first()).toBeVisible()
+      await expect(page.getByRole('region', { name: 'Rounds' })).toBeVisible()
+    },
+  ],
+  [
+    'the studio',
+    async (page) => {
+      await page.keyboard.press('8')
+      await expect(page.getByRole('region', { name: 'Setup items' })).toBeVisible()
+    },
+  ],
+  [
     'Check with nobody chosen',
     async (page) => {
       await page.keyboard.press('5')
@@ -250,6 +299,11 @@ test('WCAG 2.2 AA: the other views of the Patterns room', async ({ page }) => {
 
 /** In dark the colours change, not the structure: the views that have the most of them. */
 const IN_DARK = new Set([
+  'Setup, a question with a measured value',
+  'Setup, stopped at an item',
+  'Setup, pain',
+  'the record of a setup, with fit, gates and schools',
+  'the studio',
   'Check with nobody chosen',
   'the lend list',
   'Today',

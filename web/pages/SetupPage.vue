@@ -1,5 +1,15 @@
 <template>
-  <NobodyChosen v-if="!student && lesson.studentId === ''" room="Setup" />
+  <NobodyChosen v-if="!student && lesson.studentId === ''" room="Setup">
+    <section class="card about" aria-label="A setup round">
+      <FigureView class="shows" :figure="shows" label="A left hand at the neck, cut across" />
+      <h2>A minute before a note is judged</h2>
+      <p>
+        Pain first, then the instrument, then the hand from the gap to the fingertip: causes before what
+        follows from them. The first “no” ends the round and says what to change.
+      </p>
+      <RouterLink :to="{ name: 'drawings' }">All drawings, right and wrong</RouterLink>
+    </section>
+  </NobodyChosen>
   <div v-else-if="student" class="room">
     <header class="page-head">
       <h1>Setup</h1>
@@ -80,6 +90,7 @@ import ItemStop from '../features/setup/ItemStop.vue'
 import PainMarked from '../features/setup/PainMarked.vue'
 import PainStop from '../features/setup/PainStop.vue'
 import RoundDone from '../features/setup/RoundDone.vue'
+import FigureView from '../figure/FigureView.vue'
 import RoundProgress from '../features/setup/RoundProgress.vue'
 import { useRound } from '../features/setup/useRound'
 import { useLesson } from '../stores/lesson'
@@ -92,6 +103,7 @@ const router = useRouter()
 const lesson = useLesson()
 const { student } = storeToRefs(lesson)
 const round = useRound(student)
+const shows = computed(() => round.figureOf('gap', 'right')!)
 const kind = computed(() => {
   const { instrument, family } = student.value ?? {}
   return instrument ? instrumentKind(instrument.family, instrument.sizeId) : family
@@ -168,6 +180,19 @@ useShortcuts('Setup', [
   flex: 1 0 100%;
 }
 
+.about {
+  display: grid;
+  gap: 10px;
+}
+
+.about h2 {
+  font-size: 22px;
+}
+
+.shows {
+  height: 280px;
+}
+
 .nothing {
   font: 500 24px/1.35 var(--font-title);
 }
@@ -207,8 +232,13 @@ useShortcuts('Setup', [
     min-height: calc(100vh - 140px);
   }
 
+  .room > :deep(.asks),
+  .room > :deep(.stop) {
+    flex: none;
+  }
+
   .room :deep(.pictures) {
-    min-height: 300px;
+    height: min(44vh, 460px);
   }
 }
 </style>

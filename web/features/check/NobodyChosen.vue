@@ -33,6 +33,7 @@
         >.
       </p>
     </section>
+    <slot />
     <WalkIn v-if="room === 'Check'" ref="walkIn" @begin="emit('walkIn')" />
   </div>
 </template>

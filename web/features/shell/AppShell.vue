@@ -241,7 +241,7 @@ main:focus {
   }
 
   li a {
-    padding: 13px 12px;
+    padding: 13px 8px;
     border-left: 0;
     border-bottom: 3px solid transparent;
   }
@@ -262,7 +262,7 @@ main:focus {
 
   /* Who is in the lesson: a line of its own below the rooms. */
   .lesson {
-    flex: 1 0 100%;
+    flex: 1 0 70%;
     flex-direction: row;
     align-items: baseline;
     gap: 10px;
@@ -287,14 +287,26 @@ main:focus {
     display: none;
   }
 
-  li a,
-  .find {
-    padding: 12px 5px;
+  /* Eight rooms do not stand in one row of a phone: two of four. */
+  ul {
+    display: grid;
+    grid-template-columns: repeat(4, minmax(0, 1fr));
+    width: 100%;
+  }
+
+  li a {
+    justify-content: center;
+    padding: 9px 2px;
     font-size: 14.5px;
   }
 
   .find {
     padding: 12px 9px;
+    font-size: 14.5px;
+  }
+
+  .lesson {
+    flex-basis: 100%;
   }
 }
 </style>
