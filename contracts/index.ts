@@ -12,7 +12,7 @@ import type * as tapes from './tapes'
 
 export { ROUTES, API_BASE, UNVERSIONED_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER, type RouteName } from './routes'
 export { PROBLEMS, type Problem, type ProblemCode, type FieldProblem } from './problems'
-export { LONGEST_PAGE, SHORTEST_PASSWORD } from './limits'
+export { LONGEST_PAGE, LOUDEST, QUIET_LOUDNESS, SHORTEST_PASSWORD } from './limits'
 export { contradictoryLengths, heightSentence, tuningSentence, unreadableLength } from './sentences'
 export type { ClientInput, HandlerInput, Answer, Endpoint } from './endpoints'
 

@@ -7,6 +7,7 @@ import {
   type SchoolQuestion,
   type SomeSchools,
 } from '#core'
+import { LOUDEST, QUIET_LOUDNESS } from './limits'
 import { Family, line, SystemId, Version } from './common'
 
 /** How far off still counts as in tune, in cents. */
@@ -105,8 +106,8 @@ export const StudioSettings = z
       .min(390, { error: 'Nobody tunes A below 390 Hz: give it as in 440.' })
       .max(470, { error: 'Nobody tunes A above 470 Hz: give it as in 440.' })
       .default(440),
-    /** Of tones from this tool, 0 to 1. */
-    loudness: z.number().min(0).max(1).default(0.25),
+    /** Of tones from this tool, as a part of full. */
+    loudness: z.number().min(0).max(LOUDEST).default(QUIET_LOUDNESS),
     lengthUnit: z.enum(LENGTH_UNITS).default('mm'),
     noteNames: z.enum(NOTE_NAMES).default('letters'),
     boardFacing: z.boolean().default(false),

@@ -75,6 +75,8 @@ describe('the shell', () => {
     expect(found()).toEqual([
       'Orla Vennviolin',
       'Hand of Orla Vennmeasures, growth, fit',
+      'Setup of Orla Venna round before a note is judged',
+      'Fit and gates of Orla Vennsetup record',
       'Check Orla Venncheck',
     ])
     await press('ArrowUp', field)

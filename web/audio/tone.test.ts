@@ -1,5 +1,6 @@
 import { expect, it, vi } from 'vitest'
-import { LOUDEST, playTone, QUIET } from './tone'
+import { LOUDEST, QUIET_LOUDNESS as QUIET } from '#contracts'
+import { playTone } from './tone'
 
 function fakeContext() {
   const gain = {

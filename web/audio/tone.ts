@@ -1,6 +1,5 @@
-/** Loudness a tone starts with, as a part of full: a phone on a music stand, not an orchestra. */
-export const QUIET = 0.06
-export const LOUDEST = 0.3
+import { LOUDEST } from '#contracts'
+
 /** A tone that begins or ends at once clicks. */
 const FADE_S = 0.06
 /** A string-like tone: partials falling as 1/n², so that its pitch is plain also low down. */

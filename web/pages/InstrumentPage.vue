@@ -128,6 +128,7 @@ import { useShortcuts } from '../ui/useShortcuts'
 import TableExport from '../files/TableExport.vue'
 import type { DataTable } from '../files/tables'
 import { useBench } from '../stores/bench'
+import { useSettings } from '../stores/settings'
 import { useStudio } from '../stores/studio'
 import { shortDay } from '../words/dates'
 import { dueWords } from '../words/due'
@@ -138,6 +139,7 @@ import KeyHint from '../ui/KeyHint.vue'
 const props = defineProps<{ instrumentId: string }>()
 const router = useRouter()
 const studio = useStudio()
+const settings = useSettings()
 const onBench = useBench()
 const today = isoDay(new Date())
 const isMissing = ref(false)
@@ -159,7 +161,7 @@ watch(
 const log = useTapeLog(instrument)
 const newestFirst = computed(() => [...(log.events.value ?? [])].reverse())
 const dues = computed(() => {
-  const words = instrument.value ? tapesDue(today, instrument.value).map(dueWords) : []
+  const words = instrument.value ? tapesDue(today, instrument.value, settings.intervals).map(dueWords) : []
   return [...new Set(words)]
 })
 

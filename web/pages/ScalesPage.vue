@@ -148,7 +148,9 @@ const positionId = computed({
   get: () => atlas.position.value.id,
   set: (id) => (patterns.choice.positionId = id),
 })
-const pitches = A4_CHOICES.map((hz) => ({ value: hz, label: `${hz} Hz` }))
+const pitches = computed(() =>
+  [...new Set([...A4_CHOICES, player.a4Hz.value])].map((hz) => ({ value: hz, label: `${hz} Hz` })),
+)
 
 const title = computed(() => {
   const key = keyName(atlas.key.value)

@@ -158,7 +158,7 @@ import {
   USUAL_SCHOOLS,
   type SchoolQuestion,
 } from '#core'
-import type { Level, StudioSettings } from '#contracts'
+import { QUIET_LOUDNESS, type Level, type StudioSettings } from '#contracts'
 import SchoolFields from '../features/setup/SchoolFields.vue'
 import SetupItems from '../features/studio/SetupItems.vue'
 import { useSession } from '../stores/session'
@@ -187,10 +187,10 @@ const INTERVALS = [
   { id: 'tryWithoutDays', label: 'Trying without tapes' },
 ] as const
 const LOUDNESS = [
-  { value: 0.1, label: 'Very quiet' },
-  { value: 0.25, label: 'Quiet' },
-  { value: 0.5, label: 'Middling' },
-  { value: 0.8, label: 'Loud' },
+  { value: 0.03, label: 'Very quiet' },
+  { value: QUIET_LOUDNESS, label: 'Quiet' },
+  { value: 0.12, label: 'Middling' },
+  { value: 0.2, label: 'Loud' },
 ]
 const UNITS = [
   { value: 'mm' as const, label: 'Millimetres' },

@@ -1,13 +1,13 @@
 import { useSessionStorage } from '@vueuse/core'
 import { computed, shallowReactive, type WritableComputedRef } from 'vue'
-import type { StudioSettings } from '#contracts'
+import { QUIET_LOUDNESS, type StudioSettings } from '#contracts'
 
 type Shared = Pick<StudioSettings, 'a4Hz' | 'loudness' | 'boardFacing' | 'boardTurned' | 'paper'>
 
 /** How the studio has it; whoever is not signed in has it as usual. */
 const asStudio = shallowReactive<Shared>({
   a4Hz: 440,
-  loudness: 0.25,
+  loudness: QUIET_LOUDNESS,
   boardFacing: false,
   boardTurned: 'auto',
   paper: 'a4',

@@ -55,7 +55,7 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
     const ids = await repository.found({ ...listing, isLogged: true }, undefined)
     const due = await readInParts(ids, async (part) =>
       (await repository.dueFactsOf(part))
-        .filter((one) => tapesDue(day, tapedDto(one)).length > 0)
+        .filter((one) => tapesDue(day, tapedDto(one), signedIn.session.studio.settings.intervals).length > 0)
         .map((one) => one.instrument.id),
     )
     const facts = await repository.facts(due.slice(listing.offset, listing.offset + listing.limit))

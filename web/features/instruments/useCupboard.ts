@@ -3,6 +3,7 @@ import { familyOf, isoDay, marksWithIds, tapesDue, type FamilyId } from '#core'
 import type { Instrument } from '#contracts'
 import type { DataTable } from '../../files/tables'
 import { sheetOf } from '../../paper/sheet'
+import { useSettings } from '../../stores/settings'
 import { useStudio, type CupboardQuery } from '../../stores/studio'
 import { useList } from '../../stores/useList'
 import { useRowSort } from '../../ui/useRowKeys'
@@ -15,6 +16,7 @@ import { chartOf, marksWithoutPlace } from './tape-chart'
 /** The instruments of the studio: which are looked for, which are chosen, and what is made of those. */
 export function useCupboard() {
   const studio = useStudio()
+  const settings = useSettings()
   const today = isoDay(new Date())
   const text = ref('')
   const asked = useSettled(text)
@@ -76,7 +78,7 @@ export function useCupboard() {
     areAllChosen,
     sheets,
     tapesOf,
-    dueOf: (instrument: Instrument) => tapesDue(today, instrument).map(dueWords)[0] ?? '',
+    dueOf: (instrument: Instrument) => tapesDue(today, instrument, settings.intervals).map(dueWords)[0] ?? '',
     choose(id: string) {
       if (!chosen.delete(id)) chosen.add(id)
     },

@@ -11,9 +11,10 @@
     <ItemPictures :item-id="item.id" :words="words" :figure-of="round.figureOf" :measured="value" />
     <div class="answers">
       <button type="button" class="yes" @click="take('yes')">Yes<KeyHint of="y" on-button /></button>
-      <button type="button" @click="take('nearly')">Nearly<KeyHint of="n" on-button /></button>
+      <button v-if="!isPain" type="button" @click="take('nearly')">Nearly<KeyHint of="n" on-button /></button>
       <button type="button" class="no" @click="take('no')">
-        <span>No<span class="wide">: stop here</span></span
+        <span
+          >No<span class="wide">: {{ isPain ? 'something hurts' : 'stop here' }}</span></span
         ><KeyHint of="x" on-button />
       </button>
       <div class="side">
@@ -42,7 +43,7 @@
 
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref, useId, watch } from 'vue'
-import { parseLength, type RoundItem, type SetupAnswer } from '#core'
+import { ALWAYS_FIRST, parseLength, type RoundItem, type SetupAnswer } from '#core'
 import KeyHint from '../../ui/KeyHint.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
 import { shortDay } from '../../words/dates'
@@ -54,6 +55,7 @@ import type { Round } from './useRound'
 /** One question, as large as it can be, with what is right beside the usual wrong. */
 const props = defineProps<{ item: RoundItem; round: Round }>()
 const words = computed(() => props.round.wordsOf(props.item))
+const isPain = computed(() => props.item.id === ALWAYS_FIRST)
 const last = computed(() => props.round.last.value)
 const isSuggested = computed(() => props.round.suggested.value.includes(props.item.id as never))
 

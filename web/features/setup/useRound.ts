@@ -1,5 +1,6 @@
 import { computed, ref, watch, type Ref } from 'vue'
 import {
+  ALWAYS_FIRST,
   answerOf,
   isSetupItem,
   itemsBehind,
@@ -119,7 +120,8 @@ export function useRound(student: Ref<Student | undefined>) {
     const item = at.value
     if (!item) return
     outbox.withdraw(sheet.value)
-    type(ANSWER + item.id, value)
+    // What nearly hurts hurts.
+    type(ANSWER + item.id, item.id === ALWAYS_FIRST && value === 'nearly' ? 'no' : value)
     type(MEASURED + item.id, measured === undefined ? '' : String(measured))
     type(PASSED + item.id, '')
     lookedAtId.value = ''

@@ -60,6 +60,21 @@ export function useCommands() {
         run: () => router.push({ name: 'hand', params: { studentId: student.id } }),
       },
       {
+        id: `setup-${student.id}`,
+        title: `Setup of ${student.name}`,
+        hint: 'a round before a note is judged',
+        run: () => {
+          lesson.begin(student.id)
+          return router.push({ name: 'setup' })
+        },
+      },
+      {
+        id: `record-${student.id}`,
+        title: `Fit and gates of ${student.name}`,
+        hint: 'setup record',
+        run: () => router.push({ name: 'setup-record', params: { studentId: student.id } }),
+      },
+      {
         id: `check-${student.id}`,
         title: `Check ${student.name}`,
         hint: 'check',

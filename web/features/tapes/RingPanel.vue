@@ -91,7 +91,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
 import { noteName, parseLength, ringStrength, type Note, type RingRow } from '#core'
-import { LOUDEST } from '../../audio/tone'
+import { LOUDEST } from '#contracts'
 import { A4_CHOICES, useReferenceTone } from '../../audio/useReferenceTone'
 import TableExport from '../../files/TableExport.vue'
 import type { DataTable } from '../../files/tables'
@@ -104,7 +104,9 @@ import RingFinds from './RingFinds.vue'
 import { useTapes } from './useTapes'
 import { noteLabel } from '../../words/notes'
 
-const A4_OPTIONS = A4_CHOICES.map((value) => ({ value, label: `${value} Hz` }))
+const A4_OPTIONS = computed(() =>
+  [...new Set([...A4_CHOICES, tone.a4Hz.value])].map((value) => ({ value, label: `${value} Hz` })),
+)
 
 const bench = useBench()
 const tapes = useTapes()
