@@ -109,8 +109,8 @@ function uprightNeck(): FigurePart[] {
 }
 
 /** The forearm’s line carried on through the wrist, and how far the hand leaves it. */
-export function wristNote(pose: ArmPose, says: string): FigurePart[] {
-  const { elbow, wrist, knuckle } = armJoints(pose)
+export function wristNote(pose: ArmPose, says: string, hand = 1): FigurePart[] {
+  const { elbow, wrist, knuckle } = armJoints(pose, hand)
   const on = heading(elbow, wrist)
   const off = 180 - angleAt(wrist, elbow, knuckle)
   const to = heading(wrist, knuckle)

@@ -216,14 +216,15 @@ export function fingerNote(
   family: PlanFamily,
   fingers: readonly (1 | 2 | 3 | 4)[],
   says: string,
+  hand = 1,
 ): FigurePart[] {
-  const { tips } = planJoints(pose, family)
+  const { tips } = planJoints(pose, family, hand)
   return [...fingers.map((f) => spot(tips[f - 1]!, 10)), label(says)]
 }
 
 /** The row of base knuckles against the strings. */
-export function rowNote(pose: PlanPose, family: PlanFamily, says: string): FigurePart[] {
-  const { bases, row } = planJoints(pose, family)
+export function rowNote(pose: PlanPose, family: PlanFamily, says: string, hand = 1): FigurePart[] {
+  const { bases, row } = planJoints(pose, family, hand)
   const end = away(bases[3], row, 34)
   return [
     line('compare', [at(bases[0].x - 14, bases[0].y), at(end.x + 4, bases[0].y)]),

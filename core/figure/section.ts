@@ -284,8 +284,9 @@ export function sectionNote(
   part: 'knuckle' | 'last' | 'tip' | 'thumb' | 'thumbTip' | 'web' | 'elbow' | 'base',
   says: string,
   family: Family = 'upper',
+  hand = 1,
 ): FigurePart[] {
-  const joints = sectionJoints(pose, family)
+  const joints = sectionJoints(pose, family, hand)
   const places: Record<typeof part, Point> = {
     knuckle: joints.knuckle,
     last: joints.last,

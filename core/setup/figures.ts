@@ -56,6 +56,8 @@ export interface FigureAsked {
   readonly family: FamilyId
   /** The item’s own measured value, which takes the place of the side’s. */
   readonly measured?: number | undefined
+  /** The hand’s size for its instrument: 1 where its comfortable span is the frame’s width. */
+  readonly hand?: number | undefined
 }
 
 type Draw = (asked: FigureAsked) => Figure
@@ -76,7 +78,7 @@ function section(
       ...(asked.side === 'right' ? right : wrong),
       ...(measured && asked.measured !== undefined ? { [measured]: asked.measured } : {}),
     }
-    return sectionFigure(pose, familyOf(asked.family), 1, note(pose, asked))
+    return sectionFigure(pose, familyOf(asked.family), asked.hand, note(pose, asked))
   }
 }
 
@@ -100,7 +102,7 @@ function plan(
       ...posed(side === 'right' ? right : wrong, schools),
       ...(measured && value !== undefined ? measured(value, family) : {}),
     }
-    return planFigure(pose, family, 1, note(pose, family, asked))
+    return planFigure(pose, family, asked.hand, note(pose, family, asked))
   }
 }
 /** Where the thumb of a hand stands on its instrument. */
@@ -124,7 +126,7 @@ function arm(
       ...(asked.side === 'right' ? right : wrong),
       ...(measured && asked.measured !== undefined ? { [measured]: asked.measured } : {}),
     }
-    return armFigure(pose, 1, wristNote(pose, says(asked)))
+    return armFigure(pose, asked.hand, wristNote(pose, says(asked), asked.hand))
   }
 }
 
@@ -267,7 +269,7 @@ const DRAWINGS: Readonly<Record<SetupItemId, Draw>> = {
   squeeze: section(
     { reachMm: 20 },
     { reachMm: 10.5, gapMm: 5, thumbBend: -12, knuckleMm: 2, fingerAngle: 78 },
-    (pose, asked) => sectionNote(pose, 'base', says('air_beside', 'vice')(asked)),
+    (pose, asked) => sectionNote(pose, 'base', says('air_beside', 'vice')(asked), 'upper', asked.hand),
   ),
   thumb_place: plan(
     ({ thumb_violin }) => ({ thumbMm: THUMB_AT[thumb_violin] }),
@@ -276,7 +278,7 @@ const DRAWINGS: Readonly<Record<SetupItemId, Draw>> = {
     (value) => ({ thumbMm: -value }),
   ),
   thumb_joints: section({ thumbBend: 14 }, { thumbBend: -34, gapMm: 8 }, (pose, asked) =>
-    sectionNote(pose, 'thumb', says('soft_joint', 'locked_joint')(asked)),
+    sectionNote(pose, 'thumb', says('soft_joint', 'locked_joint')(asked), 'upper', asked.hand),
   ),
   thumb_height: section(
     { thumbTipMm: -2 },
@@ -286,7 +288,7 @@ const DRAWINGS: Readonly<Record<SetupItemId, Draw>> = {
   ),
   wrist: arm({ wrist: 0 }, { wrist: 46 }, says('in_line', 'folded'), 'wrist'),
   palm: plan({ turn: 4 }, { turn: 20, awayMm: 34 }, (pose, family, asked) =>
-    rowNote(pose, family, says('faces_board', 'turned_out')(asked)),
+    rowNote(pose, family, says('faces_board', 'turned_out')(asked), asked.hand),
   ),
   knuckles: section(
     {},
@@ -297,15 +299,16 @@ const DRAWINGS: Readonly<Record<SetupItemId, Draw>> = {
   knuckle_room: section(
     { fingers: 'two_apart', knuckleMm: 8 },
     { fingers: 'two_stuck', knuckleMm: 8 },
-    (pose, asked) => sectionNote(pose, 'knuckle', says('room', 'squashed')(asked)),
+    (pose, asked) => sectionNote(pose, 'knuckle', says('room', 'squashed')(asked), 'upper', asked.hand),
   ),
   elbow: section(
     { elbow: 26, string: 0 },
     { elbow: -14, string: 0, fingerAngle: 34, reachMm: 30, knuckleMm: 4 },
-    (pose, asked) => sectionNote(pose, 'elbow', says('comes_under', 'stays_outside')(asked)),
+    (pose, asked) =>
+      sectionNote(pose, 'elbow', says('comes_under', 'stays_outside')(asked), 'upper', asked.hand),
   ),
   first_side: section({ reachMm: 20 }, { reachMm: 11, knuckleMm: 1, gapMm: 9 }, (pose, asked) =>
-    sectionNote(pose, 'base', says('slides_free', 'jammed')(asked)),
+    sectionNote(pose, 'base', says('slides_free', 'jammed')(asked), 'upper', asked.hand),
   ),
   fourth_side: plan(
     ({ fourth_finger }) => ({
@@ -319,7 +322,8 @@ const DRAWINGS: Readonly<Record<SetupItemId, Draw>> = {
       ghost: true,
       fingers: { 1: 'down', 2: 'hovers', 3: 'hovers', 4: 'down' },
     },
-    (pose, family, asked) => fingerNote(pose, family, [4], says('falls_down', 'stretched')(asked)),
+    (pose, family, asked) =>
+      fingerNote(pose, family, [4], says('falls_down', 'stretched')(asked), asked.hand),
   ),
   finger_angle: (asked) =>
     section(
@@ -337,7 +341,7 @@ const DRAWINGS: Readonly<Record<SetupItemId, Draw>> = {
       ? tipFigure({ groove: 3.4, finger: 4 }, 'where_built')
       : tipFigure({ groove: -5, finger: 4 }, 'forced_in'),
   last_joint: section({}, { collapse: 48, reachMm: 33, knuckleMm: 10 }, (pose, asked) =>
-    sectionNote(pose, 'last', says('rounded', 'given_way')(asked)),
+    sectionNote(pose, 'last', says('rounded', 'given_way')(asked), 'upper', asked.hand),
   ),
   waiting_fingers: plan(
     ({ waiting_fingers: school }) =>
@@ -379,12 +383,12 @@ const DRAWINGS: Readonly<Record<SetupItemId, Draw>> = {
     (value) => ({ thumbMm: value }),
   ),
   cello_thumb_joints: section({ thumbBend: 16 }, { thumbBend: -30 }, (pose, asked) =>
-    sectionNote(pose, 'thumb', says('soft_joint', 'locked_joint')(asked), 'cello'),
+    sectionNote(pose, 'thumb', says('soft_joint', 'locked_joint')(asked), 'cello', asked.hand),
   ),
   cello_thumb_push: section(
     { thumbTipMm: 0 },
     { thumbTipMm: 5, thumbBend: -8, fingerAngle: 88 },
-    (pose, asked) => sectionNote(pose, 'thumbTip', says('rests_there', 'pushes')(asked), 'cello'),
+    (pose, asked) => sectionNote(pose, 'thumbTip', says('rests_there', 'pushes')(asked), 'cello', asked.hand),
   ),
   cello_fingers: section({ fingerAngle: 58 }, { fingerAngle: 24, reachMm: 33, knuckleMm: 2 }, (pose, asked) =>
     tipAngleNote(pose, says('rounded', 'flat')(asked), 'cello'),
@@ -409,12 +413,13 @@ const DRAWINGS: Readonly<Record<SetupItemId, Draw>> = {
   cello_lift: plan(
     { fingers: { 1: 'down', 2: 'rests', 3: 'rests', 4: 'rests' } },
     { fingers: { 1: 'down', 2: 'flies', 3: 'flies', 4: 'flies' } },
-    (pose, family, asked) => fingerNote(pose, family, [], says('from_rest', 'held_high')(asked)),
+    (pose, family, asked) => fingerNote(pose, family, [], says('from_rest', 'held_high')(asked), asked.hand),
   ),
   cello_extension_back: plan(
     { shift: { 1: -37 }, ghost: false },
     { shift: { 1: -16, 2: -16, 3: -16, 4: -16 }, ghost: true },
-    (pose, family, asked) => fingerNote(pose, family, [1], says('drops_back', 'hand_follows')(asked)),
+    (pose, family, asked) =>
+      fingerNote(pose, family, [1], says('drops_back', 'hand_follows')(asked), asked.hand),
   ),
   cello_extension_forward: plan(
     { shift: { 2: 33, 3: 31, 4: 29 }, thumbMm: 67 },
@@ -442,7 +447,7 @@ const DRAWINGS: Readonly<Record<SetupItemId, Draw>> = {
   bass_hand: plan(
     { turn: 2 },
     { turn: 24, awayMm: 36 },
-    (pose, family, asked) => rowNote(pose, family, says('square', 'turned')(asked)),
+    (pose, family, asked) => rowNote(pose, family, says('square', 'turned')(asked), asked.hand),
     (value) => ({ turn: value }),
   ),
   bass_thumb_place: plan(
@@ -451,10 +456,10 @@ const DRAWINGS: Readonly<Record<SetupItemId, Draw>> = {
     (pose, family, asked) => thumbNote(pose, family, says('middle_of_neck', 'round_the_side')(asked)),
   ),
   bass_thumb_joints: section({ thumbBend: 16 }, { thumbBend: -30 }, (pose, asked) =>
-    sectionNote(pose, 'thumb', says('soft_joint', 'locked_joint')(asked), 'bass'),
+    sectionNote(pose, 'thumb', says('soft_joint', 'locked_joint')(asked), 'bass', asked.hand),
   ),
   bass_fingers: section({ fingerAngle: 58 }, { collapse: 44, reachMm: 33, knuckleMm: 10 }, (pose, asked) =>
-    sectionNote(pose, 'last', says('arched', 'given_way')(asked), 'bass'),
+    sectionNote(pose, 'last', says('arched', 'given_way')(asked), 'bass', asked.hand),
   ),
   bass_third_finger: plan(
     ({ bass_fingering }) =>
@@ -486,9 +491,14 @@ function thumbSays(thumbMm: number, { side }: FigureAsked): string {
   return thumbMm < -10 ? 'behind_1' : 'opposite_1'
 }
 
+/** Smaller or larger hands are drawn as these: they stay in the picture. */
+const SMALLEST_HAND = 0.78
+const LARGEST_HAND = 1.15
+
 /** The drawing of an item in a school: as it should be, as it usually goes wrong, or with what was measured. */
 export function setupFigure(itemId: SetupItemId, asked: FigureAsked): Figure {
-  return DRAWINGS[itemId]({ ...asked, side: sideOf(itemId, asked) })
+  const hand = Math.min(LARGEST_HAND, Math.max(SMALLEST_HAND, asked.hand ?? 1))
+  return DRAWINGS[itemId]({ ...asked, hand, side: sideOf(itemId, asked) })
 }
 
 /** What was measured is drawn on the hand that it fits: as it should be, unless the number says that it is not. */

@@ -273,6 +273,16 @@ describe('drawings', () => {
           ).not.toThrow()
   })
 
+  it('show a hand of its own size: a small one has smaller bones, on the same neck', () => {
+    const drawn = (hand: number) =>
+      setupFigure('gap', { side: 'right', family: 'violin', schools: USUAL_SCHOOLS, hand }).parts
+    const [small, own, absurd] = [0.85, 1, 9].map((hand) => JSON.stringify(drawn(hand)))
+    expect(new Set([small, own, absurd]).size).toBe(3)
+    expect(absurd).toBe(JSON.stringify(drawn(1.15)))
+    const neckOf = (hand: number) => drawn(hand).find((part) => part.kind === 'body' && part.of === 'neck')
+    expect(neckOf(0.85)).toEqual(neckOf(1))
+  })
+
   it('show a measured value by as much as was measured', () => {
     const said = (id: 'wrist' | 'finger_angle' | 'body_angle' | 'gap' | 'thumb_place', measured: number) =>
       setupFigure(id, { side: 'wrong', family: 'violin', schools: USUAL_SCHOOLS, measured }).parts.flatMap(

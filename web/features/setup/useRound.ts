@@ -2,6 +2,7 @@ import { computed, ref, watch, type Ref } from 'vue'
 import {
   ALWAYS_FIRST,
   answerOf,
+  firstPositionWidthMm,
   isSetupItem,
   itemsBehind,
   familyOf,
@@ -97,6 +98,13 @@ export function useRound(student: Ref<Student | undefined>) {
     const full = familyOf(student.value?.family ?? 'violin').board.stringLengthMm
     return lengthMm === undefined ? 1 : lengthMm / full
   })
+  /** The player’s own hand for its instrument, where both were measured. */
+  const handSize = computed(() => {
+    const { hand, instrument } = student.value ?? {}
+    if (!hand || !instrument?.measurement) return undefined
+    const strings = studio.stringingOf(instrument, studio.systemOf(instrument, student.value))
+    return hand.comfortableSpanMm / firstPositionWidthMm(strings, strings.family.frames[0]!)
+  })
   const measure = computed(() => {
     const id = at.value?.id ?? ''
     const of = setupMeasureOf(id)
@@ -112,6 +120,7 @@ export function useRound(student: Ref<Student | undefined>) {
       side,
       schools: schools.value,
       family: student.value?.family ?? 'violin',
+      hand: handSize.value,
       ...(drawn === undefined ? {} : { measured: drawn }),
     })
   }
