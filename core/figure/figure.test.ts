@@ -73,7 +73,7 @@ describe('a drawing says by its own joints what it is told', () => {
         fc.constantFrom('upper', 'cello', 'bass'),
         degrees(0.6, 1.1),
         (angle, knuckleMm, family, hand) => {
-          const joints = sectionJoints({ ...SECTION, fingerAngle: angle, knuckleMm }, family as 'upper', hand)
+          const joints = sectionJoints({ ...SECTION, fingerAngle: angle, knuckleMm }, family, hand)
           expect(fingertipAngle(joints)).toBeCloseTo(angle, 6)
           expect(-joints.knuckle.y).toBeCloseTo(knuckleMm, 9)
           expect(distance(joints.knuckle, joints.middle)).toBeCloseTo(BODY_MM.finger[0] * hand, 6)

@@ -77,52 +77,12 @@
               @change="(value) => value && set({ a4Hz: value })"
             />
           </FieldRow>
-          <FieldRow label="Loudness of tones">
+          <FieldRow v-for="choice in choices" :key="choice.label" :label="choice.label">
             <PlainSelect
-              label="Loudness of tones"
-              :options="LOUDNESS"
-              :model-value="nearestLoudness"
-              @update:model-value="(loudness) => set({ loudness })"
-            />
-          </FieldRow>
-          <FieldRow label="Lengths in">
-            <PlainSelect
-              label="Lengths in"
-              :options="UNITS"
-              :model-value="settings.lengthUnit"
-              @update:model-value="(lengthUnit) => set({ lengthUnit })"
-            />
-          </FieldRow>
-          <FieldRow label="Names of notes">
-            <PlainSelect
-              label="Names of notes"
-              :options="NOTE_NAMES"
-              :model-value="settings.noteNames"
-              @update:model-value="(noteNames) => set({ noteNames })"
-            />
-          </FieldRow>
-          <FieldRow label="The board is seen">
-            <PlainSelect
-              label="The board is seen"
-              :options="FACINGS"
-              :model-value="settings.boardFacing ? 'facing' : 'player'"
-              @update:model-value="(view) => set({ boardFacing: view === 'facing' })"
-            />
-          </FieldRow>
-          <FieldRow label="The board stands">
-            <PlainSelect
-              label="The board stands"
-              :options="TURNS"
-              :model-value="settings.boardTurned"
-              @update:model-value="(boardTurned) => set({ boardTurned })"
-            />
-          </FieldRow>
-          <FieldRow label="Paper">
-            <PlainSelect
-              label="Paper"
-              :options="PAPERS"
-              :model-value="settings.paper"
-              @update:model-value="(paper) => set({ paper })"
+              :label="choice.label"
+              :options="choice.options"
+              :model-value="choice.value"
+              @update:model-value="choice.set"
             />
           </FieldRow>
         </div>
@@ -215,10 +175,49 @@ const PAPERS = [
   { value: 'a4' as const, label: 'A4' },
   { value: 'letter' as const, label: 'Letter' },
 ]
-const nearestLoudness = computed(() => {
-  const now = settings.value?.loudness ?? 0
-  const off = ({ value }: { value: number }) => Math.abs(value - now)
+/** The nearest of the few that are offered to whatever was set. */
+function nearestLoudness(loudness: number): number {
+  const off = ({ value }: { value: number }) => Math.abs(value - loudness)
   return LOUDNESS.reduce((a, b) => (off(b) < off(a) ? b : a)).value
+}
+interface Choice {
+  readonly label: string
+  readonly options: readonly { readonly value: string | number; readonly label: string }[]
+  readonly value: string | number
+  readonly set: (value: string | number) => Promise<void>
+}
+/** One of a few, each kept at once. */
+const choices = computed<Choice[]>(() => {
+  const now = settings.value
+  if (!now) return []
+  const choice = <K extends 'lengthUnit' | 'noteNames' | 'boardTurned' | 'paper'>(
+    label: string,
+    key: K,
+    options: readonly { readonly value: StudioSettings[K]; readonly label: string }[],
+  ): Choice => ({
+    label,
+    options,
+    value: now[key],
+    set: (value) => set({ [key]: value as StudioSettings[K] }),
+  })
+  return [
+    {
+      label: 'Loudness of tones',
+      options: LOUDNESS,
+      value: nearestLoudness(now.loudness),
+      set: (loudness) => set({ loudness: Number(loudness) }),
+    },
+    choice('Lengths in', 'lengthUnit', UNITS),
+    choice('Names of notes', 'noteNames', NOTE_NAMES),
+    {
+      label: 'The board is seen',
+      options: FACINGS,
+      value: now.boardFacing ? 'facing' : 'player',
+      set: (view) => set({ boardFacing: view === 'facing' }),
+    },
+    choice('The board stands', 'boardTurned', TURNS),
+    choice('Paper', 'paper', PAPERS),
+  ]
 })
 const systems = computed(() =>
   [...new Set(['fifths', 'equal', session.value?.studio.system ?? 'fifths'])].map((value) => ({

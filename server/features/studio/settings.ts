@@ -8,7 +8,7 @@ export function settingsOf(kept: unknown): Settings {
   if (kept === null || kept === undefined) return USUAL
   const whole = StudioSettings.safeParse(kept)
   if (whole.success) return whole.data
-  const readable = Object.entries(kept).filter(
+  const readable = Object.entries(kept as Record<string, unknown>).filter(
     ([key, value]) => StudioSettings.safeParse({ [key]: value }).success,
   )
   return StudioSettings.parse(Object.fromEntries(readable))

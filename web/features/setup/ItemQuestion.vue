@@ -10,13 +10,11 @@
     </div>
     <ItemPictures :item-id="item.id" :words="words" :figure-of="round.figureOf" :measured="value" />
     <div class="answers">
-      <button type="button" class="yes" @click="take('yes')">Yes<KeyHint of="y" on-button /></button>
-      <button v-if="!isPain" type="button" @click="take('nearly')">Nearly<KeyHint of="n" on-button /></button>
-      <button type="button" class="no" @click="take('no')">
-        <span
-          >No<span class="wide">: {{ isPain ? 'something hurts' : 'stop here' }}</span></span
-        ><KeyHint of="x" on-button />
-      </button>
+      <BigButton of="y" tone="main" @click="take('yes')">Yes</BigButton>
+      <BigButton v-if="!isPain" of="n" @click="take('nearly')">Nearly</BigButton>
+      <BigButton of="x" tone="bad" @click="take('no')"
+        >No<span class="wide">: {{ isPain ? 'something hurts' : 'stop here' }}</span></BigButton
+      >
       <div class="side">
         <p class="test"><b class="eyebrow">Test</b> {{ words.test || words.reason }}</p>
         <form v-if="round.measure.value" class="measure" @submit.prevent="takeMeasured">
@@ -44,6 +42,7 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref, useId, watch } from 'vue'
 import { ALWAYS_FIRST, parseLength, type RoundItem, type SetupAnswer } from '#core'
+import BigButton from '../../ui/BigButton.vue'
 import KeyHint from '../../ui/KeyHint.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
 import { shortDay } from '../../words/dates'
@@ -160,44 +159,12 @@ h2:focus {
 }
 
 .answers {
+  --big: 92px;
+  --big-text: 23px;
+
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 1fr)) minmax(240px, 1.35fr);
   gap: var(--gap);
-}
-
-button {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 10px;
-  min-height: 92px;
-  padding: 12px 18px;
-  border: 1px solid var(--line-strong);
-  border-radius: var(--radius);
-  background: var(--card);
-  color: var(--ink);
-  font: 600 23px/1.15 var(--font-text);
-  text-align: left;
-  cursor: pointer;
-}
-
-button:hover {
-  background: var(--card-sunk);
-}
-
-.yes {
-  border-color: var(--jade);
-  background: var(--jade);
-  color: var(--on-jade);
-}
-
-.yes:hover {
-  background: var(--jade-deep);
-}
-
-.no {
-  border-color: var(--sharp);
-  color: var(--sharp);
 }
 
 .side {
@@ -245,10 +212,9 @@ input {
 }
 
 @media (width <= 560px) {
-  button {
-    min-height: 64px;
-    padding: 8px 10px;
-    font-size: 19px;
+  .answers {
+    --big: 64px;
+    --big-text: 19px;
   }
 
   .wide {

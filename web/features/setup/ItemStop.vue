@@ -24,12 +24,12 @@
     </div>
     <ItemPictures :item-id="item.id" :words="words" :figure-of="round.figureOf" :measured="measured" />
     <div class="acts">
-      <button type="button" class="main" :disabled="round.isKeeping.value" @click="emit('keep')">
-        Keep, and work on this<KeyHint of="Enter" on-button />
-      </button>
-      <button type="button" @click="round.answer('yes')">It is right now<KeyHint of="y" on-button /></button>
-      <button type="button" @click="round.answer('nearly')">Nearly now<KeyHint of="n" on-button /></button>
-      <button type="button" @click="round.pass">Go on all the same<KeyHint of="g" on-button /></button>
+      <BigButton of="Enter" tone="main" :disabled="round.isKeeping.value" @click="emit('keep')"
+        >Keep, and work on this</BigButton
+      >
+      <BigButton of="y" @click="round.answer('yes')">It is right now</BigButton>
+      <BigButton of="n" @click="round.answer('nearly')">Nearly now</BigButton>
+      <BigButton of="g" @click="round.pass()">Go on all the same</BigButton>
     </div>
   </section>
 </template>
@@ -37,7 +37,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { IMPLICATIONS, isSetupItem, remediesFor, type RoundItem } from '#core'
-import KeyHint from '../../ui/KeyHint.vue'
+import BigButton from '../../ui/BigButton.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
 import { GENTLY, REMEDY_WORDS, SYMPTOM_WORDS } from '../../words/setup'
 import { setupName } from '../../words/setup-names'
@@ -135,36 +135,6 @@ dd {
   display: grid;
   grid-template-columns: 1.5fr repeat(3, 1fr);
   gap: var(--gap);
-}
-
-button {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 10px;
-  min-height: 64px;
-  padding: 10px 16px;
-  border: 1px solid var(--line-strong);
-  border-radius: var(--radius);
-  background: var(--card);
-  color: var(--ink);
-  font: 600 18px/1.2 var(--font-text);
-  text-align: left;
-  cursor: pointer;
-}
-
-button:hover {
-  background: var(--card-sunk);
-}
-
-.main {
-  border-color: var(--jade);
-  background: var(--jade);
-  color: var(--on-jade);
-}
-
-.main:hover {
-  background: var(--jade-deep);
 }
 
 @media (width <= 900px) {

@@ -12,25 +12,25 @@
         v-for="place in PLACES"
         :key="place"
         type="button"
-        :aria-pressed="round.pain.value === place"
-        @click="round.pain.value = place"
+        :aria-pressed="place === where"
+        @click="where = place"
       >
         {{ place }}
       </button>
     </div>
     <form class="fields" @submit.prevent="emit('keep')">
       <FieldRow v-slot="{ id }" label="Where, in your words" :fault="fault">
-        <ElInput :id="id" ref="field" v-model="round.pain.value" maxlength="80" />
+        <ElInput :id="id" ref="field" v-model="where" maxlength="80" />
       </FieldRow>
       <FieldRow v-slot="{ id }" label="Since when">
-        <ElInput :id="id" v-model="round.painSince.value" maxlength="80" placeholder="a week" />
+        <ElInput :id="id" v-model="since" maxlength="80" placeholder="a week" />
       </FieldRow>
       <div class="acts">
         <ElButton
           type="primary"
           native-type="submit"
           size="large"
-          :disabled="round.pain.value.trim() === ''"
+          :disabled="where.trim() === ''"
           :loading="round.isKeeping.value"
           >Mark it in the file<KeyHint of="Enter" on-button
         /></ElButton>
@@ -66,7 +66,15 @@ const PLACES = [
   'back',
   'right arm',
 ] as const
-const fault = computed(() => (props.round.pain.value === '' ? 'Name the place that hurts.' : undefined))
+const where = computed({
+  get: () => props.round.pain.value.place,
+  set: (place) => props.round.namePain(place),
+})
+const since = computed({
+  get: () => props.round.pain.value.since,
+  set: (text) => props.round.datePain(text),
+})
+const fault = computed(() => (where.value === '' ? 'Name the place that hurts.' : undefined))
 const figure = computed(() => props.round.figureOf('pain', 'wrong'))
 const heading = ref<HTMLElement>()
 const field = ref<InputInstance>()
@@ -75,7 +83,7 @@ useShortcuts('Pain', [
   {
     key: 'Enter',
     does: 'Mark it in the file',
-    run: () => (props.round.pain.value.trim() === '' ? field.value?.focus() : emit('keep')),
+    run: () => (where.value.trim() === '' ? field.value?.focus() : emit('keep')),
   },
   { key: 'm', does: 'Type where it hurts', run: () => field.value?.focus() },
   { key: 'y', does: 'Nothing hurts after all', run: () => props.round.answer('yes') },

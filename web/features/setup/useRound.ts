@@ -214,14 +214,12 @@ export function useRound(student: Ref<Student | undefined>) {
       drafts.clear(sheet.value)
       lookedAtId.value = ''
     },
-    pain: computed({
-      get: () => texts.value[PAIN_PLACE] ?? '',
-      set: (text: string) => type(PAIN_PLACE, text),
-    }),
-    painSince: computed({
-      get: () => texts.value[PAIN_SINCE] ?? '',
-      set: (text: string) => type(PAIN_SINCE, text),
-    }),
+    pain: computed(() => ({
+      place: texts.value[PAIN_PLACE] ?? '',
+      since: texts.value[PAIN_SINCE] ?? '',
+    })),
+    namePain: (place: string) => type(PAIN_PLACE, place),
+    datePain: (since: string) => type(PAIN_SINCE, since),
     judge: (value: number): SetupAnswer | undefined =>
       measure.value?.limits && answerOf(value, measure.value.limits),
     isWaiting: computed(() => outbox.isSending(sheet.value) && outbox.isAway),

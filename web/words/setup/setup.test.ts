@@ -10,11 +10,11 @@ import {
   USUAL_SCHOOLS,
   type Schools,
 } from '#core'
-import { captionOf } from './figure'
-import { adviceOn, setupEvidence } from './verdict'
-import { SCHOOL_WORDS } from './schools'
-import { figureWords, itemWords } from './setup'
-import { setupName } from './setup-names'
+import { captionOf } from '../figure'
+import { adviceOn, setupEvidence } from '../verdict'
+import { SCHOOL_WORDS } from '../schools'
+import { figureWords, itemWords } from './index'
+import { setupName } from '../setup-names'
 
 const EVERY_SCHOOL: readonly Schools[] = SCHOOL_QUESTION_IDS.flatMap((question) =>
   SCHOOL_QUESTIONS[question].choices.map((choice) => schoolsOf({ [question]: choice })),

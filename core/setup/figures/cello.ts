@@ -1,0 +1,82 @@
+import {
+  elbowNote,
+  fingerNote,
+  pegNote,
+  sectionNote,
+  thumbNote,
+  tipAngleNote,
+  endpinNote,
+  leanNote,
+} from '../../figure'
+import { section, plan, arm, player, says, CELLO_THUMB_AT, type Draw } from './poses'
+
+export const CELLO_DRAWINGS = {
+  cello_sitting: player('cello', {}, { slump: 22, lean: 34 }, (pose, asked) => [
+    ...leanNote(pose, says('tall', 'slumped')(asked)),
+  ]),
+  cello_endpin: player(
+    'cello',
+    {},
+    { endpinMm: 170, slump: 10 },
+    (pose, asked) => [
+      // Of a measured one only its own number is known.
+      ...(asked.measured === undefined ? pegNote(pose, says('beside_head', 'too_low')(asked)) : []),
+      ...endpinNote(pose, 'endpin'),
+    ],
+    'endpinMm',
+  ),
+  cello_elbow: player('cello', {}, { drop: 55 }, (pose, asked) =>
+    elbowNote(pose, says('carries', 'dropped')(asked)),
+  ),
+  cello_wrist: arm({ wrist: 0 }, { wrist: 38 }, says('in_line', 'folded'), 'wrist'),
+  cello_thumb_place: plan(
+    ({ thumb_cello }) => ({ thumbMm: CELLO_THUMB_AT[thumb_cello] }),
+    { thumbMm: -38, thumbOutMm: 4 },
+    (pose, family, asked) => thumbNote(pose, family, says('behind_the_neck', 'out_to_the_side')(asked)),
+    (value) => ({ thumbMm: value }),
+  ),
+  cello_thumb_joints: section({ thumbBend: 16 }, { thumbBend: -30 }, (pose, asked) =>
+    sectionNote(pose, 'thumb', says('soft_joint', 'locked_joint')(asked), 'cello', asked.hand),
+  ),
+  cello_thumb_push: section(
+    { thumbTipMm: 0 },
+    { thumbTipMm: 5, thumbBend: -8, fingerAngle: 88 },
+    (pose, asked) => sectionNote(pose, 'thumbTip', says('rests_there', 'pushes')(asked), 'cello', asked.hand),
+  ),
+  cello_fingers: section({ fingerAngle: 58 }, { fingerAngle: 24, reachMm: 33, knuckleMm: 2 }, (pose, asked) =>
+    tipAngleNote(pose, says('rounded', 'flat')(asked), 'cello'),
+  ),
+  cello_spread: plan(
+    ({ waiting_fingers }) =>
+      waiting_fingers === 'hover'
+        ? { fingers: { 1: 'down', 2: 'down', 3: 'down', 4: 'down' } }
+        : { fingers: { 1: 'rests', 2: 'down', 3: 'rests', 4: 'rests' } },
+    { knuckleMm: 33, awayMm: 22, shift: { 1: -10, 4: 12 }, ghost: true },
+    (pose, family, asked) =>
+      fingerNote(
+        pose,
+        family,
+        [],
+        says(
+          asked.schools.waiting_fingers === 'hover' ? 'finger_a_semitone' : 'each_in_turn',
+          'held_open',
+        )(asked),
+      ),
+  ),
+  cello_lift: plan(
+    { fingers: { 1: 'down', 2: 'rests', 3: 'rests', 4: 'rests' } },
+    { fingers: { 1: 'down', 2: 'flies', 3: 'flies', 4: 'flies' } },
+    (pose, family, asked) => fingerNote(pose, family, [], says('from_rest', 'held_high')(asked), asked.hand),
+  ),
+  cello_extension_back: plan(
+    { shift: { 1: -37 }, ghost: false },
+    { shift: { 1: -16, 2: -16, 3: -16, 4: -16 }, ghost: true },
+    (pose, family, asked) =>
+      fingerNote(pose, family, [1], says('drops_back', 'hand_follows')(asked), asked.hand),
+  ),
+  cello_extension_forward: plan(
+    { shift: { 2: 33, 3: 31, 4: 29 }, thumbMm: 67 },
+    { shift: { 2: 33, 3: 31, 4: 29 }, thumbMm: 18 },
+    (pose, family, asked) => thumbNote(pose, family, says('thumb_came_along', 'thumb_left')(asked)),
+  ),
+} satisfies Record<string, Draw>

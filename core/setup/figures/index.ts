@@ -1,0 +1,35 @@
+import type { Figure } from '../../figure'
+import { answerOf } from '../answers'
+import { setupLimits, type SetupItemId } from '../items'
+import { BASS_DRAWINGS } from './bass'
+import { CELLO_DRAWINGS } from './cello'
+import { EVERY_DRAWINGS } from './every'
+import type { Draw, FigureAsked, FigureSide } from './poses'
+import { VIOLIN_DRAWINGS } from './violin'
+
+export type { FigureAsked, FigureSide } from './poses'
+
+/** One drawing an item: the same figure with other angles for right, the usual wrong, and what was measured. */
+const DRAWINGS: Readonly<Record<SetupItemId, Draw>> = {
+  ...EVERY_DRAWINGS,
+  ...VIOLIN_DRAWINGS,
+  ...CELLO_DRAWINGS,
+  ...BASS_DRAWINGS,
+}
+
+/** Smaller or larger hands are drawn as these: they stay in the picture. */
+const SMALLEST_HAND = 0.78
+const LARGEST_HAND = 1.15
+
+/** The drawing of an item in a school: as it should be, as it usually goes wrong, or with what was measured. */
+export function setupFigure(itemId: SetupItemId, asked: FigureAsked): Figure {
+  const hand = Math.min(LARGEST_HAND, Math.max(SMALLEST_HAND, asked.hand ?? 1))
+  return DRAWINGS[itemId]({ ...asked, hand, side: sideOf(itemId, asked) })
+}
+
+/** What was measured is drawn on the hand that it fits: as it should be, unless the number says that it is not. */
+function sideOf(itemId: SetupItemId, { side, schools, measured }: FigureAsked): FigureSide {
+  if (measured === undefined) return side
+  const limits = setupLimits(itemId, schools)
+  return limits && answerOf(measured, limits) === 'no' ? 'wrong' : 'right'
+}

@@ -1,0 +1,169 @@
+import {
+  armFigure,
+  BASSIST,
+  CELLIST,
+  planFigure,
+  playerFigure,
+  sectionFigure,
+  shoulderFigure,
+  shoulderJoints,
+  shoulderNote,
+  wristNote,
+  type ArmPose,
+  type Figure,
+  type FigurePart,
+  type PlanPose,
+  type PlayerPose,
+  type SectionPose,
+  type ShoulderPose,
+  SECTION,
+  PLAN,
+  ARM,
+  SHOULDER,
+} from '../../figure'
+import type { FamilyId } from '../../instrument'
+import type { Schools } from '../schools'
+
+/** As it should be, the usual wrong, or as somebody measured it. */
+export type FigureSide = 'right' | 'wrong'
+
+export interface FigureAsked {
+  readonly side: FigureSide
+  readonly schools: Schools
+  readonly family: FamilyId
+  /** The item’s own measured value, which takes the place of the side’s. */
+  readonly measured?: number | undefined
+  /** The hand’s size for its instrument: 1 where its comfortable span is the frame’s width. */
+  readonly hand?: number | undefined
+}
+
+export type Draw = (asked: FigureAsked) => Figure
+
+type SectionFamily = 'upper' | 'cello' | 'bass'
+export const familyOf = (family: FamilyId): SectionFamily =>
+  family === 'violin' || family === 'viola' ? 'upper' : family
+
+export function section(
+  right: Partial<SectionPose>,
+  wrong: Partial<SectionPose>,
+  note: (pose: SectionPose, asked: FigureAsked) => FigurePart[],
+  measured?: keyof SectionPose,
+): Draw {
+  return (asked) => {
+    const pose: SectionPose = {
+      ...SECTION,
+      ...(asked.side === 'right' ? right : wrong),
+      ...(measured && asked.measured !== undefined ? { [measured]: asked.measured } : {}),
+    }
+    return sectionFigure(pose, familyOf(asked.family), asked.hand, note(pose, asked))
+  }
+}
+
+type PlanNote = (pose: PlanPose, family: SectionFamily, asked: FigureAsked) => FigurePart[]
+type Poses<Pose> = Partial<Pose> | ((schools: Schools) => Partial<Pose>)
+const posed = <Pose>(poses: Poses<Pose>, schools: Schools) =>
+  typeof poses === 'function' ? poses(schools) : poses
+
+export function plan(
+  right: Poses<PlanPose>,
+  wrong: Poses<PlanPose>,
+  note: PlanNote,
+  measured?: (value: number, family: SectionFamily) => Partial<PlanPose>,
+): Draw {
+  return (asked) => {
+    const { side, schools, measured: value } = asked
+    const family = familyOf(asked.family)
+    const pose: PlanPose = {
+      ...PLAN,
+      ...BEHIND[family],
+      ...posed(side === 'right' ? right : wrong, schools),
+      ...(measured && value !== undefined ? measured(value, family) : {}),
+    }
+    return planFigure(pose, family, asked.hand, note(pose, family, asked))
+  }
+}
+/** Where the thumb of a hand stands on its instrument. */
+const BEHIND: Record<SectionFamily, Partial<PlanPose>> = {
+  upper: {},
+  cello: { thumbOutMm: -20, thumbMm: 35, string: 2 },
+  bass: { thumbOutMm: -26, thumbMm: 24, string: 2, fingers: { 1: 'down', 2: 'down', 4: 'down' } },
+}
+
+export function arm(
+  right: Partial<ArmPose>,
+  wrong: Partial<ArmPose>,
+  says: (asked: FigureAsked) => string,
+  measured?: keyof ArmPose,
+): Draw {
+  return (asked) => {
+    const hold = familyOf(asked.family) === 'upper' ? 'under_chin' : 'upright'
+    const pose: ArmPose = {
+      ...ARM,
+      hold,
+      ...(asked.side === 'right' ? right : wrong),
+      ...(measured && asked.measured !== undefined ? { [measured]: asked.measured } : {}),
+    }
+    return armFigure(pose, asked.hand, wristNote(pose, says(asked), asked.hand))
+  }
+}
+
+export function shoulder(
+  right: Partial<ShoulderPose>,
+  wrong: Partial<ShoulderPose>,
+  note: (pose: ShoulderPose, asked: FigureAsked) => FigurePart[],
+  measured?: keyof ShoulderPose,
+): Draw {
+  return (asked) => {
+    const pose: ShoulderPose = {
+      ...SHOULDER,
+      ...(asked.side === 'right' ? right : wrong),
+      ...(measured && asked.measured !== undefined ? { [measured]: asked.measured } : {}),
+    }
+    return shoulderFigure(pose, 1, note(pose, asked))
+  }
+}
+
+export function player(
+  plays: 'cello' | 'bass',
+  right: Partial<PlayerPose>,
+  wrong: Partial<PlayerPose>,
+  note: (pose: PlayerPose, asked: FigureAsked) => FigurePart[],
+  measured?: keyof PlayerPose,
+): Draw {
+  return (asked) => {
+    const pose: PlayerPose = {
+      ...(plays === 'cello' ? CELLIST : BASSIST),
+      ...(asked.side === 'right' ? right : wrong),
+      ...(measured && asked.measured !== undefined ? { [measured]: asked.measured } : {}),
+    }
+    return playerFigure(pose, 1, 1, note(pose, asked))
+  }
+}
+
+/** Says one thing of the right side and another of the wrong. */
+export const says =
+  (right: string, wrong: string) =>
+  ({ side }: Pick<FigureAsked, 'side'>) =>
+    side === 'right' ? right : wrong
+
+export const THUMB_AT: Record<Schools['thumb_violin'], number> = {
+  opposite_1: 0,
+  behind_1: -25,
+  opposite_2: 26,
+}
+export const CELLO_THUMB_AT: Record<Schools['thumb_cello'], number> = { behind_2: 36, between_1_and_2: 19 }
+export const BASS_THUMB_AT: Record<Schools['thumb_bass'], number> = { behind_1: 0, behind_2: 52 }
+
+export const onShoulder = (pose: ShoulderPose) => shoulderJoints(pose)
+
+/** A body that hurts, or does not, on whatever it plays. */
+export const whole =
+  (right: Partial<ShoulderPose>, wrong: Partial<ShoulderPose>, words: (asked: FigureAsked) => string): Draw =>
+  (asked) =>
+    shoulder(right, wrong, (pose) => shoulderNote(onShoulder(pose).shoulder, words(asked), 40))(asked)
+
+/** Of what every family is asked: a violinist from the front, a cellist or a bassist from the side. */
+export const forEach =
+  (upper: Draw, seated: (plays: 'cello' | 'bass') => Draw): Draw =>
+  (asked) =>
+    asked.family === 'cello' || asked.family === 'bass' ? seated(asked.family)(asked) : upper(asked)

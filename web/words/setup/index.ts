@@ -1,0 +1,24 @@
+import type { FamilyId, Schools, SetupItemId } from '#core'
+import { BASS_WORDS } from './bass'
+import { CELLO_WORDS } from './cello'
+import { EVERY_WORDS } from './every'
+import type { ItemWords, WordsOfItem } from './types'
+import { VIOLIN_WORDS } from './violin'
+
+export { GENTLY, PAIN_CAUTION } from './cautions'
+export { figureWords } from './drawings'
+export { REMEDY_WORDS, SYMPTOM_WORDS } from './remedies'
+export type { ItemWords } from './types'
+
+const WORDS: Record<SetupItemId, WordsOfItem> = {
+  ...EVERY_WORDS,
+  ...VIOLIN_WORDS,
+  ...CELLO_WORDS,
+  ...BASS_WORDS,
+}
+
+/** What is asked and told of an item in a school. */
+export function itemWords(itemId: SetupItemId, schools: Schools, family: FamilyId): ItemWords {
+  const words = WORDS[itemId]
+  return typeof words === 'function' ? words(schools, family) : words
+}
