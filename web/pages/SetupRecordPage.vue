@@ -22,16 +22,24 @@
       <b>Two settings stand against each other.</b> {{ CONFLICT_WORDS[conflict.code] }}
     </p>
     <div class="two">
-      <RoundCompare
-        v-if="file.rounds.value?.length"
-        :rounds="file.rounds.value"
-        :schools="schools"
-        @remove="file.removeRound"
-      />
-      <section v-else-if="file.isKnown.value" class="card empty">
-        <h2>No setup looked at yet</h2>
-        <p>Press <KeyHint of="s" />: a minute beside {{ student.name }}, before a note is judged.</p>
-      </section>
+      <div class="column">
+        <RoundCompare
+          v-if="file.rounds.value?.length"
+          :rounds="file.rounds.value"
+          :schools="schools"
+          @remove="file.removeRound"
+        />
+        <section v-else-if="file.isKnown.value" class="card empty">
+          <h2>No setup looked at yet</h2>
+          <p>Press <KeyHint of="s" />: a minute beside {{ student.name }}, before a note is judged.</p>
+        </section>
+        <PainHistory
+          v-if="file.pains.value"
+          :pains="file.pains.value"
+          @mark="file.markPain"
+          @remove="file.removePain"
+        />
+      </div>
       <GatesCard :gates="file.gates.value" @say="file.sayOfGate" />
     </div>
     <BodyFitCard
@@ -65,6 +73,7 @@ import { useRouter } from 'vue-router'
 import { questionsOf, type SchoolQuestion } from '#core'
 import BodyFitCard from '../features/setup/BodyFitCard.vue'
 import GatesCard from '../features/setup/GatesCard.vue'
+import PainHistory from '../features/setup/PainHistory.vue'
 import PainMarked from '../features/setup/PainMarked.vue'
 import RoundCompare from '../features/setup/RoundCompare.vue'
 import SchoolFields from '../features/setup/SchoolFields.vue'
@@ -128,6 +137,12 @@ h1 a {
   display: grid;
   grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr);
   align-items: start;
+  gap: var(--gap);
+}
+
+.column {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--gap);
 }
 

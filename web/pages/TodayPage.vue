@@ -81,9 +81,10 @@ useShortcuts('Today', [
   { key: 'Enter', does: 'Open the student’s file', run: () => openFile(here()) },
 ])
 
-/** A hand can be checked once there is an instrument and its length. */
-function actOf(row: LessonRow): 'Check' | 'Measure' | 'Lend' {
-  const { instrument } = row.student
+/** A hand can be checked once nothing hurts, and there is an instrument and its length. */
+function actOf(row: LessonRow): 'Setup' | 'Check' | 'Measure' | 'Lend' {
+  const { instrument, pains } = row.student
+  if (pains.length > 0) return 'Setup'
   if (!instrument) return 'Lend'
   return instrument.measurement ? 'Check' : 'Measure'
 }
@@ -91,7 +92,7 @@ function actOf(row: LessonRow): 'Check' | 'Measure' | 'Lend' {
 function act(row: LessonRow | undefined) {
   if (!row) return
   lesson.begin(row.student.id)
-  const room = { Check: 'check', Measure: 'tapes', Lend: 'student' } as const
+  const room = { Setup: 'setup', Check: 'check', Measure: 'tapes', Lend: 'student' } as const
   void router.push({
     name: room[actOf(row)],
     ...(actOf(row) === 'Lend' ? { params: { studentId: row.student.id }, query: { lend: '1' } } : {}),

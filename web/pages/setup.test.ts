@@ -256,6 +256,39 @@ describe('the record', () => {
     )
     expect(useStudio().student(A_STUDENT.id)?.name).toBe('Orla Venn')
   })
+
+  it('keeps what was told and how it ended, marks pain outside a round, and takes back what was a mistake', async () => {
+    signedIn()
+    known({ students: [A_STUDENT] })
+    const over = { ...A_PAIN, clearedOn: '2026-11-21', clearedNote: 'The doctor says play.' }
+    sent = fakeServer((request) => {
+      if (request.method === 'GET' && request.path.endsWith('/pains')) return { status: 200, body: [over] }
+      return lists({ students: [A_STUDENT] })(request) ?? { status: 200, body: null }
+    })
+    page = await mounted(SetupRecordPage, { studentId: A_STUDENT.id })
+    await flushPromises()
+    expect(page.text()).toContain('left wrist, since a week. Cleared on 21 Nov 2026: The doctor says play.')
+    ;(page.named('Mark pain') as HTMLButtonElement).click()
+    await flushPromises()
+    const marking = () =>
+      document
+        .querySelector('[aria-label="Pain that was told"] form')
+        ?.dispatchEvent(new Event('submit', { cancelable: true }))
+    marking()
+    await flushPromises()
+    expect(page.text()).toContain('Name the place that hurts.')
+    const where = page.named('Where') as HTMLInputElement
+    where.value = 'jaw'
+    where.dispatchEvent(new Event('input'))
+    marking()
+    await until(() =>
+      expect(sent.find(({ method }) => method === 'POST')?.body).toMatchObject({ place: 'jaw', since: '' }),
+    )
+    ;(page.named('Take back: left wrist, 7 Nov 2026') as HTMLButtonElement).click()
+    await until(() =>
+      expect(sent.some(({ method, path }) => method === 'DELETE' && path.endsWith(A_PAIN.id))).toBe(true),
+    )
+  })
 })
 
 describe('the studio', () => {

@@ -1,7 +1,6 @@
 import {
   hasNote,
   isoDay,
-  noteName,
   patternSheet,
   placedStops,
   type AtlasCell,
@@ -23,6 +22,7 @@ import {
   stepsName,
   stopName,
 } from '../words/patterns'
+import { noteLabel } from '../words/notes'
 
 const WORDS: PatternSheetWords = {
   nut: 'nut',
@@ -74,12 +74,12 @@ export function patternSheetPage({
     words: WORDS,
     strings: cells.map((cell, index) => {
       const open = stringing.tuning[index]!
-      const name = noteName(open, { octave: false })
+      const name = noteLabel(open, { octave: false })
       const isOpenInKey = hasNote(key, open)
       if (cell.kind === 'none')
         return { name, isOpenInKey, fingers: [], lines: wrapped(noPlacementSentence(cell)) }
       const places = placedStops(stringing, cell)
-      const note = (p: (typeof places)[number]) => noteName(p.note, { octave: false })
+      const note = (p: (typeof places)[number]) => noteLabel(p.note, { octave: false })
       return {
         name,
         isOpenInKey,

@@ -1,4 +1,4 @@
-import { computed, onScopeDispose, type Ref } from 'vue'
+import { computed, onScopeDispose, watch, type Ref } from 'vue'
 import {
   fitOfInstrument,
   gatesOf,
@@ -11,7 +11,17 @@ import {
   type GateCheck,
   type SaidItem,
 } from '#core'
-import type { BodyFit, BodyFitDraft, Check, GateMark, GateMarkDraft, SetupRound, Student } from '#contracts'
+import type {
+  BodyFit,
+  BodyFitDraft,
+  Check,
+  ClientInput,
+  GateMark,
+  GateMarkDraft,
+  Pain,
+  SetupRound,
+  Student,
+} from '#contracts'
 import { call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
 import { useMasteryOf } from '../../stores/mastery'
@@ -40,10 +50,18 @@ export function useSetupFile(studentId: Ref<string>, student: Ref<Student | unde
   const name = () => student.value?.name ?? 'a student'
   const rounds = useLoaded(id, (of) => call('setup.list', { params: { studentId: of } }))
   const fits = useLoaded(id, (of) => call('bodyFits.list', { params: { studentId: of } }))
+  const pains = useLoaded(id, (of) => call('pains.list', { params: { studentId: of } }))
   const gateMarks = useLoaded(id, (of) => call('gates.list', { params: { studentId: of } }))
   const checks = useLoaded(id, (of) => call('checks.list', { params: { studentId: of } }))
   onScopeDispose(
     outbox.onArrival(() => void Promise.all([rounds.reload(), fits.reload(), gateMarks.reload()])),
+  )
+
+  const reloadPains = () => Promise.all([pains.reload(), studio.loadStudent(studentId.value)])
+  // Cleared above the record, it is told here too.
+  watch(
+    () => student.value?.pains.map((pain) => pain.id).join(),
+    () => void pains.reload(),
   )
 
   const systemId = computed(() => studio.systemOf(student.value?.instrument ?? undefined, student.value))
@@ -98,6 +116,7 @@ export function useSetupFile(studentId: Ref<string>, student: Ref<Student | unde
   return {
     rounds: rounds.data,
     fits: fits.data,
+    pains: pains.data,
     gates,
     conflicts,
     isKnown: computed(() => rounds.data.value !== undefined),
@@ -112,6 +131,25 @@ export function useSetupFile(studentId: Ref<string>, student: Ref<Student | unde
         run: async () => {
           await call('setup.restore', of)
           await again()
+        },
+      })
+    },
+
+    async markPain(body: ClientInput<'pains.create'>['body']) {
+      await outbox.send('pains.create', { params: params(), body }, { what: `the pain of ${name()}` })
+      await reloadPains()
+    },
+
+    /** Told by mistake: it is no part of the file, unless that is taken back. */
+    async removePain(pain: Pain) {
+      const of = { params: { painId: pain.id } }
+      await call('pains.remove', of)
+      await reloadPains()
+      notices.say(`Taken back: ${pain.place}.`, {
+        label: UNDO,
+        run: async () => {
+          await call('pains.restore', of)
+          await reloadPains()
         },
       })
     },
