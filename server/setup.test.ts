@@ -191,6 +191,32 @@ describe('a studio’s settings', () => {
     expect(own).toMatchObject({ level: null, toleranceCents: 18 })
   })
 
+  it('say after how long tapes are looked at again, in the cupboard’s list too', async () => {
+    const owner = await harness.studio('Patient Studio')
+    const { instrument } = await owner.player('Taped Lately')
+    await owner.make('POST', `/instruments/${instrument.id}/tape-sets`, {
+      schoolId: 'first',
+      system: 'fifths',
+      tapeWidthMm: 3,
+      laidOn: '2026-11-07',
+    })
+    const due = async () => (await owner.cupboard('dueOn=2026-11-28')).total
+    expect(await due()).toBe(0)
+    const { version, settings } = await owner.make<Studio>('GET', '/studio')
+    const intervals = { ...settings.intervals, seenDays: 14 }
+    await owner.make('PATCH', '/studio', { version, settings: { ...settings, intervals } })
+    expect(await due()).toBe(1)
+  })
+
+  it('keep with a check whether the tapes were covered', async () => {
+    const { student, instrument } = await teacher.player('Blind Player')
+    const path = `/students/${student.id}/checks`
+    await teacher.make('POST', path, { ...checkDraft(instrument.id), tapesCovered: true })
+    await teacher.make('POST', path, { ...checkDraft(instrument.id), takenAt: '2026-11-27T09:00:00.000Z' })
+    const checks = await teacher.make<Check[]>('GET', path)
+    expect(checks.map((check) => check.tapesCovered)).toEqual([true, false])
+  })
+
   it('refuse an item without a reason, a hidden pain, and a school that nobody teaches; keep markup as the text it is', async () => {
     const owner = await harness.studio('Own Items')
     const { version, settings } = await owner.make<Studio>('GET', '/studio')

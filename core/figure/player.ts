@@ -4,6 +4,7 @@ import {
   at,
   away,
   between,
+  chain,
   capsule,
   circle,
   distance,
@@ -80,8 +81,10 @@ export function playerJoints(pose: PlayerPose, player = 1, instrument = 1): Play
   const made = INSTRUMENTS[pose.plays]
   const hipHeight = pose.seatMm === null ? (THIGH + SHIN) * player : pose.seatMm + 70
   const hip = at(0, -hipHeight)
-  const shoulder = away(hip, 90 - pose.slump, TORSO * player)
-  const ear = away(shoulder, 88 - pose.slump * 1.5, NECK_TO_EAR * player)
+  const [, shoulder, ear] = chain(hip, 90 - pose.slump, [
+    { length: TORSO * player, bend: 0 },
+    { length: NECK_TO_EAR * player, bend: -2 - pose.slump * 0.5 },
+  ]) as [Point, Point, Point]
   const floorPin = at(made.x * player, 0)
   const up = 90 + pose.lean
   const peg = away(floorPin, up, pose.endpinMm + made.peg * instrument)

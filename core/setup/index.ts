@@ -4,7 +4,6 @@ export {
   USUAL_SCHOOLS,
   schoolsOf,
   questionsOf,
-  isSchoolChoice,
   tapeSchoolFor,
 } from './schools'
 export type { SchoolChoice, SchoolQuestion, Schools, SomeSchools } from './schools'

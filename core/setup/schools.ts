@@ -49,11 +49,6 @@ export function questionsOf(family: FamilyId): SchoolQuestion[] {
   )
 }
 
-/** Whether a text answers a question. */
-export function isSchoolChoice<Q extends SchoolQuestion>(question: Q, text: string): text is SchoolChoice<Q> {
-  return (SCHOOL_QUESTIONS[question].choices as readonly string[]).includes(text)
-}
-
 const MOST_TAPES = { none: 0, one: 1, two: 2, every: Infinity } as const
 
 /**
