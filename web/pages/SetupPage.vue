@@ -60,7 +60,15 @@
           /></ElButton>
           <ElButton size="large" @click="kept = undefined">Another round</ElButton>
         </div>
+        <p v-if="stillOpen" class="open">Still to come back to: {{ stillOpen }}.</p>
       </section>
+      <ItemPictures
+        v-if="workedOn"
+        class="worked"
+        :item-id="workedOn.id"
+        :words="round.wordsOf(workedOn)"
+        :figure-of="round.figureOf"
+      />
     </template>
     <RoundDone v-else-if="round.isDone.value" :round="round" @keep="keep" />
     <PainStop
@@ -85,6 +93,7 @@ import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { SetupRound } from '#contracts'
 import NobodyChosen from '../features/check/NobodyChosen.vue'
+import ItemPictures from '../features/setup/ItemPictures.vue'
 import ItemQuestion from '../features/setup/ItemQuestion.vue'
 import ItemStop from '../features/setup/ItemStop.vue'
 import PainMarked from '../features/setup/PainMarked.vue'
@@ -96,6 +105,7 @@ import { useRound } from '../features/setup/useRound'
 import { useLesson } from '../stores/lesson'
 import KeyHint from '../ui/KeyHint.vue'
 import { useShortcuts } from '../ui/useShortcuts'
+import { listed } from '../words/numbers'
 import { setupName } from '../words/setup-names'
 import { instrumentKind } from '../words/trade'
 
@@ -129,6 +139,16 @@ const keptSentence = computed(() => {
   const own = kept.value?.answers.find(({ itemId }) => itemId === stoppedAt)?.question
   return `Kept. Today’s one thing: ${setupName(stoppedAt, own)}.`
 })
+
+/** The one thing of today stays in sight while it is worked on. */
+const workedOn = computed(() => round.items.value.find(({ id }) => id === kept.value?.stoppedAt))
+const stillOpen = computed(() =>
+  listed(
+    (student.value?.setup?.standings ?? [])
+      .filter(({ itemId }) => itemId !== kept.value?.stoppedAt)
+      .map(({ itemId, question }) => setupName(itemId, question)),
+  ),
+)
 
 async function keep() {
   const saved = await round.keep()
@@ -201,9 +221,17 @@ useShortcuts('Setup', [
   display: grid;
   align-content: center;
   justify-items: start;
-  gap: 16px;
-  align-self: start;
-  padding: 30px 28px;
+  gap: 14px;
+  padding: 22px 26px;
+}
+
+.worked {
+  flex: 1;
+  margin-top: var(--gap);
+}
+
+.open {
+  font-size: 18px;
 }
 
 .kept h2 {
