@@ -40,6 +40,32 @@ function tagged(
 
 /** How an instrument was fitted to a body, drawn by its numbers; what was not measured stands as it mostly does. */
 export function bodyFitFigures(family: FamilyId, fit: BodyFitValues): FitFigure[] {
+  return drawn(family, fit).map(({ parts, figure }) => ({ parts, figure: withTagsInside(figure) }))
+}
+
+/** A number whose place lies beyond the picture stands at its edge. */
+function withTagsInside(figure: Figure): Figure {
+  const { x, y, width, height } = figure
+  const clamp = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value))
+  return {
+    ...figure,
+    parts: figure.parts.map((part) =>
+      part.kind === 'tag'
+        ? {
+            ...part,
+            at: {
+              x: clamp(part.at.x, x + width * EDGE, x + width * (1 - EDGE)),
+              y: clamp(part.at.y, y + height * EDGE, y + height * (1 - EDGE / 2)),
+            },
+          }
+        : part,
+    ),
+  }
+}
+/** Of the picture, on each side: about as wide as half a number. */
+const EDGE = 0.12
+
+function drawn(family: FamilyId, fit: BodyFitValues): FitFigure[] {
   if (family === 'cello' || family === 'bass') return seated(family, fit)
   const pose = {
     ...SHOULDER,
