@@ -111,6 +111,34 @@ describe('pain', () => {
     await teacher.make('POST', `/setup-rounds/${round.id}/restore`)
     expect((await read(student)).pains).toHaveLength(1)
   })
+
+  it('told at any time is in every list until it is cleared, and taken back it is in none', async () => {
+    const { student } = await teacher.player('Aching Jaw')
+    const tell = (place: string) =>
+      teacher.make<Pain>('POST', `/students/${student.id}/pains`, { toldOn: '2026-11-28', place })
+    const [jaw, back] = [await tell('jaw'), await tell('back')]
+    const inRoster = async () => (await teacher.roster('q=aching')).rows[0]?.pains.map(({ place }) => place)
+    expect(await inRoster()).toEqual(['back', 'jaw'])
+    await teacher.make('DELETE', `/pains/${jaw.id}`)
+    await teacher.make('POST', `/pains/${back.id}/clear`, { on: '2026-11-28', note: 'Gone after a rest.' })
+    expect(await inRoster()).toEqual([])
+    const path = `/students/${student.id}/pains`
+    expect(await teacher.make<Pain[]>('GET', path)).toMatchObject([
+      { place: 'back', clearedNote: 'Gone after a rest.' },
+    ])
+    await teacher.make('POST', `/pains/${jaw.id}/restore`)
+    expect(await inRoster()).toEqual(['jaw'])
+  })
+
+  it('that was told twice by one key is there once', async () => {
+    const { student } = await teacher.player('Told Once')
+    const draft = { toldOn: '2026-11-28', place: 'thumb' }
+    for (const _ of [1, 2])
+      await teacher.send('POST', `/students/${student.id}/pains`, draft, {
+        key: '01900000-0000-7000-8000-00000000aaaa',
+      })
+    expect((await read(student)).pains).toHaveLength(1)
+  })
 })
 
 describe('a fit and a gate', () => {
@@ -136,6 +164,20 @@ describe('a fit and a gate', () => {
     expect(endpin.problem.fields?.[0]?.message).toBe('This is not measured on a violin.')
     const nothing = await teacher.send('POST', path, { family: 'violin', fittedOn: '2026-11-28' })
     expect(nothing.problem.fields?.[0]?.message).toContain('Measure at least one thing')
+  })
+
+  it('taken out of the file is out of it, and comes back as it was', async () => {
+    const { student } = await teacher.player('Out And In')
+    const path = `/students/${student.id}/body-fits`
+    const fit = await teacher.make<BodyFit>('POST', path, {
+      family: 'violin',
+      fittedOn: '2026-11-28',
+      note: 'A flat rest, a pad of felt.',
+    })
+    await teacher.make('DELETE', `/body-fits/${fit.id}`)
+    expect(await teacher.make<BodyFit[]>('GET', path)).toEqual([])
+    expect(await teacher.make<BodyFit>('POST', `/body-fits/${fit.id}/restore`)).toEqual(fit)
+    expect(await teacher.make<BodyFit[]>('GET', path)).toEqual([fit])
   })
 
   it('remembers what was said of a gate last', async () => {
@@ -167,6 +209,30 @@ describe('a studio’s settings', () => {
     expect(late.problem.data).toMatchObject({ name: 'Settled Studio', settings: { noteNames: 'german' } })
     await owner.signIn()
     expect(owner.session?.studio.settings.tolerances.beginner).toBe(25)
+  })
+
+  it('of two teachers who save at once one is told, and both changes can be made', async () => {
+    const owner = await harness.studio('Two Tablets')
+    const { version, settings } = await owner.make<Studio>('GET', '/studio')
+    const replies = await Promise.all(
+      [{ a4Hz: 442 }, { noteNames: 'german' }].map((change) =>
+        owner.send('PATCH', '/studio', { version, settings: { ...settings, ...change } }),
+      ),
+    )
+    expect(replies.map(({ status }) => status).sort()).toEqual([200, 409])
+    const told = replies.find(({ status }) => status === 409)!.problem.data as Studio
+    expect(told.version).toBe(version + 1)
+  })
+
+  it('that can no longer be read are as usual, one by one, and the others stay', async () => {
+    const owner = await harness.studio('Old Settings')
+    await harness.database.models.studio.update(
+      { settings: { a4Hz: 443, noteNames: 'solfa of a later version', lengthUnit: 'cm' } },
+      { where: { id: owner.studioId } },
+    )
+    const { settings } = await owner.make<Studio>('GET', '/studio')
+    expect(settings).toMatchObject({ a4Hz: 443, noteNames: 'letters', lengthUnit: 'cm' })
+    expect((await owner.signIn()).status).toBe(200)
   })
 
   it('set the tolerance of everybody at a level, in the file and in the next check', async () => {

@@ -18,3 +18,29 @@ it('puts what the tapes ask for before the hand', () => {
   const tapes = [{ code: 'check_tapes', days: 57, isEvery: true }] as const
   expect(dueOn('2026-11-28', { ...facts, tapes }).map((d) => d.code)).toEqual(['check_tapes', 'first_check'])
 })
+
+const whole = { hasInstrument: true, measuredOn: '2026-11-07', checkedOn: '2026-11-21' }
+const nearly = (itemId: string, since: string) =>
+  ({ itemId, answer: 'nearly', measured: null, since, seenOn: '2026-11-21' }) as const
+
+it('tells pain before everything else, also of somebody without an instrument', () => {
+  const pains = [{ place: 'left wrist', toldOn: '2026-11-21' }]
+  expect(dueOn('2026-11-28', { hasInstrument: false, pains })).toEqual([
+    { code: 'pain', place: 'left wrist', toldOn: '2026-11-21' },
+    { code: 'no_instrument' },
+  ])
+})
+
+it('tells what has been nearly right for six weeks, the longest, and how many more there are', () => {
+  const setup = [nearly('gap', '2026-10-10'), nearly('elbow', '2026-09-26'), nearly('wrist', '2026-11-14')]
+  expect(dueOn('2026-11-28', { ...whole, setup })).toEqual([
+    { code: 'long_nearly', itemId: 'elbow', days: 63, others: 1 },
+  ])
+  expect(dueOn('2026-11-20', { ...whole, setup: setup.slice(0, 1) })).toEqual([])
+})
+
+it('looks again as often as the studio says', () => {
+  const often = { remeasureDays: 14, checkHandDays: 7 }
+  expect(dueOn('2026-11-28', whole, often).map((due) => due.code)).toEqual(['remeasure_length'])
+  expect(dueOn('2026-11-29', whole, often).map((due) => due.code)).toEqual(['remeasure_length', 'check_hand'])
+})

@@ -103,6 +103,42 @@ describe('the day’s lessons', () => {
     expect(useLesson().studentId).toBe('Beck Tarn')
   })
 
+  it('tell pain first and lead to it, and what has been nearly right for long', async () => {
+    const pain = {
+      id: 'p',
+      toldOn: '2026-11-07',
+      place: 'left wrist',
+      since: '',
+      note: '',
+      by: '',
+      clearedOn: null,
+      clearedNote: '',
+      removedAt: null,
+    }
+    const standing = {
+      itemId: 'gap',
+      answer: 'nearly',
+      measured: null,
+      question: null,
+      since: '2026-01-10',
+      seenOn: '2026-02-10',
+    } as const
+    const setup = { takenAt: '2026-02-10T09:00:00.000Z', stoppedAt: null, standings: [standing] }
+    serve(lists({ students: [student('Orla Venn', { pains: [pain] }), student('Finn Aske', { setup })] }))
+    page = await mounted(TodayPage)
+    await flushPromises()
+    expect(page.text()).toContain('pain: left wrist')
+    expect(page.text()).toMatch(/gap under the neck nearly for \d+ weeks/)
+    const row = [...document.querySelectorAll('.row')].findIndex((one) =>
+      one.textContent?.includes('Orla Venn'),
+    )
+    for (let i = 0; i < row; i++) await page.press('ArrowDown')
+    await page.press('c')
+    await flushPromises()
+    expect(page.router.currentRoute.value.name).toBe('setup')
+    expect(useLesson().studentId).toBe('Orla Venn')
+  })
+
   it('are none until somebody has a time', async () => {
     serve(lists({ students: [student('Orla Venn', { lesson: null })] }))
     page = await mounted(TodayPage)
@@ -236,6 +272,62 @@ describe('a check', () => {
     page = await mounted(CheckPage)
     await flushPromises()
   }
+
+  it('names what was not right in the setup beside the verdict, and leads there by S', async () => {
+    const standing = {
+      itemId: 'palm',
+      answer: 'no',
+      measured: null,
+      question: null,
+      since: '2026-11-07',
+      seenOn: '2026-11-14',
+    } as const
+    const setup = { takenAt: '2026-11-14T09:00:00.000Z', stoppedAt: 'palm', standings: [standing] }
+    await checkOf({ ...A_STUDENT, setup }, lists({ students: [A_STUDENT] }))
+    for (const [finger, shown] of [
+      [1, '+4'],
+      [2, '+7'],
+      [3, '−1'],
+      [4, '-24'],
+    ] as const)
+      await type(`Finger ${finger}, cents`, shown)
+    expect(page.text()).toContain('Setup of 14 Nov 2026: palm side not yet.')
+    expect(page.text()).toContain('Look first at: palm side')
+    await page.press('s')
+    await flushPromises()
+    expect(page.router.currentRoute.value.name).toBe('setup')
+  })
+
+  it('says that something hurts above everything that could be read', async () => {
+    const pain = {
+      id: 'p',
+      toldOn: '2026-11-07',
+      place: 'jaw',
+      since: '',
+      note: '',
+      by: 'Hester Lowe',
+      clearedOn: null,
+      clearedNote: '',
+      removedAt: null,
+    }
+    await checkOf({ ...A_STUDENT, pains: [pain] }, lists({ students: [A_STUDENT] }))
+    expect(page.text()).toContain('Pain: jaw. Told on 7 Nov 2026 to Hester Lowe.')
+    expect(page.text()).toContain('this tool measures, it does not treat')
+  })
+
+  it('is kept as played with covered tapes where the teacher says so by O, and said anew for the next', async () => {
+    const kept = { ...check('kept', '2026-11-28T09:40:00Z', [1, 0]), tapesCovered: true }
+    const tape = { markId: '1.2', laidMm: 31.6, placeMm: 31.6, laidOn: '2026-10-03', seenOn: '2026-10-03' }
+    const taped = { ...A_STUDENT, instrument: { ...AN_INSTRUMENT, tapes: [tape] as never } }
+    const studio = lists({ students: [taped] })
+    await checkOf(taped, (request) => (request.method === 'POST' ? ok(kept) : studio(request)))
+    const last = await type('Finger 4, cents', '-20')
+    await page.press('o', last)
+    await page.press('Enter', last)
+    await until(() =>
+      expect(sent.find((s) => s.method === 'POST')?.body).toMatchObject({ tapesCovered: true }),
+    )
+  })
 
   it('is read, judged while it is typed, and kept by one key with where the cursor was', async () => {
     const kept = check('kept', '2026-11-28T09:40:00Z', [1, 0], [4, -26])
