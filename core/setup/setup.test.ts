@@ -294,6 +294,22 @@ describe('drawings', () => {
     expect(said('gap', 5)).toEqual([5])
     expect(said('thumb_place', 25)[0]).toBeCloseTo(25, 9)
   })
+
+  it('call a child’s millimetres what they are, drawn where the full size has them', () => {
+    const asked = { family: 'violin', schools: schoolsOf({ thumb_violin: 'behind_1' }) } as const
+    const mmOf = (figure: ReturnType<typeof setupFigure>) =>
+      figure.parts.flatMap((part) => (part.kind === 'label' && part.unit === 'mm' ? [part.value] : []))
+    const drawingOf = (figure: ReturnType<typeof setupFigure>) =>
+      figure.parts.filter(({ kind }) => kind !== 'label')
+    const full = setupFigure('thumb_place', { ...asked, side: 'wrong', measured: 25 })
+    const half = setupFigure('thumb_place', { ...asked, side: 'wrong', measured: 20, scale: 0.8 })
+    expect(drawingOf(half)).toEqual(drawingOf(full))
+    expect(mmOf(half)[0]).toBeCloseTo(20, 9)
+    // What is right is told for the child as well, and an angle is the same on every size.
+    expect(mmOf(setupFigure('thumb_place', { ...asked, side: 'right', scale: 0.8 }))[0]).toBeCloseTo(20, 9)
+    const wrist = setupFigure('wrist', { ...asked, side: 'wrong', measured: 31, scale: 0.5 })
+    expect(wrist.parts.find((part) => part.kind === 'label')).toMatchObject({ value: 31 })
+  })
 })
 
 describe('a fit to the body', () => {

@@ -27,6 +27,7 @@
           v-if="file.rounds.value?.length"
           :rounds="file.rounds.value"
           :schools="schools"
+          :scale="scaleOf(student)"
           @remove="file.removeRound"
         />
         <section v-else-if="file.isKnown.value" class="card empty">
@@ -77,6 +78,7 @@ import PainHistory from '../features/setup/PainHistory.vue'
 import PainMarked from '../features/setup/PainMarked.vue'
 import RoundCompare from '../features/setup/RoundCompare.vue'
 import SchoolFields from '../features/setup/SchoolFields.vue'
+import { scaleOf } from '../features/setup/scale'
 import { useSetupFile } from '../features/setup/useSetupFile'
 import { useLesson } from '../stores/lesson'
 import { useSettings } from '../stores/settings'

@@ -228,8 +228,8 @@ export function setupEvidence(
   arrangement?: SetupArrangement,
 ): SetupEvidence {
   const ids = roundItems(family, arrangement).map(({ id }) => id)
-  const behind = itemsBehind(verdict, family, ids)
-  const standings = (setup?.standings ?? []).filter(({ itemId }) => behind.includes(itemId as never))
+  const behind: readonly string[] = itemsBehind(verdict, family, ids)
+  const standings = (setup?.standings ?? []).filter(({ itemId }) => behind.includes(itemId))
   const rank = { no: 0, nearly: 1, yes: 2 } as const
   const seen = [...standings].sort((a, b) => rank[a.answer] - rank[b.answer])
   const first = seen[0]?.itemId ?? behind[0]

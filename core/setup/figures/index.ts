@@ -1,6 +1,6 @@
-import type { Figure } from '../../figure'
+import type { Figure, FigurePart } from '../../figure'
 import { answerOf } from '../answers'
-import { setupLimits, type SetupItemId } from '../items'
+import { setupLimits, setupMeasureOf, type SetupItemId } from '../items'
 import { BASS_DRAWINGS } from './bass'
 import { CELLO_DRAWINGS } from './cello'
 import { EVERY_DRAWINGS } from './every'
@@ -24,7 +24,18 @@ const LARGEST_HAND = 1.15
 /** The drawing of an item in a school: as it should be, as it usually goes wrong, or with what was measured. */
 export function setupFigure(itemId: SetupItemId, asked: FigureAsked): Figure {
   const hand = Math.min(LARGEST_HAND, Math.max(SMALLEST_HAND, asked.hand ?? 1))
-  return DRAWINGS[itemId]({ ...asked, hand, side: sideOf(itemId, asked) })
+  const { scale = 1 } = asked
+  // Drawn on the full size: a child’s 14 mm stand where 25 would, and are called 14 all the same.
+  const isLength = setupMeasureOf(itemId)?.unit === 'mm'
+  const measured = asked.measured === undefined || !isLength ? asked.measured : asked.measured / scale
+  const drawn = { ...asked, measured }
+  const figure = DRAWINGS[itemId]({ ...drawn, hand, side: sideOf(itemId, drawn) })
+  return { ...figure, parts: figure.parts.map((part) => ofSize(part, scale)) }
+}
+
+function ofSize(part: FigurePart, scale: number): FigurePart {
+  if (part.kind !== 'label' || part.unit !== 'mm' || part.value === undefined) return part
+  return { ...part, value: part.value * scale }
 }
 
 /** What was measured is drawn on the hand that it fits: as it should be, unless the number says that it is not. */

@@ -33,6 +33,8 @@ export interface FigureAsked {
   readonly family: FamilyId
   /** The item’s own measured value, which takes the place of the side’s. */
   readonly measured?: number | undefined
+  /** The instrument’s string length for the full size’s; lengths are told for it. */
+  readonly scale?: number | undefined
   /** The hand’s size for its instrument: 1 where its comfortable span is the frame’s width. */
   readonly hand?: number | undefined
 }

@@ -56,7 +56,7 @@ const props = defineProps<{ item: RoundItem; round: Round }>()
 const words = computed(() => props.round.wordsOf(props.item))
 const isPain = computed(() => props.item.id === ALWAYS_FIRST)
 const last = computed(() => props.round.last.value)
-const isSuggested = computed(() => props.round.suggested.value.includes(props.item.id as never))
+const isSuggested = computed(() => props.round.suggested.value.includes(props.item.id))
 
 const fieldId = useId()
 const text = ref('')

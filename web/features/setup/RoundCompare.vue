@@ -66,7 +66,7 @@ import { count, length } from '../../words/numbers'
 import { ANSWER_NAMES, setupName } from '../../words/setup-names'
 
 /** The newest round beside the one before: what changed, and what was measured. */
-const props = defineProps<{ rounds: readonly SetupRound[]; schools: Schools }>()
+const props = defineProps<{ rounds: readonly SetupRound[]; schools: Schools; scale?: number }>()
 const emit = defineEmits<{ remove: [round: SetupRound] }>()
 const newest = computed(() => props.rounds[0])
 const older = computed(() => props.rounds[1])
@@ -100,6 +100,7 @@ const measured = computed(() =>
               schools: props.schools,
               family: newest.value.family,
               measured: value,
+              scale: props.scale,
             }),
           },
         ]

@@ -3,7 +3,7 @@
     <li
       v-for="(item, index) in items"
       :key="item.id"
-      :class="[answerTo(item.id), { here: item.id === atId, looked: suggested.includes(item.id as never) }]"
+      :class="[answerTo(item.id), { here: item.id === atId, looked: suggested.includes(item.id) }]"
       :title="nameOf(item)"
     >
       <span class="visually-hidden"
@@ -15,7 +15,7 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { AnsweredItem, RoundItem, SetupItemId } from '#core'
+import type { AnsweredItem, RoundItem } from '#core'
 import { setupName } from '../../words/setup-names'
 
 /** Where a round stands: a mark for every item. */
@@ -23,7 +23,7 @@ const props = defineProps<{
   items: readonly RoundItem[]
   answers: readonly AnsweredItem[]
   atId: string | undefined
-  suggested: readonly SetupItemId[]
+  suggested: readonly string[]
 }>()
 const done = computed(() => props.answers.length)
 const answerTo = (id: string) => props.answers.find(({ itemId }) => itemId === id)?.answer

@@ -5,7 +5,6 @@ import {
   firstPositionWidthMm,
   isSetupItem,
   itemsBehind,
-  familyOf,
   roundItems,
   setupFigure,
   setupLimits,
@@ -23,6 +22,7 @@ import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
 import { call } from '../../api/client'
 import { itemWords, type ItemWords } from '../../words/setup'
+import { scaleOf } from './scale'
 
 /** Fields of the draft, by item. */
 const ANSWER = 'answer '
@@ -82,22 +82,18 @@ export function useRound(student: Ref<Student | undefined>) {
 
   function wordsOf(item: RoundItem): ItemWords {
     if (item.own) return item.own
-    return itemWords(item.id as never, schools.value, student.value?.family ?? 'violin')
+    if (!isSetupItem(item.id)) throw new Error(`no item ${item.id}`)
+    return itemWords(item.id, schools.value, student.value?.family ?? 'violin')
   }
 
-  const suggested = computed(() => {
+  const suggested = computed<readonly string[]>(() => {
     const of = student.value
     const behind = of?.lastCheck ? itemsBehind(of.lastCheck.verdict, of.family, itemIds.value) : []
     return behind.slice(0, MOST_MARKED)
   })
   const last = computed(() => student.value?.setup?.standings.find(({ itemId }) => itemId === at.value?.id))
 
-  /** Of the player’s instrument, how long its strings are for the full size’s. */
-  const scale = computed(() => {
-    const lengthMm = student.value?.instrument?.measurement?.lengthMm
-    const full = familyOf(student.value?.family ?? 'violin').board.stringLengthMm
-    return lengthMm === undefined ? 1 : lengthMm / full
-  })
+  const scale = computed(() => scaleOf(student.value))
   /** The player’s own hand for its instrument, where both were measured. */
   const handSize = computed(() => {
     const { hand, instrument } = student.value ?? {}
@@ -113,15 +109,13 @@ export function useRound(student: Ref<Student | undefined>) {
 
   function figureOf(itemId: string, side: 'right' | 'wrong', measured?: number) {
     if (!isSetupItem(itemId)) return undefined
-    // Lengths are drawn on the full size: a child’s 14 mm stands where 25 would.
-    const drawn =
-      measured !== undefined && setupMeasureOf(itemId)?.unit === 'mm' ? measured / scale.value : measured
     return setupFigure(itemId, {
       side,
       schools: schools.value,
       family: student.value?.family ?? 'violin',
       hand: handSize.value,
-      ...(drawn === undefined ? {} : { measured: drawn }),
+      scale: scale.value,
+      measured,
     })
   }
 
