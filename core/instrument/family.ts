@@ -17,6 +17,8 @@ export interface Size {
 /** One shape of the left hand on one string: what each finger stops above the open string. */
 export interface HandShape {
   readonly id: string
+  /** Where the hand lies: id of one of the family’s positions. */
+  readonly positionId: string
   readonly fingers: Partial<Record<Finger, Interval>>
 }
 

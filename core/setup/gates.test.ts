@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { tuningSystem } from '../pitch'
-import type { Finger } from '../instrument'
-import { gatesOf, type GateCheck, type GateFacts } from './index'
+import { FAMILY_IDS, familyOf, type Finger } from '../instrument'
+import { gateCheckOf, gatesOf, type GateCheck, type GateFacts } from './index'
 
 const check = (string: string, cents: readonly number[], more: Partial<GateCheck> = {}): GateCheck => ({
   takenOn: '2026-11-21',
   string,
-  isFirstPosition: true,
+  positionId: 'first',
   tapesCovered: false,
   toleranceCents: 15,
   fingers: cents.map((meanCents, i) => ({ finger: (i + 1) as Finger, meanCents })),
@@ -51,7 +51,7 @@ describe('the fourth finger', () => {
     expect(gate('fourth_finger', { setup: hand, checks: [flat4, both[1]!] })?.isOpen).toBe(true)
     const worse = check('A4', [3, 22, 3])
     expect(gate('fourth_finger', { setup: hand, checks: [worse, ...both] })?.isOpen).toBe(false)
-    const high = check('A4', [3, 3, 3], { isFirstPosition: false })
+    const high = check('A4', [3, 3, 3], { positionId: 'half' })
     expect(gate('fourth_finger', { setup: hand, checks: [high, both[1]!] })?.isOpen).toBe(false)
   })
 
@@ -88,17 +88,33 @@ describe('shifting and vibrato', () => {
 })
 
 describe('tapes off', () => {
-  const covered = (takenOn: string, cents = 5) =>
-    check('A4', [cents, cents, cents], { takenOn, tapesCovered: true })
+  const seen = check('A4', [4, -6, 8])
+  const covered = (takenOn: string, cents: readonly number[] = [5, -3, 10]) =>
+    check('A4', cents, { takenOn, tapesCovered: true })
   const open = (...checks: GateCheck[]) => gate('tapes_off', { checks })?.isOpen
 
-  it('stands open when it went as near with tapes covered, twice, a week apart, and not after a worse one', () => {
-    expect(open(covered('2026-11-21'), covered('2026-11-14'))).toBe(true)
-    expect(open(covered('2026-11-21'), covered('2026-11-15'))).toBe(false)
-    expect(open(covered('2026-11-21', 25), covered('2026-11-14'), covered('2026-11-07'))).toBe(false)
-    expect(open(covered('2026-11-21'), covered('2026-11-18', 25), covered('2026-11-07'))).toBe(false)
-    expect(open(check('A4', [1, 1, 1]))).toBe(false)
+  it('stands open when it went as near covered as seen, twice, a week apart', () => {
+    expect(open(covered('2026-11-21'), covered('2026-11-14'), seen)).toBe(true)
+    expect(open(covered('2026-11-21'), covered('2026-11-15'), seen)).toBe(false)
+    expect(open(covered('2026-11-21'), seen)).toBe(false)
     expect(gate('tapes_off', { hasTapes: false })).toBeUndefined()
+  })
+
+  it('goes by what the same hand does with them seen: off alike is as near, in tolerance and further off is not', () => {
+    const rough = check('A4', [22, -25, 8])
+    expect(open(covered('2026-11-21', [24, -20, 5]), covered('2026-11-14', [20, -28, 9]), rough)).toBe(true)
+    expect(open(covered('2026-11-21', [14, -6, 8]), covered('2026-11-14', [14, -6, 8]), seen)).toBe(false)
+  })
+
+  it('is shut again by a worse one, and needs a take on the same string to be as near as', () => {
+    expect(open(covered('2026-11-21', [25, 0, 0]), covered('2026-11-14'), covered('2026-11-07'), seen)).toBe(
+      false,
+    )
+    expect(open(covered('2026-11-21'), covered('2026-11-18', [25, 0, 0]), covered('2026-11-07'), seen)).toBe(
+      false,
+    )
+    expect(open(covered('2026-11-21'), covered('2026-11-14'))).toBe(false)
+    expect(open(covered('2026-11-21'), covered('2026-11-14'), check('D4', [4, -6, 8]))).toBe(false)
   })
 })
 
@@ -112,4 +128,50 @@ describe('the next size', () => {
     expect(gate('next_size', facts)?.isOpen).toBe(true)
     expect(gate('next_size', { ...facts, sizeId: '4/4' })).toBeUndefined()
   })
+})
+
+describe('a kept check', () => {
+  const kept = {
+    takenAt: '2026-11-21T09:41:00.000Z',
+    exercise: { string: 'D3', shapeId: 'extended_back' },
+    stringing: { family: 'cello' },
+    landings: [
+      { finger: 0, cents: 1 },
+      { finger: 1, cents: 8 },
+      { finger: 2, cents: -4 },
+      { finger: 1, cents: 12 },
+    ],
+    toleranceCents: 15,
+    tapesCovered: true,
+  } as const
+
+  it('is each finger’s mean, the open string left out, in the position of its hand shape', () => {
+    expect(gateCheckOf('cello', kept)).toEqual({
+      takenOn: '2026-11-21',
+      string: 'D3',
+      positionId: 'first',
+      tapesCovered: true,
+      toleranceCents: 15,
+      fingers: [
+        { finger: 1, meanCents: 10 },
+        { finger: 2, meanCents: -4 },
+      ],
+    })
+    const half = { ...kept, exercise: { string: 'D3', shapeId: 'half' } }
+    expect(gateCheckOf('cello', half)?.positionId).toBe('half')
+  })
+
+  it('counts for no other family, and not where only its verdict is left', () => {
+    expect(gateCheckOf('bass', kept)).toBeUndefined()
+    expect(gateCheckOf('cello', { ...kept, exercise: null })).toBeUndefined()
+    expect(gateCheckOf('cello', { ...kept, stringing: null })).toBeUndefined()
+  })
+})
+
+it('every hand shape lies in a position that its family has', () => {
+  for (const id of FAMILY_IDS) {
+    const { shapes, positions } = familyOf(id)
+    for (const { positionId } of shapes)
+      expect(positions.map((position) => position.id)).toContain(positionId)
+  }
 })

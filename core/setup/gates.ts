@@ -1,6 +1,7 @@
+import { mean, rollups } from 'd3-array'
 import { daysBetween } from '../calendar'
 import { nextSize, type HandSpan } from '../frame'
-import { familyOf, type FamilyId, type Finger } from '../instrument'
+import { familyOf, shapeOf, type FamilyId, type Finger } from '../instrument'
 import type { MasteryState } from '../pattern/mastery'
 import type { TuningSystem } from '../pitch'
 import type { SetupAnswer } from './answers'
@@ -19,11 +20,42 @@ export interface GateCheck {
   readonly takenOn: string
   /** The open string’s name. */
   readonly string: string
-  /** Whether it was played in first position, which gates are about. */
-  readonly isFirstPosition: boolean
+  /** Where the hand lay. */
+  readonly positionId: string
   readonly tapesCovered: boolean
   readonly toleranceCents: number
   readonly fingers: readonly { readonly finger: Finger; readonly meanCents: number }[]
+}
+
+/** A check as it is kept. */
+export interface KeptCheckLike {
+  readonly takenAt: string
+  readonly exercise: { readonly string: string; readonly shapeId: string } | null
+  readonly stringing: { readonly family: FamilyId } | null
+  readonly landings: readonly { readonly finger: Finger | 0; readonly cents: number }[]
+  readonly toleranceCents: number
+  readonly tapesCovered: boolean
+}
+
+/** A kept check as gates look at it; undefined where it is of another family, or only its verdict is left. */
+export function gateCheckOf(familyId: FamilyId, check: KeptCheckLike): GateCheck | undefined {
+  const { exercise, stringing, landings, toleranceCents, tapesCovered } = check
+  if (!exercise || stringing?.family !== familyId) return undefined
+  const shape = shapeOf(familyOf(familyId), exercise.shapeId)
+  if (!shape) return undefined
+  const stopped = landings.flatMap(({ finger, cents }) => (finger === 0 ? [] : [{ finger, cents }]))
+  return {
+    takenOn: check.takenAt.slice(0, 10),
+    string: exercise.string,
+    positionId: shape.positionId,
+    tapesCovered,
+    toleranceCents,
+    fingers: rollups(
+      stopped,
+      (own) => mean(own, ({ cents }) => cents) ?? 0,
+      ({ finger }) => finger,
+    ).map(([finger, meanCents]) => ({ finger, meanCents })),
+  }
 }
 
 export interface GateFacts {
@@ -151,7 +183,7 @@ function setupMissing({ setup }: GateFacts, itemId: SetupItemId): Missing | unde
 function stringsMissing({ checks }: GateFacts, fingers: readonly Finger[]): Missing | undefined {
   const newest = new Map<string, GateCheck>()
   for (const check of checks)
-    if (check.isFirstPosition && isWhole(check, fingers) && !newest.has(check.string))
+    if (check.positionId === 'first' && isWhole(check, fingers) && !newest.has(check.string))
       newest.set(check.string, check)
   const have = [...newest.values()].filter((check) => isWithin(check, fingers)).length
   return have >= STRINGS_NEEDED ? undefined : { code: 'strings', have, need: STRINGS_NEEDED, fingers }
@@ -171,11 +203,17 @@ function saidMissing({ said }: GateFacts, item: SaidItem): Missing | undefined {
   return said.includes(item) ? undefined : { code: 'said', item }
 }
 
-/** Covered takes count where no finger is further off than the tolerance allows, and the newest two such lie a week apart. */
+/** Ears notice from about here: a take no further off than this is as near. From memory. */
+const AS_NEAR_CENTS = 5
+
+/**
+ * Covered takes count while each finger is as near as it was with the tapes seen, on the same string; the newest two such must
+ * lie a week apart. Without a take with the tapes seen there is nothing to be as near as.
+ */
 function coveredMissing({ checks }: GateFacts): Missing | undefined {
   const covered = checks.filter((check) => check.tapesCovered)
-  const firstBad = covered.findIndex((check) => !isNear(check))
-  const good = firstBad < 0 ? covered : covered.slice(0, firstBad)
+  const firstWorse = covered.findIndex((check) => !isAsNear(check, seenLike(check, checks)))
+  const good = firstWorse < 0 ? covered : covered.slice(0, firstWorse)
   const newest = good[0]?.takenOn
   const isTwice = good.some((check) => newest && daysBetween(check.takenOn, newest) >= COVERED_APART_DAYS)
   const missing: Missing = {
@@ -187,8 +225,18 @@ function coveredMissing({ checks }: GateFacts): Missing | undefined {
   return isTwice ? undefined : missing
 }
 
-const isNear = ({ fingers, toleranceCents }: GateCheck) =>
-  fingers.length > 0 && fingers.every(({ meanCents }) => Math.abs(meanCents) <= toleranceCents)
+/** The newest take of the same string with the tapes seen. */
+function seenLike({ string }: GateCheck, checks: readonly GateCheck[]): GateCheck | undefined {
+  return checks.find((check) => check.string === string && !check.tapesCovered)
+}
+
+function isAsNear(covered: GateCheck, seen: GateCheck | undefined): boolean {
+  const pairs = covered.fingers.flatMap(({ finger, meanCents }) => {
+    const before = seen?.fingers.find((one) => one.finger === finger)
+    return before ? [{ now: Math.abs(meanCents), before: Math.abs(before.meanCents) }] : []
+  })
+  return pairs.length > 0 && pairs.every(({ now, before }) => now <= before + AS_NEAR_CENTS)
+}
 
 function nextSizeMissing(facts: GateFacts): (Missing | undefined)[] | undefined {
   const { family, sizeId, system, hand } = facts

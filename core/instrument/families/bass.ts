@@ -18,8 +18,8 @@ export const bass: Family = {
   ].map((size) => ({ ...size, typicalBodyMm: size.typicalLengthMm / BASS_STRING_PER_BODY })),
   fingers: [1, 2, 4],
   shapes: [
-    { id: 'first', fingers: { 1: majorSecond, 2: minorThird, 4: majorThird } },
-    { id: 'half', fingers: { 1: minorSecond, 2: majorSecond, 4: minorThird } },
+    { id: 'first', positionId: 'first', fingers: { 1: majorSecond, 2: minorThird, 4: majorThird } },
+    { id: 'half', positionId: 'half', fingers: { 1: minorSecond, 2: majorSecond, 4: minorThird } },
   ],
   defaultShapeId: 'first',
   forms: [

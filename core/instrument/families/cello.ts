@@ -20,11 +20,24 @@ export const cello: Family = {
   ].map((size) => ({ ...size, typicalBodyMm: size.typicalLengthMm / STRING_PER_BODY })),
   fingers: [1, 2, 3, 4],
   shapes: [
-    { id: 'first', fingers: { 1: majorSecond, 2: minorThird, 3: majorThird, 4: perfectFourth } },
-    { id: 'half', fingers: { 1: minorSecond, 2: majorSecond, 3: minorThird, 4: majorThird } },
-    { id: 'extended_back', fingers: { 1: minorSecond, 2: minorThird, 3: majorThird, 4: perfectFourth } },
+    {
+      id: 'first',
+      positionId: 'first',
+      fingers: { 1: majorSecond, 2: minorThird, 3: majorThird, 4: perfectFourth },
+    },
+    {
+      id: 'half',
+      positionId: 'half',
+      fingers: { 1: minorSecond, 2: majorSecond, 3: minorThird, 4: majorThird },
+    },
+    {
+      id: 'extended_back',
+      positionId: 'first',
+      fingers: { 1: minorSecond, 2: minorThird, 3: majorThird, 4: perfectFourth },
+    },
     {
       id: 'extended_forward',
+      positionId: 'first',
       fingers: { 1: majorSecond, 2: majorThird, 3: perfectFourth, 4: augmentedFourth },
     },
   ],

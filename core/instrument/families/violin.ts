@@ -18,8 +18,16 @@ const {
 export const upperHand = {
   fingers: [1, 2, 3, 4],
   shapes: [
-    { id: 'first', fingers: { 1: majorSecond, 2: majorThird, 3: perfectFourth, 4: perfectFifth } },
-    { id: 'first_low_2', fingers: { 1: majorSecond, 2: minorThird, 3: perfectFourth, 4: perfectFifth } },
+    {
+      id: 'first',
+      positionId: 'first',
+      fingers: { 1: majorSecond, 2: majorThird, 3: perfectFourth, 4: perfectFifth },
+    },
+    {
+      id: 'first_low_2',
+      positionId: 'first',
+      fingers: { 1: majorSecond, 2: minorThird, 3: perfectFourth, 4: perfectFifth },
+    },
   ] satisfies HandShape[],
   defaultShapeId: 'first',
   forms: [

@@ -1,20 +1,18 @@
 import { computed, onScopeDispose, watch, type Ref } from 'vue'
 import {
   fitOfInstrument,
+  gateCheckOf,
   gatesOf,
   knownSystem,
   schoolConflicts,
   schoolOf,
   familyOf,
-  type Finger,
   type Gate,
-  type GateCheck,
   type SaidItem,
 } from '#core'
 import type {
   BodyFit,
   BodyFitDraft,
-  Check,
   ClientInput,
   GateMark,
   GateMarkDraft,
@@ -84,7 +82,7 @@ export function useSetupFile(studentId: Ref<string>, student: Ref<Student | unde
       hand: of.hand,
       hasTapes: (of.instrument?.tapes.length ?? 0) > 0,
       setup: [...answered.values()],
-      checks: checks.data.value.flatMap((check) => gateCheckOf(check) ?? []),
+      checks: checks.data.value.flatMap((check) => gateCheckOf(of.family, check) ?? []),
       positions: Object.fromEntries(
         marks.value.filter((mark) => mark.kind === 'position').map((mark) => [mark.item, mark.state]),
       ),
@@ -191,22 +189,3 @@ export function useSetupFile(studentId: Ref<string>, student: Ref<Student | unde
 }
 
 export type SetupFile = ReturnType<typeof useSetupFile>
-
-/** A kept check as gates look at it; undefined where only its verdict is left. */
-function gateCheckOf(check: Check): GateCheck | undefined {
-  const { exercise, landings, toleranceCents, tapesCovered } = check
-  if (!exercise) return undefined
-  const fingers = ([1, 2, 3, 4] as const).flatMap((finger: Finger) => {
-    const own = landings.filter((landing) => landing.finger === finger)
-    const sum = own.reduce((total, { cents }) => total + cents, 0)
-    return own.length > 0 ? [{ finger, meanCents: sum / own.length }] : []
-  })
-  return {
-    takenOn: check.takenAt.slice(0, 10),
-    string: exercise.string,
-    isFirstPosition: exercise.shapeId !== 'half',
-    tapesCovered,
-    toleranceCents,
-    fingers,
-  }
-}
