@@ -62,18 +62,33 @@ describe('the fourth finger', () => {
 })
 
 describe('shifting and vibrato', () => {
-  it('wait for what is nearly right as for what is not', () => {
-    const setup = [...yes('squeeze'), { itemId: 'thumb_joints', answer: 'nearly' as const }]
-    const missing = gate('shifting', {
-      setup,
-      checks: [check('A4', [1, 1, 1]), check('E5', [1, 1, 1])],
-    })?.missing
-    expect(missing).toEqual([{ code: 'setup', itemId: 'thumb_joints', answer: 'nearly' }])
+  const both = [check('A4', [1, 1, 1]), check('E5', [1, 1, 1])]
+
+  it('shifting waits for a squeeze that is nearly gone, and for a thumb that goes with the hand', () => {
+    const setup = [{ itemId: 'squeeze', answer: 'nearly' as const }]
+    expect(gate('shifting', { setup, checks: both })?.missing).toEqual([
+      { code: 'setup', itemId: 'squeeze', answer: 'nearly' },
+      { code: 'said', item: 'thumb_follows' },
+    ])
+    expect(gate('shifting', { setup: yes('squeeze'), said: ['thumb_follows'], checks: both })?.isOpen).toBe(
+      true,
+    )
+  })
+
+  it('on a bass the thumb is looked at in the setup, and said by nobody', () => {
+    const facts = { family: 'bass', sizeId: '3/4', setup: yes('bass_stance') } as const
+    const checks = ['A1', 'D2'].map((string) => ({
+      ...check(string, []),
+      fingers: ([1, 2, 4] as const).map((finger) => ({ finger, meanCents: 3 })),
+    }))
+    expect(gate('shifting', { ...facts, checks })?.missing).toEqual([
+      { code: 'setup', itemId: 'bass_shift', answer: undefined },
+    ])
   })
 
   it('vibrato asks for third position and back, and for what only a teacher sees', () => {
     const ready: Partial<GateFacts> = {
-      setup: yes('thumb_joints', 'squeeze'),
+      setup: yes('thumb_joints'),
       positions: { third: 'secure' },
       said: ['easy_shift', 'steady_bow', 'swings_down'],
     }

@@ -12,7 +12,7 @@ export const GATE_IDS = ['fourth_finger', 'shifting', 'vibrato', 'tapes_off', 'n
 export type GateId = (typeof GATE_IDS)[number]
 
 /** What nobody can measure here and the teacher says. */
-export const SAID_ITEMS = ['steady_bow', 'easy_shift', 'swings_down', 'arm_reaches'] as const
+export const SAID_ITEMS = ['thumb_follows', 'steady_bow', 'easy_shift', 'swings_down', 'arm_reaches'] as const
 export type SaidItem = (typeof SAID_ITEMS)[number]
 
 /** One string of a kept check: how far off each finger was on average, cents. */
@@ -109,6 +109,8 @@ export const COVERED_APART_DAYS = 7
 interface FamilyGates {
   readonly fourthFinger?: readonly SetupItemId[]
   readonly shifting: readonly SetupItemId[]
+  /** Whether the thumb moves with the hand: an item of the bass’s setup, elsewhere the teacher’s word. */
+  readonly thumbFollows: 'said' | 'item'
   readonly vibrato: readonly SetupItemId[]
   /** Fingers that must stand before the next one is asked for. */
   readonly fingers: readonly Finger[]
@@ -118,8 +120,9 @@ interface FamilyGates {
 
 const UPPER: FamilyGates = {
   fourthFinger: ['gap', 'knuckles', 'elbow'],
-  shifting: ['squeeze', 'thumb_joints'],
-  vibrato: ['thumb_joints', 'squeeze'],
+  shifting: ['squeeze'],
+  thumbFollows: 'said',
+  vibrato: ['thumb_joints'],
   fingers: [1, 2, 3],
   shiftsTo: 'third',
 }
@@ -129,14 +132,16 @@ const GATES_OF: Record<FamilyId, FamilyGates> = {
   violin: UPPER,
   viola: UPPER,
   cello: {
-    shifting: ['cello_thumb_push', 'cello_thumb_joints'],
-    vibrato: ['cello_thumb_joints', 'cello_thumb_push'],
+    shifting: ['cello_thumb_push'],
+    thumbFollows: 'said',
+    vibrato: ['cello_thumb_joints'],
     fingers: [1, 2, 3, 4],
     shiftsTo: 'third',
   },
   bass: {
     shifting: ['bass_stance', 'bass_shift'],
-    vibrato: ['bass_thumb_joints', 'bass_stance'],
+    thumbFollows: 'item',
+    vibrato: ['bass_thumb_joints'],
     fingers: [1, 2, 4],
     shiftsTo: 'semitone_5',
   },
@@ -144,7 +149,7 @@ const GATES_OF: Record<FamilyId, FamilyGates> = {
 
 /** The gates of a family, each with what is still missing, from setup, checks, hand and what the teacher said. */
 export function gatesOf(facts: GateFacts): Gate[] {
-  const { fourthFinger, shifting, vibrato, fingers, shiftsTo } = GATES_OF[facts.family]
+  const { fourthFinger, shifting, thumbFollows, vibrato, fingers, shiftsTo } = GATES_OF[facts.family]
   const gates: { id: GateId; missing: (Missing | undefined)[] | undefined }[] = [
     {
       id: 'fourth_finger',
@@ -155,7 +160,11 @@ export function gatesOf(facts: GateFacts): Gate[] {
     },
     {
       id: 'shifting',
-      missing: [...shifting.map((id) => setupMissing(facts, id)), stringsMissing(facts, fingers)],
+      missing: [
+        ...shifting.map((id) => setupMissing(facts, id)),
+        thumbFollows === 'said' ? saidMissing(facts, 'thumb_follows') : undefined,
+        stringsMissing(facts, fingers),
+      ],
     },
     {
       id: 'vibrato',

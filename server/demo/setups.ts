@@ -17,8 +17,8 @@ export interface DemoSetup {
   readonly rounds: readonly DemoRound[]
   readonly fit?: Partial<BodyFitValues> & { readonly note?: string }
   readonly gates?: readonly {
-    readonly gate: 'vibrato' | 'next_size'
-    readonly item: 'steady_bow' | 'easy_shift' | 'swings_down' | 'arm_reaches'
+    readonly gate: 'shifting' | 'vibrato' | 'next_size'
+    readonly item: 'thumb_follows' | 'steady_bow' | 'easy_shift' | 'swings_down' | 'arm_reaches'
   }[]
 }
 
@@ -114,6 +114,7 @@ export const DEMO_SETUPS: Readonly<Record<string, DemoSetup>> = {
     ],
     fit: { chinRestMm: 38, restNearMm: 30, restFarMm: 34, handsOff: 5, bodyAngle: 48, thumbMm: 4 },
     gates: [
+      { gate: 'shifting', item: 'thumb_follows' },
       { gate: 'vibrato', item: 'easy_shift' },
       { gate: 'vibrato', item: 'steady_bow' },
       { gate: 'vibrato', item: 'swings_down' },

@@ -21,6 +21,7 @@ export const UNTIL_THEN: Record<GateId, string> = {
 }
 
 export const SAID_WORDS: Record<SaidItem, string> = {
+  thumb_follows: 'The thumb moves with the hand',
   steady_bow: 'The bow is steady',
   easy_shift: 'First to third position and back, easily and in tune',
   swings_down: 'Swings from the pitch downwards and back',
