@@ -77,6 +77,12 @@ export const SetupRoundDraft = z
     const hurts = answers.some(({ itemId, answer }) => itemId === 'pain' && answer !== 'yes')
     if (hurts && !pain)
       context.addIssue({ code: 'custom', path: ['pain'], message: 'Name the place that hurts.' })
+    if (!hurts && pain)
+      context.addIssue({
+        code: 'custom',
+        path: ['pain'],
+        message: 'Pain is told, and answered otherwise: answer it “no”, or leave out where it hurts.',
+      })
     answers.forEach(({ itemId, measured }, index) => {
       const measure = setupMeasureOf(itemId)
       if (measured === null) return

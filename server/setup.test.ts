@@ -56,6 +56,29 @@ describe('a setup round', () => {
     expect((await read(student)).setup?.standings).toEqual([])
   })
 
+  it('stands by what the studio asks now: an item that is left out, or is another family’s own, is told no more', async () => {
+    const owner = await harness.studio('Changing Lists')
+    const { student } = await owner.player('Still Nearly')
+    const own = { id: 'own-rosin', families: ['violin'], question: 'Rosin?', reason: 'It squeaks.' }
+    const arrange = async (setup: object) => {
+      const { version, settings } = await owner.make<Studio>('GET', '/studio')
+      await owner.make('PATCH', '/studio', { version, settings: { ...settings, setup } })
+    }
+    await arrange({ own: [own] })
+    const answers = [
+      { itemId: 'gap', answer: 'nearly' },
+      { itemId: 'own-rosin', answer: 'nearly', question: 'Rosin?' },
+    ]
+    await keep(student, { ...setupRound(), answers }, owner)
+    const standing = async () =>
+      (await owner.make<Student>('GET', `/students/${student.id}`)).setup?.standings.map((one) => one.itemId)
+    expect(await standing()).toEqual(['gap', 'own-rosin'])
+    await arrange({ own: [own], hidden: ['gap'] })
+    expect(await standing()).toEqual(['own-rosin'])
+    await arrange({ own: [{ ...own, families: ['cello'] }] })
+    expect(await standing()).toEqual(['gap'])
+  })
+
   it('refuses what nobody can have seen, item by item', async () => {
     const { student } = await teacher.player('Odd Answers')
     const path = `/students/${student.id}/setup-rounds`
@@ -68,6 +91,8 @@ describe('a setup round', () => {
     expect(await refusal([{ itemId: 'gap', answer: 'yes', measured: 400 }])).toContain('give 0 to 40 mm')
     expect(await refusal([{ itemId: 'squeeze', answer: 'yes', measured: 3 }])).toContain('judged by eye')
     expect(await refusal([{ itemId: 'pain', answer: 'no' }])).toContain('Name the place that hurts')
+    const muddled = { ...setupRound({ pain: 'yes' }), pain: { place: 'jaw' } }
+    expect((await teacher.send('POST', path, muddled)).problem.fields?.[0]?.path).toBe('pain')
     expect(
       await refusal([
         { itemId: 'gap', answer: 'yes' },

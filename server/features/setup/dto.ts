@@ -1,5 +1,5 @@
 import type { BodyFit, GateMark, Pain, SetupNow, SetupRound } from '#contracts'
-import { isoDay, isSetupItem, setupNow, SETUP_ITEMS, type FamilyId } from '#core'
+import { isoDay, roundItems, setupNow, type FamilyId, type SetupArrangement } from '#core'
 import type { BodyFitRow, GateMarkRow, PainRow, SetupRoundRow } from '../../db/rows'
 import type { By } from '../../db/studio-store'
 
@@ -74,9 +74,16 @@ export function setupNowOf(
   }
 }
 
-/** The same for a family: what was seen on another instrument that the student has left is in its rounds alone. */
-export function setupNowFor(family: string, now: SetupNow | null): SetupNow | null {
-  const isOfFamily = (id: string) =>
-    !isSetupItem(id) || (SETUP_ITEMS[id].families as readonly string[]).includes(family)
-  return now && { ...now, standings: now.standings.filter(({ itemId }) => isOfFamily(itemId)) }
+/**
+ * The same as the studio asks it of a family now: what was seen on another instrument that the student has left, or of an item
+ * that is no longer asked, is in its rounds alone.
+ */
+export function setupNowFor(
+  family: FamilyId,
+  now: SetupNow | null,
+  arrangement: SetupArrangement,
+): SetupNow | null {
+  if (now === null || now.standings.length === 0) return now
+  const asked = new Set(roundItems(family, arrangement).map(({ id }) => id))
+  return { ...now, standings: now.standings.filter(({ itemId }) => asked.has(itemId)) }
 }

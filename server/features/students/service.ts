@@ -57,7 +57,7 @@ export function studentService({ store, signedIn, now }: Pick<Call, 'store' | 's
       instrument: (instrumentId !== null && instruments.get(instrumentId)) || null,
       lastCheck: lastCheck ? checkSummaryDto(lastCheck) : null,
       hand: handNow(handsOf.get(student.id) ?? []),
-      setup: setupNowFor(student.family, student.setupNow),
+      setup: setupNowFor(student.family as FamilyId, student.setupNow, settings.setup),
       pains: (painsOf.get(student.id) ?? []).map(painDto),
     }))
   }
