@@ -58,7 +58,7 @@
         :chosen="student.schools"
         :schools="schools"
         :usual="asStudio"
-        @choose="choose"
+        @choose="file.chooseSchool"
       />
       <p class="soft">
         Tapes and tuning system: in the student’s file, by <KeyHint of="e" />. The studio’s own schools are in
@@ -107,11 +107,6 @@ const questions = computed(() =>
 )
 function asStudio(question: SchoolQuestion): string {
   return `As the studio: ${SCHOOL_WORDS[question][settings.schoolsOf()[question]]?.name ?? ''}`
-}
-
-async function choose(question: SchoolQuestion, choice: string | undefined) {
-  const { [question]: _, ...others } = student.value?.schools ?? {}
-  await file.change({ schools: choice === undefined ? others : { ...others, [question]: choice } })
 }
 
 function goTo(room: 'setup' | 'check') {

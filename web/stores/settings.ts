@@ -2,7 +2,8 @@ import { defineStore } from 'pinia'
 import { computed, watch } from 'vue'
 import { schoolsOf, tapeSchoolFor, type FamilyId, type Schools } from '#core'
 import type { Student, Studio, StudioSettings } from '#contracts'
-import { ApiProblem, call } from '../api/client'
+import { call } from '../api/client'
+import { onNewest } from '../api/onNewest'
 import { setAsStudio } from '../ui/asStudio'
 import { showAs } from '../words/shown'
 import { useSession } from './session'
@@ -11,8 +12,6 @@ import { useSession } from './session'
 export type StudioEdit = Partial<Pick<Studio, 'name' | 'system'>> & {
   readonly settings?: (now: StudioSettings) => StudioSettings
 }
-
-const MOST_TRIES = 5
 
 /** How the studio teaches and shows things, the same on every tablet; undefined before anybody is signed in. */
 export const useSettings = defineStore('settings', () => {
@@ -28,21 +27,16 @@ export const useSettings = defineStore('settings', () => {
     { immediate: true },
   )
 
-  /**
-   * Saves one change. Where somebody else has saved meanwhile, it is made again on what they saved: a change of one thing
-   * never undoes another's.
-   */
+  /** Saves one change, on the newest state of the studio. */
   async function change({ settings: edit, ...rest }: StudioEdit): Promise<void> {
-    let now: Pick<Studio, 'version' | 'settings'> | undefined = session.session?.studio
-    for (let tries = 0; now && tries < MOST_TRIES; tries++)
-      try {
-        const body = { version: now.version, ...rest, ...(edit && { settings: edit(now.settings) }) }
-        return session.takeStudio(await call('studio.update', { body }))
-      } catch (error) {
-        if (!(error instanceof ApiProblem) || error.code !== 'changed_meanwhile') throw error
-        now = error.problem?.data as Studio
-      }
-    throw new Error('The studio is being changed by somebody else at every moment: try again.')
+    const studio = session.session?.studio
+    if (!studio) return
+    const saved = await onNewest<Pick<Studio, 'version' | 'settings'>, Studio>(studio, (now) =>
+      call('studio.update', {
+        body: { version: now.version, ...rest, ...(edit && { settings: edit(now.settings) }) },
+      }),
+    )
+    session.takeStudio(saved)
   }
 
   return {

@@ -9,6 +9,8 @@ import {
   familyOf,
   type Gate,
   type SaidItem,
+  type SchoolQuestion,
+  type SomeSchools,
 } from '#core'
 import type {
   BodyFit,
@@ -21,6 +23,7 @@ import type {
   Student,
 } from '#contracts'
 import { call } from '../../api/client'
+import { onNewest } from '../../api/onNewest'
 import { useLoaded } from '../../api/useLoaded'
 import { useMasteryOf } from '../../stores/mastery'
 import { UNDO, useNotices } from '../../stores/notices'
@@ -180,10 +183,15 @@ export function useSetupFile(studentId: Ref<string>, student: Ref<Student | unde
       await gateMarks.reload()
     },
 
-    async change(change: { readonly schools: Student['schools'] }) {
+    /** Another school for one question, or the studio's again; what else somebody changed in the file stays. */
+    async chooseSchool(question: SchoolQuestion, choice: string | undefined) {
       if (!student.value) return
-      const { version } = student.value
-      studio.takeStudent(await call('students.update', { params: params(), body: { version, ...change } }))
+      const saved = await onNewest(student.value, (now) => {
+        const { [question]: _, ...others } = now.schools
+        const schools: SomeSchools = choice === undefined ? others : { ...others, [question]: choice }
+        return call('students.update', { params: params(), body: { version: now.version, schools } })
+      })
+      studio.takeStudent(saved)
     },
   }
 }
