@@ -1,3 +1,4 @@
+import type { FigureWord } from './words'
 import { BODY_MM, body, label, limb, line, patch, type Figure, type FigurePart } from './figure'
 import {
   angleAt,
@@ -109,7 +110,7 @@ function uprightNeck(): FigurePart[] {
 }
 
 /** The forearm’s line carried on through the wrist, and how far the hand leaves it. */
-export function wristNote(pose: ArmPose, says: string, hand = 1): FigurePart[] {
+export function wristNote(pose: ArmPose, says: FigureWord, hand = 1): FigurePart[] {
   const { elbow, wrist, knuckle } = armJoints(pose, hand)
   const on = heading(elbow, wrist)
   const off = 180 - angleAt(wrist, elbow, knuckle)

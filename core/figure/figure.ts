@@ -1,3 +1,4 @@
+import type { FigureWord } from './words'
 import { capsule, circle, polyline, type Point } from './geometry'
 
 /** What a part of a drawing is of, and so how it is coloured. */
@@ -24,7 +25,7 @@ export type FigurePart =
   /** What the drawing says, in words and a number; what the words are, and where they stand, is up to the page. */
   | {
       readonly kind: 'label'
-      readonly says: string
+      readonly says: FigureWord
       readonly value?: number | undefined
       readonly unit?: 'mm' | 'degrees' | undefined
     }
@@ -76,7 +77,7 @@ export function spot(centre: Point, radius: number): FigurePart {
 }
 
 export function label(
-  says: string,
+  says: FigureWord,
   value?: { readonly value: number; readonly unit: 'mm' | 'degrees' },
 ): FigurePart {
   return { kind: 'label', says, ...value }

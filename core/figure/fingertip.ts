@@ -1,3 +1,4 @@
+import type { FigureWord } from './words'
 import { body, label, line, spot, type Figure, type FigurePart } from './figure'
 import { at, away, capsule, circle, polyline, smooth } from './geometry'
 
@@ -8,7 +9,7 @@ export interface TipPose {
   readonly finger: 1 | 4
 }
 
-export function tipFigure({ groove, finger }: TipPose, says: string): Figure {
+export function tipFigure({ groove, finger }: TipPose, says: FigureWord): Figure {
   const wide = finger === 1 ? 8.4 : 7.2
   const pad = smooth(
     [
@@ -57,7 +58,7 @@ export function tipFigure({ groove, finger }: TipPose, says: string): Figure {
 }
 
 /** A fingertip set upright on a table: whether the nail comes first. */
-export function nailFigure(nailMm: number, says: string): Figure {
+export function nailFigure(nailMm: number, says: FigureWord): Figure {
   const tip = at(0, 0)
   const last = away(tip, 74, 24)
   const back = 74 + 90
@@ -84,7 +85,7 @@ export function nailFigure(nailMm: number, says: string): Figure {
 }
 
 /** Open strings that stand still, and one that has slipped. */
-export function stringsFigure(slipped: number | undefined, says: string): Figure {
+export function stringsFigure(slipped: number | undefined, says: FigureWord): Figure {
   const strings = [0, 1, 2, 3].map((i) => {
     const y = -30 + i * 20
     const isOff = i === slipped
@@ -111,7 +112,7 @@ export function stringsFigure(slipped: number | undefined, says: string): Figure
 }
 
 /** A bass’s board end with a plucking hand. */
-export function pluckFigure(isAnchored: boolean, says: string): Figure {
+export function pluckFigure(isAnchored: boolean, says: FigureWord): Figure {
   const hand = isAnchored ? at(60, 96) : at(96, 122)
   const thumb = isAnchored ? at(10, 42) : at(64, 84)
   const tip = isAnchored ? at(58, 10) : at(84, 24)

@@ -2,6 +2,7 @@ export { angleAt, capsule, chain, distance, heading, twoBones } from './geometry
 export type { Bone, Point } from './geometry'
 export { BODY_MM, label, spot, tag } from './figure'
 export type { Figure, FigurePart, Substance } from './figure'
+export type { FigureWord } from './words'
 export {
   fingertipAngle,
   sectionJoints,

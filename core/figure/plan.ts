@@ -1,3 +1,4 @@
+import type { FigureWord } from './words'
 import { frameWidths, type PlanFamily } from './plan-frames'
 import { BODY_MM, body, label, limb, line, patch, spot, type Figure, type FigurePart } from './figure'
 import { arc, at, away, between, capsule, circle, distance, heading, polyline, type Point } from './geometry'
@@ -193,7 +194,7 @@ function strings({ halfAtNut, halfAtEnd, length }: BoardPlan): FigurePart[] {
 }
 
 /** Lines across the board at the thumb and at the first finger, and how far apart they are. */
-export function thumbNote(pose: PlanPose, family: PlanFamily, says: string): FigurePart[] {
+export function thumbNote(pose: PlanPose, family: PlanFamily, says: FigureWord): FigurePart[] {
   const { tips, thumbTip } = planJoints(pose, family)
   const first = tips[0].x
   const top = -BOARDS[family].halfAtEnd - 24
@@ -215,7 +216,7 @@ export function fingerNote(
   pose: PlanPose,
   family: PlanFamily,
   fingers: readonly (1 | 2 | 3 | 4)[],
-  says: string,
+  says: FigureWord,
   hand = 1,
 ): FigurePart[] {
   const { tips } = planJoints(pose, family, hand)
@@ -223,7 +224,7 @@ export function fingerNote(
 }
 
 /** The row of base knuckles against the strings. */
-export function rowNote(pose: PlanPose, family: PlanFamily, says: string, hand = 1): FigurePart[] {
+export function rowNote(pose: PlanPose, family: PlanFamily, says: FigureWord, hand = 1): FigurePart[] {
   const { bases, row } = planJoints(pose, family, hand)
   const end = away(bases[3], row, 34)
   return [

@@ -1,3 +1,4 @@
+import type { FigureWord } from './words'
 import { BODY_MM, body, label, limb, line, spot, type Figure, type FigurePart } from './figure'
 import {
   arc,
@@ -249,7 +250,7 @@ function circleOfEar(ear: Point): FigurePart {
 }
 
 /** The height that the lowest peg is held against, and how far it is off. */
-export function pegNote(pose: PlayerPose, says: string, player = 1, instrument = 1): FigurePart[] {
+export function pegNote(pose: PlayerPose, says: FigureWord, player = 1, instrument = 1): FigurePart[] {
   const { ear, peg } = playerJoints(pose, player, instrument)
   const isBass = pose.plays === 'bass'
   return [
@@ -262,7 +263,7 @@ export function pegNote(pose: PlayerPose, says: string, player = 1, instrument =
   ]
 }
 
-export function endpinNote(pose: PlayerPose, says: string): FigurePart[] {
+export function endpinNote(pose: PlayerPose, says: FigureWord): FigurePart[] {
   const { floorPin } = playerJoints(pose)
   const top = away(floorPin, 90 + pose.lean, pose.endpinMm)
   return [
@@ -273,7 +274,7 @@ export function endpinNote(pose: PlayerPose, says: string): FigurePart[] {
   ]
 }
 
-export function leanNote(pose: PlayerPose, says: string): FigurePart[] {
+export function leanNote(pose: PlayerPose, says: FigureWord): FigurePart[] {
   const { floorPin, peg } = playerJoints(pose)
   const angle = heading(floorPin, peg)
   return [
@@ -283,7 +284,7 @@ export function leanNote(pose: PlayerPose, says: string): FigurePart[] {
   ]
 }
 
-export function elbowNote(pose: PlayerPose, says: string): FigurePart[] {
+export function elbowNote(pose: PlayerPose, says: FigureWord): FigurePart[] {
   const { elbow } = playerJoints(pose)
   return [spot(elbow, 80), label(says)]
 }

@@ -1,3 +1,4 @@
+import type { FigureWord } from './words'
 import { BODY_MM, body, joint, label, limb, line, patch, spot, type Figure, type FigurePart } from './figure'
 import {
   angleAt,
@@ -238,7 +239,7 @@ export function nail(last: Point, tip: Point, hand = 1): FigurePart {
 type Family = keyof typeof NECKS
 
 /** The board’s surface carried on to the knuckle, and how high that stands. */
-export function knuckleNote(pose: SectionPose, says: string, family: Family = 'upper'): FigurePart[] {
+export function knuckleNote(pose: SectionPose, says: FigureWord, family: Family = 'upper'): FigurePart[] {
   const { x, width } = VIEWS[family]
   return [
     line('compare', [at(x + 6, 0), at(x + width - 6, 0)]),
@@ -246,7 +247,7 @@ export function knuckleNote(pose: SectionPose, says: string, family: Family = 'u
   ]
 }
 
-export function gapNote(pose: SectionPose, says: string, family: Family = 'upper'): FigurePart[] {
+export function gapNote(pose: SectionPose, says: FigureWord, family: Family = 'upper'): FigurePart[] {
   const { depth } = NECKS[family]
   return [
     pose.gapMm >= 4
@@ -257,7 +258,7 @@ export function gapNote(pose: SectionPose, says: string, family: Family = 'upper
 }
 
 /** The thumb’s tip against the board’s edge. */
-export function thumbTipNote(pose: SectionPose, says: string): FigurePart[] {
+export function thumbTipNote(pose: SectionPose, says: FigureWord): FigurePart[] {
   const { thumb } = sectionJoints(pose)
   const { x } = VIEWS.upper
   const top = thumb[3].y - 7
@@ -268,7 +269,7 @@ export function thumbTipNote(pose: SectionPose, says: string): FigurePart[] {
   ]
 }
 
-export function tipAngleNote(pose: SectionPose, says: string, family: Family = 'upper'): FigurePart[] {
+export function tipAngleNote(pose: SectionPose, says: FigureWord, family: Family = 'upper'): FigurePart[] {
   const { tip, last } = sectionJoints(pose, family)
   const degrees = angleAt(tip, last, at(tip.x + 10, tip.y))
   return [
@@ -282,7 +283,7 @@ export function tipAngleNote(pose: SectionPose, says: string, family: Family = '
 export function sectionNote(
   pose: SectionPose,
   part: 'knuckle' | 'last' | 'tip' | 'thumb' | 'thumbTip' | 'web' | 'elbow' | 'base',
-  says: string,
+  says: FigureWord,
   family: Family = 'upper',
   hand = 1,
 ): FigurePart[] {

@@ -1,3 +1,4 @@
+import type { FigureWord } from './words'
 import { BODY_MM, body, label, limb, line, spot, type Figure, type FigurePart } from './figure'
 import {
   arc,
@@ -214,7 +215,7 @@ function face(centre: Point, turn: number): FigurePart[] {
 }
 
 /** Strings against the level, and by how much they hang. */
-export function levelNote(pose: ShoulderPose, says: string): FigurePart[] {
+export function levelNote(pose: ShoulderPose, says: FigureWord): FigurePart[] {
   const { button } = shoulderJoints(pose)
   const start = at(button.x + 60, button.y)
   return [
@@ -229,12 +230,12 @@ export function levelNote(pose: ShoulderPose, says: string): FigurePart[] {
   ]
 }
 
-export function shoulderNote(place: Point, says: string, radius = 26): FigurePart[] {
+export function shoulderNote(place: Point, says: FigureWord, radius = 26): FigurePart[] {
   return [spot(place, radius), label(says)]
 }
 
 /** Seen from above: where the instrument points. Degrees from straight ahead to the player’s left. */
-export function aboveFigure(angle: number, says: string, instrument = 1): Figure {
+export function aboveFigure(angle: number, says: FigureWord, instrument = 1): Figure {
   const left = at(-92, 6)
   // Straight ahead is up; the player’s left is to the left.
   const direction = 90 + angle

@@ -96,8 +96,8 @@ describe('shifting and vibrato', () => {
     expect(gate('vibrato', { ...ready, said: ['easy_shift', 'swings_down'] })?.missing).toEqual([
       { code: 'said', item: 'steady_bow' },
     ])
-    expect(gate('vibrato', { ...ready, positions: { third: 'learning' } })?.missing).toEqual([
-      { code: 'position', positionId: 'third' },
+    expect(gate('vibrato', { ...ready, positions: { third: 'learning' } })?.missing).toMatchObject([
+      { code: 'position', position: { id: 'third' } },
     ])
   })
 })

@@ -1,7 +1,7 @@
 import { mean, rollups } from 'd3-array'
 import { daysBetween } from '../calendar'
 import { nextSize, type HandSpan } from '../frame'
-import { familyOf, shapeOf, type FamilyId, type Finger } from '../instrument'
+import { familyOf, shapeOf, type FamilyId, type Finger, type Position } from '../instrument'
 import type { MasteryState } from '../pattern/mastery'
 import type { TuningSystem } from '../pitch'
 import type { SetupAnswer } from './answers'
@@ -83,7 +83,7 @@ export type Missing =
       readonly need: number
       readonly fingers: readonly Finger[]
     }
-  | { readonly code: 'position'; readonly positionId: string }
+  | { readonly code: 'position'; readonly position: Position }
   /** Takes with covered tapes, as near as with them seen, `apartDays` apart. */
   | { readonly code: 'covered'; readonly have: number; readonly need: number; readonly apartDays: number }
   | {
@@ -204,8 +204,11 @@ const isWhole = (check: GateCheck, fingers: readonly Finger[]) =>
 const isWithin = ({ fingers: heard, toleranceCents }: GateCheck, fingers: readonly Finger[]) =>
   heard.every(({ finger, meanCents }) => !fingers.includes(finger) || Math.abs(meanCents) <= toleranceCents)
 
-function positionMissing({ positions }: GateFacts, positionId: string): Missing | undefined {
-  return positions[positionId] === 'secure' ? undefined : { code: 'position', positionId }
+function positionMissing({ family, positions }: GateFacts, positionId: string): Missing | undefined {
+  if (positions[positionId] === 'secure') return undefined
+  const position = familyOf(family).positions.find(({ id }) => id === positionId)
+  if (!position) throw new Error(`${family} has no position ${positionId}`)
+  return { code: 'position', position }
 }
 
 function saidMissing({ said }: GateFacts, item: SaidItem): Missing | undefined {

@@ -1,5 +1,7 @@
 <template>
-  <NobodyChosen v-if="!isWalkIn && lesson.studentId === ''" @walk-in="isWalkIn = true" />
+  <NobodyChosen v-if="!isWalkIn && lesson.studentId === ''" room="Check">
+    <WalkIn @begin="isWalkIn = true" />
+  </NobodyChosen>
   <template v-else-if="student || isWalkIn">
     <header class="page-head">
       <h1>Check</h1>
@@ -112,12 +114,13 @@ import { useRouter } from 'vue-router'
 import { noteName, parseNote, type Finger } from '#core'
 import type { KeptVerdict } from '#contracts'
 import StringBoard from '../board/StringBoard.vue'
-import NobodyChosen from '../features/check/NobodyChosen.vue'
+import WalkIn from '../features/check/WalkIn.vue'
 import ReadingSheet from '../features/check/ReadingSheet.vue'
 import { useExercise, useTake, useTakeOnBoard } from '../features/check/useExercise'
 import { useKeepCheck } from '../features/check/useKeepCheck'
 import { useReadings } from '../features/check/useReadings'
 import { useNextLesson } from '../features/check/useNextLesson'
+import NobodyChosen from '../features/lesson/NobodyChosen.vue'
 import PainMarked from '../features/setup/PainMarked.vue'
 import VerdictCard from '../features/check/VerdictCard.vue'
 import { useBench } from '../stores/bench'

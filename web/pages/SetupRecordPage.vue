@@ -85,7 +85,7 @@ import { useSettings } from '../stores/settings'
 import { useStudio } from '../stores/studio'
 import KeyHint from '../ui/KeyHint.vue'
 import { useShortcuts } from '../ui/useShortcuts'
-import { CONFLICT_WORDS, SCHOOL_WORDS } from '../words/schools'
+import { CONFLICT_WORDS, schoolWords } from '../words/schools'
 
 const props = defineProps<{ studentId: string }>()
 const router = useRouter()
@@ -106,7 +106,7 @@ const questions = computed(() =>
   questionsOf(student.value?.family ?? 'violin').filter((question) => question !== 'tapes'),
 )
 function asStudio(question: SchoolQuestion): string {
-  return `As the studio: ${SCHOOL_WORDS[question][settings.schoolsOf()[question]]?.name ?? ''}`
+  return `As the studio: ${schoolWords(question, settings.schoolsOf()[question]).name}`
 }
 
 function goTo(room: 'setup' | 'check') {

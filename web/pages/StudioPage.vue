@@ -129,7 +129,7 @@ import PlainSelect from '../ui/PlainSelect.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import { noteLabel } from '../words/notes'
 import { length } from '../words/numbers'
-import { CONFLICT_WORDS, SCHOOL_WORDS } from '../words/schools'
+import { CONFLICT_WORDS, schoolWords } from '../words/schools'
 import { LEVEL_NAMES, shortSystemName } from '../words/trade'
 
 const router = useRouter()
@@ -232,7 +232,7 @@ const conflicts = computed(() => {
 })
 
 function asUsual(question: SchoolQuestion): string {
-  return `As usual: ${SCHOOL_WORDS[question][USUAL_SCHOOLS[question]]?.name ?? ''}`
+  return `As usual: ${schoolWords(question, USUAL_SCHOOLS[question]).name}`
 }
 
 async function save(edit: StudioEdit) {

@@ -1,15 +1,15 @@
 import type { Figure } from '#core'
 import { length } from './numbers'
-import { figureWords } from './setup'
+import { FIGURE_WORDS } from './setup'
 
 /** What a drawing says, with its numbers: `open gap, 13 mm`. */
 export function captionOf({ parts }: Figure): string {
   return parts
     .flatMap((part) => {
       if (part.kind !== 'label') return []
-      if (part.value === undefined) return figureWords(part.says)
+      if (part.value === undefined) return FIGURE_WORDS[part.says]
       const value = part.unit === 'degrees' ? `${part.value}°` : length(part.value, 0)
-      return `${figureWords(part.says)}, ${value.replace('-', '−')}`
+      return `${FIGURE_WORDS[part.says]}, ${value.replace('-', '−')}`
     })
     .join(' · ')
 }

@@ -1,5 +1,6 @@
 import type { BodyFitDoubt, BodyFitPart, GateId, Missing, SaidItem } from '#core'
 import { length, listed } from './numbers'
+import { positionName } from './patterns'
 import { setupName } from './setup-names'
 import { sizeName } from './trade'
 
@@ -28,8 +29,6 @@ export const SAID_WORDS: Record<SaidItem, string> = {
   arm_reaches: 'The arm reaches its scroll softly bent',
 }
 
-const POSITIONS: Record<string, string> = { third: 'third position', semitone_5: 'III position' }
-
 /** What is missing, in a few words. */
 export function missingWords(missing: Missing): string {
   switch (missing.code) {
@@ -41,7 +40,7 @@ export function missingWords(missing: Missing): string {
     case 'strings':
       return `${listed(missing.fingers)} within tolerance on ${missing.need} strings: ${missing.have === 0 ? 'none' : missing.have} so far`
     case 'position':
-      return `${POSITIONS[missing.positionId] ?? missing.positionId}: not marked secure`
+      return `${positionName(missing.position)}: not marked secure`
     case 'covered':
       return `as near with the tapes covered, twice, ${missing.apartDays === 7 ? 'a week' : `${missing.apartDays} days`} apart: ${missing.have === 0 ? 'not yet' : 'once so far'}`
     case 'span':

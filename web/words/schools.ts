@@ -1,4 +1,4 @@
-import type { ConflictCode, SchoolQuestion } from '#core'
+import type { ConflictCode, SchoolChoice, SchoolQuestion } from '#core'
 
 /** A school: its name, what it is for, and when another serves better. Handbook §6; common practice, no source. */
 export interface SchoolWords {
@@ -20,7 +20,7 @@ export const QUESTION_NAMES: Record<SchoolQuestion, string> = {
   bass_fingering: 'Bass fingering',
 }
 
-export const SCHOOL_WORDS: Record<SchoolQuestion, Readonly<Record<string, SchoolWords>>> = {
+const WORDS = {
   tapes: {
     none: {
       name: 'None',
@@ -156,6 +156,11 @@ export const SCHOOL_WORDS: Record<SchoolQuestion, Readonly<Record<string, School
       otherwise: 'In the low positions most hands are too small for it.',
     },
   },
+} satisfies { readonly [Q in SchoolQuestion]: Readonly<Record<SchoolChoice<Q>, SchoolWords>> }
+
+/** What a choice is called, what it is for, and when another serves better. */
+export function schoolWords<Q extends SchoolQuestion>(question: Q, choice: SchoolChoice<Q>): SchoolWords {
+  return (WORDS[question] as Readonly<Record<SchoolChoice<Q>, SchoolWords>>)[choice]
 }
 
 export const CONFLICT_WORDS: Record<ConflictCode, string> = {

@@ -20,6 +20,7 @@ import {
   PLAN,
   ARM,
   SHOULDER,
+  type FigureWord,
 } from '../../figure'
 import type { FamilyId } from '../../instrument'
 import type { Schools } from '../schools'
@@ -94,7 +95,7 @@ const BEHIND: Record<SectionFamily, Partial<PlanPose>> = {
 export function arm(
   right: Partial<ArmPose>,
   wrong: Partial<ArmPose>,
-  says: (asked: FigureAsked) => string,
+  says: (asked: FigureAsked) => FigureWord,
   measured?: keyof ArmPose,
 ): Draw {
   return (asked) => {
@@ -144,7 +145,7 @@ export function player(
 
 /** Says one thing of the right side and another of the wrong. */
 export const says =
-  (right: string, wrong: string) =>
+  (right: FigureWord, wrong: FigureWord) =>
   ({ side }: Pick<FigureAsked, 'side'>) =>
     side === 'right' ? right : wrong
 
@@ -160,7 +161,11 @@ export const onShoulder = (pose: ShoulderPose) => shoulderJoints(pose)
 
 /** A body that hurts, or does not, on whatever it plays. */
 export const whole =
-  (right: Partial<ShoulderPose>, wrong: Partial<ShoulderPose>, words: (asked: FigureAsked) => string): Draw =>
+  (
+    right: Partial<ShoulderPose>,
+    wrong: Partial<ShoulderPose>,
+    words: (asked: FigureAsked) => FigureWord,
+  ): Draw =>
   (asked) =>
     shoulder(right, wrong, (pose) => shoulderNote(onShoulder(pose).shoulder, words(asked), 40))(asked)
 

@@ -11,6 +11,7 @@ import {
   thumbTipNote,
   tipAngleNote,
   tipFigure,
+  type FigureWord,
 } from '../../figure'
 import {
   section,
@@ -154,7 +155,7 @@ export const VIOLIN_DRAWINGS = {
   ),
 } satisfies Record<string, Draw>
 
-function thumbSays(thumbMm: number, { side }: FigureAsked): string {
+function thumbSays(thumbMm: number, { side }: FigureAsked): FigureWord {
   if (side === 'wrong' && thumbMm > 40) return 'at_third'
   if (thumbMm > 10) return 'in_front_of_1'
   return thumbMm < -10 ? 'behind_1' : 'opposite_1'

@@ -39,6 +39,7 @@ import { useBench } from '../../stores/bench'
 import FamilyAndSize from '../../ui/FamilyAndSize.vue'
 import FieldRow from '../../ui/FieldRow.vue'
 import KeyHint from '../../ui/KeyHint.vue'
+import { useShortcuts } from '../../ui/useShortcuts'
 import { lengthSentence } from '../../words/length'
 import { instrumentKind } from '../../words/trade'
 
@@ -65,12 +66,16 @@ function begin() {
 }
 
 const lengthField = ref<InputInstance>()
-defineExpose({
-  focus() {
-    lengthField.value?.focus()
-    lengthField.value?.select()
+useShortcuts('A walk-in', [
+  {
+    key: 'w',
+    does: 'A walk-in',
+    run: () => {
+      lengthField.value?.focus()
+      lengthField.value?.select()
+    },
   },
-})
+])
 </script>
 
 <style scoped>

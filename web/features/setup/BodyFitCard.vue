@@ -55,7 +55,7 @@ import {
   bodyFitDoubts,
   bodyFitFigures,
   isoDay,
-  parseLength,
+  readMeasure,
   BODY_FIT_LIMITS,
   BODY_FIT_PARTS,
   NO_BODY_FIT,
@@ -86,22 +86,19 @@ watch(
   { immediate: true },
 )
 
-function valueOf(part: BodyFitPart): number | undefined {
-  const text = (texts[part] ?? '').trim().replace('−', '-')
-  if (text === '') return undefined
-  if (FIT_FIELDS[part].unit !== 'mm') return Number(text.replace(',', '.').replace('°', ''))
-  const sign = text.startsWith('-') ? -1 : 1
-  const bare = text.replace(/^-/, '')
-  if (Number(bare) === 0) return 0
-  const parsed = parseLength(bare)
-  return parsed.ok ? sign * parsed.lengthMm : NaN
+const UNIT_OF = { mm: 'mm', '°': 'degrees', 'of 5': 'times' } as const
+const readOf = (part: BodyFitPart) => readMeasure(texts[part] ?? '', UNIT_OF[FIT_FIELDS[part].unit])
+const valueOf = (part: BodyFitPart) => {
+  const read = readOf(part)
+  return read.code === 'value' ? read.value : undefined
 }
 const faults = computed<Partial<Record<BodyFitPart, string>>>(() =>
   Object.fromEntries(
     parts.value.flatMap((part) => {
-      const value = valueOf(part)
+      const read = readOf(part)
       const [least, most] = BODY_FIT_LIMITS[part]
-      if (value === undefined || (value >= least && value <= most)) return []
+      if (read.code === 'empty') return []
+      if (read.code === 'value' && read.value >= least && read.value <= most) return []
       return [[part, `Give ${least} to ${most} ${FIT_FIELDS[part].unit}.`]]
     }),
   ),

@@ -41,7 +41,7 @@
 
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref, useId, watch } from 'vue'
-import { ALWAYS_FIRST, parseLength, type RoundItem, type SetupAnswer } from '#core'
+import { ALWAYS_FIRST, readMeasure, type RoundItem, type SetupAnswer } from '#core'
 import BigButton from '../../ui/BigButton.vue'
 import KeyHint from '../../ui/KeyHint.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
@@ -63,29 +63,21 @@ const text = ref('')
 const field = ref<HTMLInputElement>()
 const heading = ref<HTMLElement>()
 const isLength = computed(() => props.round.measure.value?.unit === 'mm')
-const typed = computed<number | undefined>(() => {
-  const plain = text.value.trim().replace('−', '-')
-  if (plain === '') return undefined
-  const sign = plain.startsWith('-') ? -1 : 1
-  if (!isLength.value) {
-    const degrees = Number(plain.replace(',', '.').replace('°', ''))
-    return Number.isFinite(degrees) ? degrees : NaN
-  }
-  const bare = plain.replace(/^-/, '')
-  if (/^0+([.,]0*)?$/.test(bare)) return 0
-  const parsed = parseLength(bare)
-  return parsed.ok ? sign * parsed.lengthMm : NaN
-})
+const read = computed(() => readMeasure(text.value, isLength.value ? 'mm' : 'degrees'))
 const fault = computed(() => {
   const { possible } = props.round.measure.value ?? {}
-  if (!possible || typed.value === undefined) return undefined
+  if (!possible || read.value.code === 'empty') return undefined
+  if (read.value.code === 'unreadable')
+    return `Type a number, as in ${isLength.value ? '25 or 2.5 cm' : '30'}.`
+  const [least, most] = possible
   const unit = isLength.value ? 'mm' : 'degrees'
-  if (Number.isNaN(typed.value)) return `Type a number, as in ${isLength.value ? '25 or 2.5 cm' : '30'}.`
-  return typed.value < possible[0] || typed.value > possible[1]
-    ? `Nobody measures that here: ${possible[0]} to ${possible[1]} ${unit}.`
+  return read.value.value < least || read.value.value > most
+    ? `Nobody measures that here: ${least} to ${most} ${unit}.`
     : undefined
 })
-const value = computed(() => (fault.value === undefined ? typed.value : undefined))
+const value = computed(() =>
+  fault.value === undefined && read.value.code === 'value' ? read.value.value : undefined,
+)
 const valueOf = (measured: number) => (isLength.value ? length(measured, 0) : `${measured}°`)
 const judged = computed(() => {
   const { limits } = props.round.measure.value ?? {}

@@ -16,10 +16,16 @@
 </template>
 
 <script setup lang="ts">
-import { SCHOOL_QUESTIONS, type SchoolQuestion, type Schools, type SomeSchools } from '#core'
+import {
+  SCHOOL_QUESTIONS,
+  type SchoolQuestion,
+  type Schools,
+  type SomeSchools,
+  type SchoolChoice,
+} from '#core'
 import FieldRow from '../../ui/FieldRow.vue'
 import PlainSelect from '../../ui/PlainSelect.vue'
-import { QUESTION_NAMES, SCHOOL_WORDS, type SchoolWords } from '../../words/schools'
+import { QUESTION_NAMES, schoolWords, type SchoolWords } from '../../words/schools'
 
 /** What teachers disagree on: each choice with what it is for, and when another serves better. */
 const props = defineProps<{
@@ -37,15 +43,15 @@ const USUAL = 'usual'
 function optionsOf(question: SchoolQuestion) {
   return [
     { value: USUAL, label: props.usual(question) },
-    ...SCHOOL_QUESTIONS[question].choices.map((choice: string) => ({
-      value: choice,
-      label: SCHOOL_WORDS[question][choice]?.name ?? choice,
+    ...SCHOOL_QUESTIONS[question].choices.map((value: SchoolChoice) => ({
+      value,
+      label: schoolWords(question, value as never).name,
     })),
   ]
 }
 
 function wordsOf(question: SchoolQuestion): SchoolWords {
-  return SCHOOL_WORDS[question][props.schools[question]]!
+  return schoolWords(question, props.schools[question])
 }
 
 function choose(question: SchoolQuestion, choice: string) {

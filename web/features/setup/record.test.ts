@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { flushPromises } from '@vue/test-utils'
 import { beforeEach, describe, expect, it } from 'vitest'
-import { USUAL_SCHOOLS, schoolsOf } from '#core'
+import { familyOf, USUAL_SCHOOLS, schoolsOf } from '#core'
 import type { BodyFit, BodyFitDraft, GateMarkDraft, SetupRound } from '#contracts'
 import { freshStores } from '../../testing'
 import { mounted, type Mounted } from '../../mounting'
@@ -114,7 +114,7 @@ describe('gates', () => {
         said: undefined,
         missing: [
           { code: 'setup', itemId: 'thumb_joints', answer: 'nearly' },
-          { code: 'position', positionId: 'third' },
+          { code: 'position', position: familyOf('violin').positions.find(({ id }) => id === 'third') },
           { code: 'said', item: 'steady_bow' },
         ],
       },

@@ -1,5 +1,7 @@
+import type { FigureWord } from '#core'
+
 /** What drawings say, right and wrong. */
-const FIGURE_WORDS: Record<string, string> = {
+export const FIGURE_WORDS: Record<FigureWord, string> = {
   nothing_hurts: 'nothing hurts',
   stop: 'stop here',
   shoulder_hangs: 'the shoulder hangs',
@@ -91,8 +93,4 @@ const FIGURE_WORDS: Record<string, string> = {
   left_out: 'left in the air',
   above_end: 'above the end',
   in_the_air: 'in the air',
-}
-
-export function figureWords(says: string): string {
-  return FIGURE_WORDS[says] ?? says
 }

@@ -6,7 +6,7 @@ import type { ItemWords, WordsOfItem } from './types'
 import { VIOLIN_WORDS } from './violin'
 
 export { GENTLY, PAIN_CAUTION } from './cautions'
-export { figureWords } from './drawings'
+export { FIGURE_WORDS } from './drawings'
 export { REMEDY_WORDS, SYMPTOM_WORDS } from './remedies'
 export type { ItemWords } from './types'
 

@@ -27,14 +27,9 @@
         </li>
       </ul>
       <p v-else-if="isFinding" class="soft">Nobody is called that: try part of a name.</p>
-      <p v-else-if="isKnown" class="soft">
-        Nobody has a lesson time yet. Find a student by name<template v-if="room === 'Check'"
-          >, or read a walk-in’s hand</template
-        >.
-      </p>
+      <p v-else-if="isKnown" class="soft">Nobody has a lesson time yet: find a student by name.</p>
     </section>
     <slot />
-    <WalkIn v-if="room === 'Check'" ref="walkIn" @begin="emit('walkIn')" />
   </div>
 </template>
 
@@ -52,11 +47,9 @@ import { useShortcuts } from '../../ui/useShortcuts'
 import { useWaitingEnter } from '../../ui/useWaitingEnter'
 import { longDay } from '../../words/dates'
 import { instrumentKind } from '../../words/trade'
-import WalkIn from './WalkIn.vue'
 
-/** Whose hand it is: of today’s lessons, anybody of the studio, or, to be read, somebody who walked in. */
-const { room = 'Check' } = defineProps<{ room?: 'Check' | 'Setup' }>()
-const emit = defineEmits<{ walkIn: [] }>()
+/** Whose hand it is: of today’s lessons, or anybody of the studio; beside them what else the room offers. */
+defineProps<{ room: string }>()
 const MOST_FOUND = 12
 
 const studio = useStudio()
@@ -88,7 +81,6 @@ const onEnter = useWaitingEnter(
 
 const search = ref<InputInstance>()
 const list = ref<HTMLElement>()
-const walkIn = ref<InstanceType<typeof WalkIn>>()
 const { at, shortcuts } = useRowKeys(
   computed(() => shown.value.length),
   list,
@@ -98,7 +90,6 @@ useShortcuts('Whose hand', [
   ...shortcuts,
   { key: 'Enter', does: 'This student’s hand', run: () => choose(shown.value[at.value]) },
   { key: '/', does: 'Find a student', run: () => search.value?.focus() },
-  ...(room === 'Check' ? [{ key: 'w', does: 'A walk-in', run: () => walkIn.value?.focus() }] : []),
 ])
 
 function choose(student: Student | undefined) {
