@@ -40,43 +40,41 @@
       <section class="card" aria-label="Levels and intervals">
         <h2>In tune within</h2>
         <div class="fields">
-          <FieldRow v-for="level in LEVELS" :key="level" v-slot="{ id }" :label="LEVEL_NAMES[level]">
-            <ElInputNumber
-              :id="id"
-              :model-value="settings.tolerances[level]"
-              :min="3"
-              :max="40"
-              @change="(value) => setTolerance(level, value)"
-            />
-          </FieldRow>
+          <NumberField
+            v-for="level in LEVELS"
+            :key="level"
+            :label="LEVEL_NAMES[level]"
+            :value="settings.tolerances[level]"
+            :min="3"
+            :max="40"
+            @change="(cents) => setTolerance(level, cents)"
+          />
         </div>
         <p class="soft">Cents. Ears notice from about 5. Who has a tolerance of their own keeps it.</p>
         <h2>Look again after</h2>
         <div class="fields">
-          <FieldRow v-for="one in INTERVALS" :key="one.id" v-slot="{ id }" :label="one.label">
-            <ElInputNumber
-              :id="id"
-              :model-value="Math.round(settings.intervals[one.id] / 7)"
-              :min="1"
-              :max="110"
-              @change="(value) => setInterval(one.id, value)"
-            />
-          </FieldRow>
+          <NumberField
+            v-for="one in INTERVALS"
+            :key="one.id"
+            :label="one.label"
+            :value="Math.round(settings.intervals[one.id] / 7)"
+            :min="1"
+            :max="110"
+            @change="(weeks) => setWeeks(one.id, weeks)"
+          />
         </div>
         <p class="soft">Weeks. Today tells what is due by these.</p>
       </section>
       <section class="card" aria-label="Sound and writing">
         <h2>Sound and writing</h2>
         <div class="fields">
-          <FieldRow v-slot="{ id }" label="A, in Hz">
-            <ElInputNumber
-              :id="id"
-              :model-value="settings.a4Hz"
-              :min="390"
-              :max="470"
-              @change="(value) => value && set({ a4Hz: value })"
-            />
-          </FieldRow>
+          <NumberField
+            label="A, in Hz"
+            :value="settings.a4Hz"
+            :min="390"
+            :max="470"
+            @change="(a4Hz) => set({ a4Hz })"
+          />
           <FieldRow v-for="choice in choices" :key="choice.label" :label="choice.label">
             <PlainSelect
               :label="choice.label"
@@ -125,6 +123,7 @@ import { useSession } from '../stores/session'
 import { useSettings, type StudioEdit } from '../stores/settings'
 import FieldRow from '../ui/FieldRow.vue'
 import KeyHint from '../ui/KeyHint.vue'
+import NumberField from '../ui/NumberField.vue'
 import PlainSelect from '../ui/PlainSelect.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import { noteLabel } from '../words/notes'
@@ -252,14 +251,10 @@ const chooseSchool = (question: SchoolQuestion, choice: string | undefined) =>
       return { ...now, schools: choice === undefined ? others : { ...others, [question]: choice } }
     },
   })
-const setTolerance = (level: Level, cents: number | undefined) =>
-  cents !== undefined &&
-  save({ settings: (now) => ({ ...now, tolerances: { ...now.tolerances, [level]: Math.round(cents) } }) })
-const setInterval = (id: keyof StudioSettings['intervals'], weeks: number | undefined) =>
-  weeks !== undefined &&
-  save({
-    settings: (now) => ({ ...now, intervals: { ...now.intervals, [id]: Math.round(weeks) * 7 } }),
-  })
+const setTolerance = (level: Level, cents: number) =>
+  save({ settings: (now) => ({ ...now, tolerances: { ...now.tolerances, [level]: cents } }) })
+const setWeeks = (id: keyof StudioSettings['intervals'], weeks: number) =>
+  save({ settings: (now) => ({ ...now, intervals: { ...now.intervals, [id]: weeks * 7 } }) })
 const changeSetup = (edit: (now: StudioSettings['setup']) => StudioSettings['setup']) =>
   save({ settings: (now) => ({ ...now, setup: edit(now.setup) }) })
 
@@ -297,10 +292,6 @@ h2 {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(148px, 1fr));
   gap: 12px 18px;
-}
-
-.fields :deep(.el-input-number) {
-  width: 100%;
 }
 
 .example {

@@ -1,6 +1,5 @@
 import {
   isoDay,
-  noteName,
   type MarkSpec,
   type Stringing,
   type StripRequest,
@@ -8,6 +7,7 @@ import {
   type TapeMark,
 } from '#core'
 import { shortDay } from '../words/dates'
+import { noteLabel } from '../words/notes'
 import { count, listed, mm } from '../words/numbers'
 import { markName, shortSystemName } from '../words/trade'
 
@@ -66,7 +66,7 @@ export function sheetOf({ who, label, kind, stringing, marks, withoutPlace }: Sh
     ].join(' · '),
     marks: marks.map((mark) => ({
       name: markName(mark),
-      notes: mark.strings.map((s) => noteName(s.note, { octave: false })).join(' '),
+      notes: mark.strings.map((s) => noteLabel(s.note, { octave: false })).join(' '),
       nearEdgeMm: mark.nearEdgeMm,
       middleMm: mark.middleMm,
       farEdgeMm: mark.farEdgeMm,

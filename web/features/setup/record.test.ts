@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { flushPromises } from '@vue/test-utils'
 import { beforeEach, describe, expect, it } from 'vitest'
-import { familyOf, USUAL_SCHOOLS, schoolsOf } from '#core'
+import { familyOf, NO_BODY_FIT, USUAL_SCHOOLS, schoolsOf } from '#core'
 import type { BodyFit, BodyFitDraft, GateMarkDraft, SetupRound } from '#contracts'
 import { freshStores } from '../../testing'
 import { mounted, type Mounted } from '../../mounting'
@@ -167,16 +167,7 @@ describe('the fit to the body', () => {
     id: 'f',
     family: 'cello',
     fittedOn: '2026-11-07',
-    chinRestMm: null,
-    restNearMm: null,
-    restFarMm: null,
-    handsOff: null,
-    bodyAngle: null,
-    thumbMm: null,
-    endpinMm: null,
-    pegMm: null,
-    seatMm: null,
-    lean: null,
+    ...NO_BODY_FIT,
     note: '',
     by: 'Hester Lowe',
     removedAt: null,
