@@ -1,14 +1,16 @@
+import { polynomialSlope } from './polynomial'
+
 /** What a harmonic fit found in a stretch of sound. */
 export interface HarmonicFit {
   /** Of partial 1 in the middle of the stretch, radians a sample. */
   readonly omega: number
-  /** One standard deviation of `omega` from the noise that was left, relative to it. */
+  /** One standard deviation of `omega`, relative to it, from the noise that was left. */
   readonly relativeSigma: number
   /** B of a stiff string; 0 where the partials are whole multiples as far as the noise lets tell. */
   readonly stiffness: number
   /** Part of the sound's power that lies in its partials, 0 … 1. */
   readonly explained: number
-  /** Power of each partial, the first at index 0. A view that the next fit changes. */
+  /** Power of each partial, the first at index 0. */
   readonly powers: Float64Array
   /** Mean square of the stretch. */
   readonly power: number
@@ -26,435 +28,31 @@ export interface FitOptions {
   readonly cleans: boolean
 }
 
-export const FIT_OPTIONS: FitOptions = { partials: 40, bends: true, stiff: true, cleans: true }
+export const FIT_OPTIONS: FitOptions = { partials: 32, bends: true, stiff: true, cleans: true }
 
-const MOST_BLOCKS = 24
-const FEWEST_BLOCKS = 7
-/** A bend or a stiffness is believed when it is this many times its standard deviation. */
-const BELIEVED = 3
+/** Blocks that a stretch of many periods is cut into. */
+const BLOCKS = 8
+/** Below this many periods blocks are one period long and overlap by two thirds, made of thirds. */
+const FEW_PERIODS = 6
+const THIRDS = 3
+const MOST_BLOCKS = 3 * FEW_PERIODS
+/** A bend is believed when it is this many times its standard deviation. */
+const BELIEVED = 4
+/** A bend within a long period is looked into when it is this many times its standard deviation. */
+const SUPPOSED = 1
+/** A stiffness is looked into when it is this many times its standard deviation. */
+const SUSPECTED = 2
 /** A stiff string's partials leave this part, at most, of what whole multiples leave unexplained. */
 const STIFF_LEAVES = 0.9
+/** Rounds in which a stiffness settles, found anew and known from a moment ago. */
+const STIFF_ROUNDS = 5
+const KNOWN_STIFF_ROUNDS = 2
 /** Less than any string's. */
 const LEAST_STIFFNESS = 2e-5
 /** Partials that a first, cautious fit uses. */
 const FIRST_PARTIALS = 5
-
-/**
- * Fits one harmonic series to a stretch of sound, from a period that is known to about half a percent.
- *
- * The stretch is cut into blocks of whole periods, in which the partials are orthogonal. What each partial is in each block
- * (a Fourier sum at its frequency) turns from block to block by k times one common phase, and that phase against time gives
- * the frequency: of all partials together, each by its k² A², which is the approximate non-linear least squares estimator
- * and reaches the bound of Cramér and Rao. The phase may bend (a cubic, where the bend is significant), so that vibrato is
- * not averaged; its slope is taken in the middle. What the partials turn beyond k times the common phase is regressed on
- * k² − 1: the stiffness of the string, where it is significant.
- * Source: M. G. Christensen and A. Jakobsson, Multi-Pitch Estimation (2009), ch. 2; for the bound D. C. Rife and R. R. Boorstyn,
- * IEEE Trans. Inf. Theory 20 (1974) 591.
- */
-export class HarmonicFitter {
-  readonly #block: Float64Array
-  readonly #rest: Float64Array
-  readonly #bentRe: Float64Array
-  readonly #bentIm: Float64Array
-  readonly #turnedRe: Float64Array
-  readonly #turnedIm: Float64Array
-  readonly #re: Float64Array
-  readonly #im: Float64Array
-  readonly #sumRe: Float64Array
-  readonly #sumIm: Float64Array
-  readonly #theta = new Float64Array(MOST_BLOCKS)
-  readonly #times = new Float64Array(MOST_BLOCKS)
-  readonly #weights = new Float64Array(MOST_BLOCKS)
-  readonly #powers: Float64Array
-  readonly #partialOmega: Float64Array
-  #blocks = 0
-  #blockLength = 0
-  #stride = 0
-  /** Mean square of the blocks. */
-  #power = 0
-
-  /** @param longest stretch that will be fitted, samples. */
-  constructor(
-    longest: number,
-    private readonly options: FitOptions = FIT_OPTIONS,
-  ) {
-    const { partials } = options
-    this.#block = new Float64Array(longest + 4)
-    this.#rest = new Float64Array(longest)
-    this.#bentRe = new Float64Array(longest)
-    this.#bentIm = new Float64Array(longest)
-    this.#turnedRe = new Float64Array(longest)
-    this.#turnedIm = new Float64Array(longest)
-    this.#re = new Float64Array(partials * MOST_BLOCKS)
-    this.#im = new Float64Array(partials * MOST_BLOCKS)
-    this.#sumRe = new Float64Array(partials)
-    this.#sumIm = new Float64Array(partials)
-    this.#powers = new Float64Array(partials)
-    this.#partialOmega = new Float64Array(partials)
-  }
-
-  /** @param samples at least three periods long, the middle of which is the moment that is asked about. */
-  fit(samples: Float64Array, period: number): HarmonicFit | undefined {
-    const most = Math.min(this.options.partials, Math.floor(0.42 * period))
-    if (most < 1 || samples.length < 2 * period) return undefined
-    let omega = (2 * Math.PI) / period
-    const few = Math.min(FIRST_PARTIALS, most)
-    this.#layBlocks(samples.length, period)
-    this.#analyse(samples, omega, 0, few)
-    const first = this.#turn(omega, few, 0)
-    omega = first.omega
-    if (!(omega > 0) || Math.abs((omega * period) / (2 * Math.PI) - 1) > 0.06) return undefined
-    const suspected = this.options.stiff && few > 2 ? this.#stiffness(few, omega, 0).believed : 0
-    const harmonic = this.#settle(samples, omega, 0, most)
-    if (suspected === 0) return harmonic
-    const powers = this.#powers.slice()
-    const stiff = this.#settle(samples, omega, suspected, most)
-    if (1 - stiff.explained < STIFF_LEAVES * (1 - harmonic.explained)) return stiff
-    this.#powers.set(powers)
-    return harmonic
-  }
-
-  /**
-   * The fit with all partials. A round's frequency takes the blocks to whole periods and the partials to the middle of their
-   * bins. That is all for whole multiples over many periods. Stretched partials, and those that bend within a long period,
-   * are not orthogonal: what the other partials leave in a bin is taken out by further rounds on what the model leaves.
-   */
-  #settle(samples: Float64Array, startOmega: number, startStiffness: number, most: number): HarmonicFit {
-    const isStiff = startStiffness > 0
-    const rounds = !this.options.cleans ? (isStiff ? 4 : 1) : isStiff ? 6 : this.#blocks === FEWEST_BLOCKS ? 3 : 1
-    let stiffness = startStiffness
-    let usable = this.#usable(most, startOmega, stiffness)
-    let turned: Turned = { omega: startOmega, relativeSigma: 0, bend: STRAIGHT }
-    for (let round = 0; round < rounds; round++) {
-      const { omega, bend } = turned
-      const partials = this.#usable(most, omega, stiffness)
-      if (round > 0 && this.options.cleans) {
-        usable = Math.min(usable, partials)
-        this.#analyseRest(samples, omega, stiffness, usable, bend)
-      } else {
-        usable = partials
-        this.#layBlocks(samples.length, (2 * Math.PI) / omega)
-        this.#analyse(samples, omega, stiffness, usable)
-      }
-      turned = this.#turn(omega, usable, stiffness, round > 0 && this.options.cleans ? bend : undefined)
-      if (isStiff && round < rounds - 1) {
-        const found = this.#stiffness(usable, turned.omega, stiffness)
-        stiffness = Math.max(LEAST_STIFFNESS, stiffness + found.change)
-        turned = { ...turned, omega: turned.omega * (1 + found.shift) }
-      }
-    }
-    return this.#result(turned.omega, stiffness, turned.relativeSigma, usable)
-  }
-
-  #usable(most: number, omega: number, stiffness: number): number {
-    let k = most
-    while (k > 1 && partial(k, stiffness) * omega > 0.84 * Math.PI) k--
-    return k
-  }
-
-  /** About as many blocks as there are periods, each of whole periods; where there are few, they overlap. */
-  #layBlocks(length: number, period: number): void {
-    const whole = Math.max(1, Math.round(length / period / 10))
-    this.#blockLength = whole * period
-    const apart = Math.floor(length / this.#blockLength)
-    this.#blocks = Math.min(MOST_BLOCKS, Math.max(FEWEST_BLOCKS, apart))
-    this.#stride = (length - 1 - this.#blockLength) / (this.#blocks - 1)
-    for (let b = 0; b < this.#blocks; b++) this.#times[b] = (b - (this.#blocks - 1) / 2) * this.#stride
-  }
-
-  /** The Fourier sum of partials 1 … `partials` in each block, its phase told from the middle of the stretch. */
-  #analyse(samples: Float64Array, omega: number, stiffness: number, partials: number): void {
-    const middle = (samples.length - 1) / 2
-    for (let k = 1; k <= partials; k++) this.#partialOmega[k - 1] = partial(k, stiffness) * omega
-    let power = 0
-    for (let b = 0; b < this.#blocks; b++) {
-      const from = b * this.#stride
-      const to = from + this.#blockLength
-      const first = Math.floor(from + 0.5)
-      const last = Math.min(samples.length - 1, Math.floor(to + 0.5))
-      const count = last - first + 1
-      const block = this.#block
-      for (let i = 0; i < count; i++) block[i] = samples[first + i]!
-      // Samples that lie half in the block count by the part that does: the block is a whole number of periods long.
-      block[0]! *= first + 0.5 - from
-      block[count - 1]! *= Math.min(1, to - (last - 0.5))
-      for (let i = 0; i < count; i++) power += block[i]! * block[i]!
-      this.#goertzel(count, first - middle, b, partials)
-    }
-    this.#power = power / (this.#blocks * this.#blockLength)
-  }
-
-  /** The same sums once what the model makes of all other partials is taken out of the sound. */
-  #analyseRest(samples: Float64Array, omega: number, stiffness: number, partials: number, bend: Bend): void {
-    const rest = this.#rest.subarray(0, samples.length)
-    const middle = (samples.length - 1) / 2
-    const scale = 2 / (this.#blocks * this.#blockLength)
-    rest.set(samples)
-    for (let n = 0; n < samples.length; n++) {
-      const t = n - middle
-      const theta = bend.at0 + t * t * (bend.square + bend.cubic * t)
-      this.#bentRe[n] = Math.cos(theta)
-      this.#bentIm[n] = Math.sin(theta)
-    }
-    for (let k = 1; k <= partials; k++) {
-      const w = partial(k, stiffness) * omega
-      // The bend of partial k is k times the common one: each partial's is the one before it, turned once more.
-      const [stepRe, stepIm] = [Math.cos(w), Math.sin(w)]
-      let oRe = Math.cos(-w * middle)
-      let oIm = Math.sin(-w * middle)
-      const [aRe, aIm] = [scale * this.#sumRe[k - 1]!, scale * this.#sumIm[k - 1]!]
-      for (let n = 0; n < samples.length; n++) {
-        const bRe = this.#bentRe[n]!
-        const bIm = this.#bentIm[n]!
-        if (k === 1) {
-          this.#turnedRe[n] = bRe
-          this.#turnedIm[n] = bIm
-        } else {
-          const tRe = this.#turnedRe[n]!
-          const tIm = this.#turnedIm[n]!
-          this.#turnedRe[n] = tRe * bRe - tIm * bIm
-          this.#turnedIm[n] = tRe * bIm + tIm * bRe
-        }
-        const re = oRe * this.#turnedRe[n]! - oIm * this.#turnedIm[n]!
-        const im = oRe * this.#turnedIm[n]! + oIm * this.#turnedRe[n]!
-        rest[n]! -= aRe * re - aIm * im
-        const next = oRe * stepRe - oIm * stepIm
-        oIm = oRe * stepIm + oIm * stepRe
-        oRe = next
-      }
-    }
-    const power = this.#power
-    const blockLength = this.#blockLength
-    const [sumRe, sumIm] = [this.#sumRe.slice(0, partials), this.#sumIm.slice(0, partials)]
-    this.#analyse(rest, omega, stiffness, partials)
-    this.#power = power
-    for (let k = 0; k < partials; k++)
-      for (let b = 0; b < this.#blocks; b++) {
-        const turn = partial(k + 1, stiffness) * meanBend(bend, this.#times[b]!, blockLength)
-        const [c, s] = [Math.cos(turn), Math.sin(turn)]
-        const [re, im] = [sumRe[k]! / this.#blocks, sumIm[k]! / this.#blocks]
-        this.#re[k * MOST_BLOCKS + b]! += re * c - im * s
-        this.#im[k * MOST_BLOCKS + b]! += re * s + im * c
-      }
-  }
-
-  /** Goertzel's recursion for two partials at a time: two, so that one's additions wait less for the other's. */
-  #goertzel(count: number, offset: number, b: number, partials: number): void {
-    const x = this.#block
-    for (let k = 0; k < partials; k += 2) {
-      const w0 = this.#partialOmega[k]!
-      const w1 = k + 1 < partials ? this.#partialOmega[k + 1]! : w0
-      const c0 = 2 * Math.cos(w0)
-      const c1 = 2 * Math.cos(w1)
-      let a1 = 0
-      let a2 = 0
-      let b1 = 0
-      let b2 = 0
-      for (let n = 0; n < count; n++) {
-        const v = x[n]!
-        const a = v + c0 * a1 - a2
-        const bb = v + c1 * b1 - b2
-        a2 = a1
-        a1 = a
-        b2 = b1
-        b1 = bb
-      }
-      this.#put(k, b, w0, count, offset, a1, a2)
-      if (k + 1 < partials) this.#put(k + 1, b, w1, count, offset, b1, b2)
-    }
-  }
-
-  #put(k: number, b: number, w: number, count: number, offset: number, s1: number, s2: number): void {
-    const re = s1 - Math.cos(w) * s2
-    const im = Math.sin(w) * s2
-    const turn = -w * (offset + count - 1)
-    const c = Math.cos(turn)
-    const s = Math.sin(turn)
-    this.#re[k * MOST_BLOCKS + b] = re * c - im * s
-    this.#im[k * MOST_BLOCKS + b] = re * s + im * c
-  }
-
-  /** The common phase of all partials from block to block, and the frequency that follows. */
-  #turn(omega: number, partials: number, stiffness: number, known?: Bend): Turned {
-    const { bends } = this.options
-    const blocks = this.#blocks
-    const start = known ? 0 : this.#firstSlope(partials, stiffness)
-    for (let b = 0; b < blocks; b++)
-      this.#theta[b] = known ? meanBend(known, this.#times[b]!, this.#blockLength) : start * this.#times[b]!
-    let variance = 0
-    for (let round = 0; round < 3; round++) {
-      this.#sum(partials, stiffness)
-      variance = this.#pull(partials, stiffness)
-    }
-    // Blocks that overlap hear the same noise: they count as the blocks that would fit side by side.
-    const alone = Math.min(1, (this.#stride * (blocks - 1) + this.#blockLength) / (blocks * this.#blockLength))
-    const fit = slopeOf(this.#times, this.#theta, this.#weights, blocks, variance / alone, bends)
-    // A block tells the mean of its phases: of a cubic c t³ that adds c L²/4 to the slope.
-    const flattened = (fit.cubic * this.#blockLength ** 2) / 4
-    const bend = {
-      at0: fit.at0 - (fit.square * this.#blockLength ** 2) / 12,
-      square: fit.square,
-      cubic: fit.cubic,
-    }
-    return { omega: omega + fit.slope - flattened, relativeSigma: fit.sigma / omega, bend }
-  }
-
-  /** A first slope of the common phase, from how each partial turns from one block to the next. */
-  #firstSlope(partials: number, stiffness: number): number {
-    let slope = 0
-    // Low partials first: they turn least and cannot have turned round. Each step doubles how many are asked.
-    for (let upTo = Math.min(2, partials); ; upTo = Math.min(2 * upTo, partials)) {
-      let above = 0
-      let below = 0
-      for (let k = 0; k < upTo; k++) {
-        const weight = partial(k + 1, stiffness)
-        const turn = weight * slope * this.#stride
-        const c = Math.cos(turn)
-        const s = Math.sin(turn)
-        let re = 0
-        let im = 0
-        const at = k * MOST_BLOCKS
-        for (let b = 0; b + 1 < this.#blocks; b++) {
-          const [r0, i0, r1, i1] = [this.#re[at + b]!, this.#im[at + b]!, this.#re[at + b + 1]!, this.#im[at + b + 1]!]
-          re += r1 * r0 + i1 * i0
-          im += i1 * r0 - r1 * i0
-        }
-        const turned = Math.atan2(im * c - re * s, re * c + im * s)
-        const size = Math.hypot(re, im)
-        above += size * weight * turned
-        below += size * weight * weight
-      }
-      if (below > 0) slope += above / (below * this.#stride)
-      if (upTo === partials) return slope
-    }
-  }
-
-  /** Each partial summed over the blocks, the common phase taken off. */
-  #sum(partials: number, stiffness: number): void {
-    for (let k = 0; k < partials; k++) {
-      const weight = partial(k + 1, stiffness)
-      let re = 0
-      let im = 0
-      for (let b = 0; b < this.#blocks; b++) {
-        const turn = weight * this.#theta[b]!
-        const c = Math.cos(turn)
-        const s = Math.sin(turn)
-        const r = this.#re[k * MOST_BLOCKS + b]!
-        const i = this.#im[k * MOST_BLOCKS + b]!
-        re += r * c + i * s
-        im += i * c - r * s
-      }
-      this.#sumRe[k] = re
-      this.#sumIm[k] = im
-    }
-  }
-
-  /**
-   * One step of Newton's for the common phase of each block; the weight of a block is the curvature there. Returns the noise's
-   * power a bin, by which a weight becomes a variance.
-   */
-  #pull(partials: number, stiffness: number): number {
-    let noise = 0
-    for (let b = 0; b < this.#blocks; b++) {
-      let force = 0
-      let curve = 0
-      for (let k = 0; k < partials; k++) {
-        const weight = partial(k + 1, stiffness)
-        const turn = weight * this.#theta[b]!
-        const c = Math.cos(turn)
-        const s = Math.sin(turn)
-        const r = this.#re[k * MOST_BLOCKS + b]!
-        const i = this.#im[k * MOST_BLOCKS + b]!
-        const [re, im] = [r * c + i * s, i * c - r * s]
-        const [sr, si] = [this.#sumRe[k]! / this.#blocks, this.#sumIm[k]! / this.#blocks]
-        // Along the partial's own direction is signal, across it is phase.
-        const along = re * sr + im * si
-        const across = im * sr - re * si
-        force += weight * across
-        curve += weight * weight * along
-        const size = sr * sr + si * si
-        if (size > 0) noise += (across * across) / size
-      }
-      const step = curve > 0 ? force / curve : 0
-      this.#theta[b]! += Math.max(-0.5, Math.min(0.5, step))
-      this.#weights[b] = Math.max(curve, 1e-300)
-    }
-    return noise / (partials * this.#blocks)
-  }
-
-  /** What the partials turn beyond k times the common phase, as a stiffness beyond that which was reckoned with. */
-  #stiffness(
-    partials: number,
-    omega: number,
-    stiffness: number,
-  ): { believed: number; change: number; shift: number } {
-    const none = { believed: 0, change: 0, shift: 0 }
-    let spread = 0
-    for (let b = 0; b < this.#blocks; b++) spread += this.#times[b]! ** 2
-    let [w, wu, wuu, wy, wuy] = [0, 0, 0, 0, 0]
-    let noise = 0
-    const slopes = this.#powers
-    for (let k = 0; k < partials; k++) {
-      const at = k * MOST_BLOCKS
-      const [sr, si] = [this.#sumRe[k]! / this.#blocks, this.#sumIm[k]! / this.#blocks]
-      const size = sr * sr + si * si
-      if (!(size > 0)) return none
-      let turned = 0
-      for (let b = 0; b < this.#blocks; b++) {
-        const turn = partial(k + 1, stiffness) * this.#theta[b]!
-        const [c, s] = [Math.cos(turn), Math.sin(turn)]
-        const [r, i] = [this.#re[at + b]!, this.#im[at + b]!]
-        const [re, im] = [r * c + i * s, i * c - r * s]
-        const across = (im * sr - re * si) / size
-        turned += this.#times[b]! * across
-        noise += across * across * size
-      }
-      slopes[k] = turned / spread
-      noise -= (turned * turned * size) / spread
-    }
-    noise /= partials * (this.#blocks - 1)
-    for (let k = 1; k <= partials; k++) {
-      const weight = k * k * (this.#sumRe[k - 1]! ** 2 + this.#sumIm[k - 1]! ** 2)
-      const u = (k * k - 1) / 2
-      const y = slopes[k - 1]! / (partial(k, stiffness) * omega)
-      w += weight
-      wu += weight * u
-      wuu += weight * u * u
-      wy += weight * y
-      wuy += weight * u * y
-    }
-    const across = wuu - (wu * wu) / w
-    if (!(across > 0)) return none
-    const change = (wuy - (wu * wy) / w) / across
-    const shift = (wy - change * wu) / w
-    const sigma = Math.sqrt((noise * this.#blocks * this.#blocks) / (across * spread)) / omega
-    const isBelieved = change > BELIEVED * sigma && change > LEAST_STIFFNESS
-    return { believed: isBelieved ? change : 0, change, shift }
-  }
-
-  #result(
-    omega: number,
-    stiffness: number,
-    relativeSigma: number,
-    partials: number,
-  ): HarmonicFit {
-    const power = this.#power
-    let explained = 0
-    for (let k = 0; k < partials; k++) {
-      const size = this.#sumRe[k]! ** 2 + this.#sumIm[k]! ** 2
-      this.#powers[k] = (2 * size) / (this.#blocks * this.#blockLength) ** 2
-      explained += this.#powers[k]!
-    }
-    return {
-      omega,
-      relativeSigma,
-      stiffness,
-      explained: power > 0 ? Math.min(1, explained / power) : 0,
-      powers: this.#powers.subarray(0, partials),
-      power,
-    }
-  }
-}
+/** Partials are used up to this part of half the sampling rate, where the half-band filters begin to fall. */
+const USED_BAND = 0.84
 
 /** The common phase beyond its slope, against the time from the middle: at0 + square t² + cubic t³. */
 interface Bend {
@@ -464,6 +62,505 @@ interface Bend {
 }
 
 const STRAIGHT: Bend = { at0: 0, square: 0, cubic: 0 }
+
+/**
+ * Fits one harmonic series to a stretch of sound, from a period that is known to about half a percent.
+ *
+ * The stretch is cut into blocks of whole periods, in which the partials are orthogonal. What each partial is in each block
+ * (a Fourier sum at its frequency) turns from block to block by k times one common phase, and that phase against time gives
+ * the frequency: of all partials together, each by its k² A², which is the approximate non-linear least squares estimator
+ * and reaches the bound of Cramér and Rao. The phase may bend (a cubic, where the bend is significant), so that vibrato is
+ * not averaged; its slope is taken in the middle. What the partials turn beyond k times the common phase is regressed on
+ * k² − 1: the stiffness of the string, where it explains the sound better. Partials that are stretched or bend within a long
+ * period are not orthogonal; what they leave in each other's sums is then taken out by fitting again what the model leaves.
+ * Source: M. G. Christensen and A. Jakobsson, Multi-Pitch Estimation (2009), ch. 2; for the bound D. C. Rife and R. R. Boorstyn,
+ * IEEE Trans. Inf. Theory 20 (1974) 591; for stiff strings H. Fletcher, J. Acoust. Soc. Am. 36 (1964) 203.
+ */
+export class HarmonicFitter {
+  /** Room for one partial more than a multiple of four: four at a time are worked on. */
+  readonly #room: number
+  readonly #block: Float64Array
+  readonly #rest: Float64Array
+  /** Partial k in block b, at b · room + k. */
+  readonly #re: Float64Array
+  readonly #im: Float64Array
+  readonly #cellRe: Float64Array
+  readonly #cellIm: Float64Array
+  readonly #sumRe: Float64Array
+  readonly #sumIm: Float64Array
+  readonly #turnRe: Float64Array
+  readonly #turnIm: Float64Array
+  /** By what partial k lies above partial 1, and its frequency. */
+  readonly #ratio: Float64Array
+  readonly #omega: Float64Array
+  readonly #slopes: Float64Array
+  readonly #theta = new Float64Array(MOST_BLOCKS)
+  readonly #times = new Float64Array(MOST_BLOCKS)
+  readonly #weights = new Float64Array(MOST_BLOCKS)
+  /** Blocks that are laid: how many, how long, how far apart, and of how many cells each. */
+  #blocks = 0
+  #length = 0
+  #stride = 0
+  #cells = 1
+  #power = 0
+  #model = { omega: 0, bend: STRAIGHT, stiffness: 0, partials: 0 }
+
+  /** @param longest stretch that will be fitted, samples. */
+  constructor(
+    longest: number,
+    private readonly options: FitOptions = FIT_OPTIONS,
+  ) {
+    this.#room = 4 * Math.ceil(options.partials / 4)
+    const room = () => new Float64Array(this.#room)
+    const blocks = () => new Float64Array(this.#room * (MOST_BLOCKS + THIRDS))
+    this.#block = new Float64Array(longest + 4)
+    this.#rest = new Float64Array(longest)
+    ;[this.#re, this.#im, this.#cellRe, this.#cellIm] = [blocks(), blocks(), blocks(), blocks()]
+    ;[this.#sumRe, this.#sumIm, this.#turnRe, this.#turnIm] = [room(), room(), room(), room()]
+    ;[this.#ratio, this.#omega, this.#slopes] = [room(), room(), room()]
+  }
+
+  /**
+   * @param samples at least two and a half periods long, the middle of which is the moment that is asked about.
+   * @param stiffness what was found a moment ago: with it the string is taken to be as stiff still.
+   * @returns undefined where no series with about this period holds.
+   */
+  fit(samples: Float64Array, period: number, stiffness = 0): HarmonicFit | undefined {
+    const most = Math.min(this.options.partials, Math.floor((USED_BAND / 2) * period))
+    if (most < 1 || samples.length < 2.5 * period) return undefined
+    const few = Math.min(FIRST_PARTIALS, most)
+    const asked = (2 * Math.PI) / period
+    if (this.options.stiff && stiffness > 0) return this.#settle(samples, asked, stiffness, most, KNOWN_STIFF_ROUNDS)
+    this.#analyse(samples, asked, 0, few)
+    const first = this.#turn(asked, few, BELIEVED)
+    if (!(first.omega > 0) || Math.abs(first.omega / asked - 1) > 0.06) return undefined
+    const suspected = this.options.stiff && few > 2 ? this.#stretch(few, first.omega).suspected : 0
+    const harmonic = this.#settle(samples, first.omega, 0, most)
+    if (suspected === 0) return harmonic
+    const left = this.#takeOut(samples)
+    const stiff = this.#settle(samples, first.omega, suspected, most)
+    return this.#takeOut(samples) < STIFF_LEAVES * left ? stiff : harmonic
+  }
+
+  /** What the last stretch holds beside the series that was found; a view that the next fit changes. */
+  rest(samples: Float64Array): Float64Array {
+    this.#takeOut(samples)
+    return this.#rest.subarray(0, samples.length)
+  }
+
+  /** The fit with all partials; more than one round where they are stretched or bend. Leaves what it found in `#model`. */
+  #settle(
+    samples: Float64Array,
+    startOmega: number,
+    startStiffness: number,
+    most: number,
+    stiffRounds = STIFF_ROUNDS,
+  ): HarmonicFit {
+    const isStiff = startStiffness > 0
+    const { cleans } = this.options
+    let stiffness = startStiffness
+    let partials = this.#usable(most, startOmega, stiffness)
+    this.#analyse(samples, startOmega, stiffness, partials)
+    let turned = this.#turn(startOmega, partials, cleans && this.#cells > 1 ? SUPPOSED : BELIEVED)
+    const rounds = isStiff ? stiffRounds : cleans && this.#cells > 1 && turned.bend.cubic !== 0 ? 2 : 0
+    for (let round = 0; round < rounds; round++) {
+      let { omega } = turned
+      if (isStiff) {
+        const found = this.#stretch(partials, omega)
+        stiffness = Math.max(LEAST_STIFFNESS, stiffness + found.change)
+        omega *= 1 + found.shift
+      }
+      partials = Math.min(partials, this.#usable(most, omega, stiffness))
+      this.#setModel(omega, turned.bend, stiffness, partials)
+      if (cleans) this.#analyseRest(samples)
+      else this.#analyse(samples, omega, stiffness, partials)
+      const isLast = isStiff || round === rounds - 1
+      turned = this.#turn(omega, partials, isLast ? BELIEVED : SUPPOSED, cleans ? turned.bend : undefined)
+    }
+    this.#setModel(turned.omega, turned.bend, stiffness, partials)
+    return this.#result(turned, stiffness, partials)
+  }
+
+  #setModel(omega: number, bend: Bend, stiffness: number, partials: number): void {
+    this.#model = { omega, bend, stiffness, partials }
+    for (let k = 0; k < partials; k++) this.#ratio[k] = partialRatio(k + 1, stiffness)
+  }
+
+  #usable(most: number, omega: number, stiffness: number): number {
+    let k = most
+    while (k > 1 && partialRatio(k, stiffness) * omega > USED_BAND * Math.PI) k--
+    return k
+  }
+
+  #result(turned: Turned, stiffness: number, partials: number): HarmonicFit {
+    const power = this.#power
+    const powers = new Float64Array(partials)
+    let explained = 0
+    for (let k = 0; k < partials; k++) {
+      powers[k] = (2 * (this.#sumRe[k]! ** 2 + this.#sumIm[k]! ** 2)) / (this.#blocks * this.#length) ** 2
+      explained += powers[k]!
+    }
+    const { omega, relativeSigma } = turned
+    return {
+      omega,
+      relativeSigma,
+      stiffness,
+      explained: power > 0 ? Math.max(0, Math.min(1, explained / power)) : 0,
+      powers,
+      power,
+    }
+  }
+
+  /** Blocks of whole periods, spread over the stretch. */
+  #layBlocks(length: number, period: number): void {
+    const periods = length / period
+    if (periods < FEW_PERIODS) {
+      this.#cells = THIRDS
+      this.#length = period
+      this.#stride = period / THIRDS
+      this.#blocks = Math.floor(periods * THIRDS + 1e-9) - THIRDS + 1
+    } else {
+      this.#cells = 1
+      this.#length = Math.round(periods / BLOCKS + 0.25) * period || period
+      this.#blocks = Math.max(5, Math.min(MOST_BLOCKS, Math.round(length / this.#length)))
+      this.#stride = (length - this.#length) / (this.#blocks - 1)
+    }
+    for (let b = 0; b < this.#blocks; b++) this.#times[b] = (b - (this.#blocks - 1) / 2) * this.#stride
+  }
+
+  /** The Fourier sum of partials 1 … `partials` in each block, its phase told from the middle of the stretch. */
+  #analyse(samples: Float64Array, omega: number, stiffness: number, partials: number): void {
+    this.#layBlocks(samples.length, (2 * Math.PI) / omega)
+    for (let k = 0; k < this.#room; k++) {
+      this.#ratio[k] = partialRatio(k + 1, stiffness)
+      this.#omega[k] = k < partials ? this.#ratio[k]! * omega : 0
+    }
+    this.#transform(samples, partials)
+  }
+
+  #transform(samples: Float64Array, partials: number): void {
+    const room = this.#room
+    if (this.#cells === 1) {
+      let power = 0
+      for (let b = 0; b < this.#blocks; b++)
+        power += this.#sumCell(samples, this.#times[b]!, this.#length, b * room, partials, this.#re, this.#im)
+      this.#power = power / (this.#blocks * this.#length)
+      return
+    }
+    const cells = this.#blocks + THIRDS - 1
+    let power = 0
+    for (let c = 0; c < cells; c++) {
+      const centre = (c - (cells - 1) / 2) * this.#stride
+      power += this.#sumCell(samples, centre, this.#stride, c * room, partials, this.#cellRe, this.#cellIm)
+    }
+    this.#power = power / (cells * this.#stride)
+    for (let b = 0; b < this.#blocks; b++)
+      for (let at = b * room; at < b * room + partials; at++) {
+        this.#re[at] = this.#cellRe[at]! + this.#cellRe[at + room]! + this.#cellRe[at + 2 * room]!
+        this.#im[at] = this.#cellIm[at]! + this.#cellIm[at + room]! + this.#cellIm[at + 2 * room]!
+      }
+  }
+
+  /** The Fourier sums of one cell about `centre` (from the middle of the stretch); returns its energy. */
+  #sumCell(
+    samples: Float64Array,
+    centre: number,
+    length: number,
+    at: number,
+    partials: number,
+    outRe: Float64Array,
+    outIm: Float64Array,
+  ): number {
+    const middle = (samples.length - 1) / 2
+    const from = Math.max(-0.5, middle + centre - length / 2)
+    const to = Math.min(samples.length - 0.5, middle + centre + length / 2)
+    const first = Math.floor(from + 0.5)
+    const last = Math.min(samples.length - 1, Math.floor(to + 0.5))
+    const count = last - first + 1
+    const block = this.#block
+    for (let i = 0; i < count; i++) block[i] = samples[first + i]!
+    // Samples that lie half in the cell count by the part that does: so blocks are whole periods long, to a fraction.
+    block[0]! *= first + 0.5 - from
+    block[count - 1]! *= to - (last - 0.5)
+    let energy = 0
+    for (let i = 0; i < count; i++) energy += block[i]! * block[i]!
+    this.#goertzel(count, first - middle + count - 1, at, partials, outRe, outIm)
+    return energy
+  }
+
+  /** Goertzel's recursion for four partials at a time, so that one's additions need not wait for another's. */
+  #goertzel(
+    count: number,
+    end: number,
+    at: number,
+    partials: number,
+    outRe: Float64Array,
+    outIm: Float64Array,
+  ): void {
+    const x = this.#block
+    const w = this.#omega
+    for (let k = 0; k < partials; k += 4) {
+      const c0 = 2 * Math.cos(w[k]!)
+      const c1 = 2 * Math.cos(w[k + 1]!)
+      const c2 = 2 * Math.cos(w[k + 2]!)
+      const c3 = 2 * Math.cos(w[k + 3]!)
+      let p1 = 0
+      let p2 = 0
+      let q1 = 0
+      let q2 = 0
+      let r1 = 0
+      let r2 = 0
+      let s1 = 0
+      let s2 = 0
+      for (let n = 0; n < count; n++) {
+        const v = x[n]!
+        const p = v - p2 + c0 * p1
+        const q = v - q2 + c1 * q1
+        const r = v - r2 + c2 * r1
+        const s = v - s2 + c3 * s1
+        p2 = p1
+        p1 = p
+        q2 = q1
+        q1 = q
+        r2 = r1
+        r1 = r
+        s2 = s1
+        s1 = s
+      }
+      put(outRe, outIm, at + k, w[k]!, end, p1, p2)
+      put(outRe, outIm, at + k + 1, w[k + 1]!, end, q1, q2)
+      put(outRe, outIm, at + k + 2, w[k + 2]!, end, r1, r2)
+      put(outRe, outIm, at + k + 3, w[k + 3]!, end, s1, s2)
+    }
+  }
+
+  /** Leaves in `#rest` what the model does not sound; returns its mean square. */
+  #takeOut(samples: Float64Array): number {
+    const { omega, bend, stiffness, partials } = this.#model
+    const { length } = samples
+    const middle = (length - 1) / 2
+    const scale = 2 / (this.#blocks * this.#length)
+    const [sumRe, sumIm, ratio, rest] = [this.#sumRe, this.#sumIm, this.#ratio, this.#rest]
+    rest.set(samples)
+    if (stiffness > 0) {
+      for (let k = 0; k < partials; k++)
+        subtractPartial(rest, length, sumRe[k]! * scale, sumIm[k]! * scale, ratio[k]! * omega, ratio[k]!, bend)
+    } else {
+      for (let n = 0; n < length; n++) {
+        const t = n - middle
+        const turn = omega * t + bend.at0 + t * t * (bend.square + bend.cubic * t)
+        const [c, s] = [Math.cos(turn), Math.sin(turn)]
+        let re = c
+        let im = s
+        let value = 0
+        for (let k = 0; k < partials; k++) {
+          value += sumRe[k]! * re - sumIm[k]! * im
+          const next = re * c - im * s
+          im = re * s + im * c
+          re = next
+        }
+        rest[n]! -= scale * value
+      }
+    }
+    let left = 0
+    for (let n = 0; n < length; n++) left += rest[n]! ** 2
+    return left / length
+  }
+
+  /** The sums of each partial once what the model makes of all others is taken out of the sound. */
+  #analyseRest(samples: Float64Array): void {
+    const { omega, bend, partials } = this.#model
+    this.#takeOut(samples)
+    const [power, room] = [this.#power, this.#room]
+    const own = 1 / this.#blocks
+    for (let k = 0; k < room; k++) this.#omega[k] = k < partials ? this.#ratio[k]! * omega : 0
+    this.#transform(this.#rest.subarray(0, samples.length), partials)
+    this.#power = power
+    for (let b = 0; b < this.#blocks; b++) {
+      const theta = meanBend(bend, this.#times[b]!, this.#length)
+      for (let k = 0, at = b * room; k < partials; k++, at++) {
+        const turn = this.#ratio[k]! * theta
+        const [c, s] = [Math.cos(turn) * own, Math.sin(turn) * own]
+        this.#re[at]! += this.#sumRe[k]! * c - this.#sumIm[k]! * s
+        this.#im[at]! += this.#sumRe[k]! * s + this.#sumIm[k]! * c
+      }
+    }
+  }
+
+  /** The common phase of all partials from block to block, and the frequency that follows. */
+  #turn(omega: number, partials: number, believed: number, known?: Bend): Turned {
+    const blocks = this.#blocks
+    const slope = known ? 0 : this.#firstSlope(partials)
+    if (slope !== 0) this.#unwind(slope, partials)
+    for (let b = 0; b < blocks; b++)
+      this.#theta[b] = known ? meanBend(known, this.#times[b]!, this.#length) : 0
+    let variance = 0
+    for (let round = 0; round < 2; round++) {
+      this.#sum(partials)
+      variance = this.#pull(partials)
+    }
+    this.#sum(partials)
+    // Blocks that overlap hear the same noise: they count as the blocks that would fit side by side.
+    const alone = Math.min(1, (this.#stride * (blocks - 1) + this.#length) / (blocks * this.#length))
+    const fit = polynomialSlope(this.#times, this.#theta, this.#weights, blocks, variance / alone, {
+      believed: this.options.bends ? believed : Infinity,
+    })
+    // A block tells the mean of its phases: of a cubic c t³ that adds c L²/4 to the slope.
+    const flattened = (fit.cubic * this.#length ** 2) / 4
+    return {
+      omega: omega + slope + fit.slope - flattened,
+      relativeSigma: fit.sigma / omega,
+      bend: { at0: fit.at0 - (fit.square * this.#length ** 2) / 12, square: fit.square, cubic: fit.cubic },
+    }
+  }
+
+  /** A first slope of the common phase, from how each partial turns from one block to the next. */
+  #firstSlope(partials: number): number {
+    const room = this.#room
+    const [turnRe, turnIm] = [this.#turnRe, this.#turnIm]
+    turnRe.fill(0)
+    turnIm.fill(0)
+    for (let b = 0; b + 1 < this.#blocks; b++)
+      for (let k = 0, at = b * room; k < partials; k++, at++) {
+        const [r0, i0, r1, i1] = [this.#re[at]!, this.#im[at]!, this.#re[at + room]!, this.#im[at + room]!]
+        turnRe[k]! += r1 * r0 + i1 * i0
+        turnIm[k]! += i1 * r0 - r1 * i0
+      }
+    let slope = 0
+    // Low partials first: they turn least and cannot have turned round. Each step doubles how many are asked.
+    for (let upTo = Math.min(2, partials); ; upTo = Math.min(2 * upTo, partials)) {
+      let above = 0
+      let below = 0
+      for (let k = 0; k < upTo; k++) {
+        const weight = this.#ratio[k]!
+        const turn = weight * slope * this.#stride
+        const [c, s] = [Math.cos(turn), Math.sin(turn)]
+        const [re, im] = [turnRe[k]!, turnIm[k]!]
+        const size = Math.sqrt(re * re + im * im)
+        above += size * weight * Math.atan2(im * c - re * s, re * c + im * s)
+        below += size * weight * weight
+      }
+      if (below > 0) slope += above / (below * this.#stride)
+      if (upTo === partials) return slope
+    }
+  }
+
+  /** Takes a slope of the common phase off all sums. */
+  #unwind(slope: number, partials: number): void {
+    for (let k = 0; k < partials; k++) {
+      const step = this.#ratio[k]! * slope * this.#stride
+      const [c, s] = [Math.cos(step), -Math.sin(step)]
+      const start = this.#ratio[k]! * slope * this.#times[0]!
+      let re = Math.cos(start)
+      let im = -Math.sin(start)
+      for (let b = 0, at = k; b < this.#blocks; b++, at += this.#room) {
+        const [zr, zi] = [this.#re[at]!, this.#im[at]!]
+        this.#re[at] = zr * re - zi * im
+        this.#im[at] = zr * im + zi * re
+        const next = re * c - im * s
+        im = re * s + im * c
+        re = next
+      }
+    }
+  }
+
+  /** Each partial summed over the blocks, the common phase taken off. What is left of it is small: k serves for the ratio. */
+  #sum(partials: number): void {
+    const [sumRe, sumIm] = [this.#sumRe, this.#sumIm]
+    sumRe.fill(0)
+    sumIm.fill(0)
+    for (let b = 0; b < this.#blocks; b++) {
+      const [c, s] = [Math.cos(this.#theta[b]!), -Math.sin(this.#theta[b]!)]
+      let re = c
+      let im = s
+      for (let k = 0, at = b * this.#room; k < partials; k++, at++) {
+        sumRe[k]! += this.#re[at]! * re - this.#im[at]! * im
+        sumIm[k]! += this.#re[at]! * im + this.#im[at]! * re
+        const next = re * c - im * s
+        im = re * s + im * c
+        re = next
+      }
+    }
+  }
+
+  /**
+   * One step of Newton's for the common phase of each block; the weight of a block is the curvature there. Returns the noise's
+   * power a bin, by which a weight becomes a variance.
+   */
+  #pull(partials: number): number {
+    const blocks = this.#blocks
+    let noise = 0
+    for (let b = 0; b < blocks; b++) {
+      const [c, s] = [Math.cos(this.#theta[b]!), -Math.sin(this.#theta[b]!)]
+      let turnRe = c
+      let turnIm = s
+      let force = 0
+      let curve = 0
+      for (let k = 0, at = b * this.#room; k < partials; k++, at++) {
+        const re = this.#re[at]! * turnRe - this.#im[at]! * turnIm
+        const im = this.#re[at]! * turnIm + this.#im[at]! * turnRe
+        const [sr, si] = [this.#sumRe[k]!, this.#sumIm[k]!]
+        // Along the partial's own direction is signal, across it is phase.
+        const across = im * sr - re * si
+        force += (k + 1) * across
+        curve += (k + 1) * (k + 1) * (re * sr + im * si)
+        const size = sr * sr + si * si
+        if (size > 0) noise += (across * across) / size
+        const next = turnRe * c - turnIm * s
+        turnIm = turnRe * s + turnIm * c
+        turnRe = next
+      }
+      const step = curve > 0 ? force / curve : 0
+      this.#theta[b]! += Math.max(-0.5, Math.min(0.5, step))
+      this.#weights[b] = Math.max(curve / blocks, 1e-300)
+    }
+    return noise / (partials * blocks)
+  }
+
+  /** What the partials turn beyond the common phase, as a stiffness beyond that which was reckoned with. */
+  #stretch(partials: number, omega: number): { suspected: number; change: number; shift: number } {
+    const none = { suspected: 0, change: 0, shift: 0 }
+    const blocks = this.#blocks
+    let spread = 0
+    for (let b = 0; b < blocks; b++) spread += this.#times[b]! ** 2
+    const slopes = this.#slopes
+    let noise = 0
+    for (let k = 0; k < partials; k++) {
+      const [sr, si] = [this.#sumRe[k]! / blocks, this.#sumIm[k]! / blocks]
+      const size = sr * sr + si * si
+      if (!(size > 0)) return none
+      let turned = 0
+      for (let b = 0, at = k; b < blocks; b++, at += this.#room) {
+        const turn = (k + 1) * this.#theta[b]!
+        const [c, s] = [Math.cos(turn), Math.sin(turn)]
+        const [r, i] = [this.#re[at]!, this.#im[at]!]
+        const across = ((i * c - r * s) * sr - (r * c + i * s) * si) / size
+        turned += this.#times[b]! * across
+        noise += across * across * size
+      }
+      slopes[k] = turned / spread
+      noise -= (turned * turned * size) / spread
+    }
+    noise /= partials * (blocks - 1)
+    let [w, wu, wuu, wy, wuy] = [0, 0, 0, 0, 0]
+    for (let k = 1; k <= partials; k++) {
+      const weight = k * k * (this.#sumRe[k - 1]! ** 2 + this.#sumIm[k - 1]! ** 2)
+      const u = (k * k - 1) / 2
+      const y = slopes[k - 1]! / (this.#ratio[k - 1]! * omega)
+      w += weight
+      wu += weight * u
+      wuu += weight * u * u
+      wy += weight * y
+      wuy += weight * u * y
+    }
+    const across = wuu - (wu * wu) / w
+    if (!(across > 0)) return none
+    const change = (wuy - (wu * wy) / w) / across
+    const sigma = Math.sqrt((noise * blocks * blocks) / (across * spread)) / omega
+    const isSuspected = change > SUSPECTED * sigma && change > LEAST_STIFFNESS
+    return { suspected: isSuspected ? change : 0, change, shift: (wy - change * wu) / w }
+  }
+}
 
 interface Turned {
   readonly omega: number
@@ -477,69 +574,60 @@ function meanBend({ at0, square, cubic }: Bend, time: number, length: number): n
   return at0 + square * (time ** 2 + spread / 12) + cubic * (time ** 3 + (time * spread) / 4)
 }
 
+/**
+ * Takes one partial with amplitude re + i im off samples about their middle. Its phase is a cubic of time: a phasor, turned by
+ * a phasor that is itself turned, and so once more.
+ */
+function subtractPartial(
+  samples: Float64Array,
+  length: number,
+  re: number,
+  im: number,
+  omega: number,
+  ratio: number,
+  { at0, square, cubic }: Bend,
+): void {
+  const start = -(length - 1) / 2
+  const phase = (t: number) => omega * t + ratio * (at0 + t * t * (square + cubic * t))
+  const [p0, p1, p2, p3] = [phase(start), phase(start + 1), phase(start + 2), phase(start + 3)]
+  let [xr, xi] = [re * Math.cos(p0) - im * Math.sin(p0), re * Math.sin(p0) + im * Math.cos(p0)]
+  let [dr, di] = [Math.cos(p1 - p0), Math.sin(p1 - p0)]
+  const second = p2 - 2 * p1 + p0
+  let [er, ei] = [Math.cos(second), Math.sin(second)]
+  const third = p3 - 3 * p2 + 3 * p1 - p0
+  const [fr, fi] = [Math.cos(third), Math.sin(third)]
+  for (let n = 0; n < length; n++) {
+    samples[n]! -= xr
+    const x = xr * dr - xi * di
+    xi = xr * di + xi * dr
+    xr = x
+    const d = dr * er - di * ei
+    di = dr * ei + di * er
+    dr = d
+    const e = er * fr - ei * fi
+    ei = er * fi + ei * fr
+    er = e
+  }
+}
+
 /** By what partial k lies above partial 1. */
-function partial(k: number, stiffness: number): number {
+function partialRatio(k: number, stiffness: number): number {
   return stiffness === 0 ? k : k * Math.sqrt((1 + stiffness * k * k) / (1 + stiffness))
 }
 
-/**
- * The slope in the middle of y against x, as a parabola's or, where its third power is significant and `bends`, a cubic's;
- * weighted least squares by the normal equations, x scaled to −1 … 1.
- *
- * @param variance of y times its weight.
- */
-function slopeOf(
-  x: Float64Array,
-  y: Float64Array,
-  weight: Float64Array,
-  count: number,
-  variance: number,
-  bends: boolean,
-): { at0: number; slope: number; square: number; cubic: number; sigma: number } {
-  const scale = Math.abs(x[count - 1]!)
-  // Sums of powers 0 … 6, and of y times powers 0 … 3.
-  const s = [0, 0, 0, 0, 0, 0, 0]
-  const t = [0, 0, 0, 0]
-  for (let b = 0; b < count; b++) {
-    const u = x[b]! / scale
-    let p = weight[b]!
-    for (let i = 0; i <= 6; i++) {
-      s[i]! += p
-      if (i <= 3) t[i]! += p * y[b]!
-      p *= u
-    }
-  }
-  const square = solve(s, t, 3)
-  let best = square
-  if (bends && count > 5) {
-    const cubic = solve(s, t, 4)
-    if (Math.abs(cubic.c[3]!) > BELIEVED * Math.sqrt(variance * cubic.cov3)) best = cubic
-  }
-  return {
-    at0: best.c[0]!,
-    slope: best.c[1]! / scale,
-    square: best.c[2]! / scale ** 2,
-    sigma: Math.sqrt(variance * best.cov1) / scale,
-    cubic: (best.c[3] ?? 0) / scale ** 3,
-  }
-}
-
-/** Solves the normal equations of a polynomial with `n` coefficients; `cov1` and `cov3` are those of its inverse's diagonal. */
-function solve(s: number[], t: number[], n: number): { c: number[]; cov1: number; cov3: number } {
-  const a: number[][] = Array.from({ length: n }, (_, i) => [
-    ...Array.from({ length: n }, (_, j) => s[i + j]!),
-    t[i]!,
-    i === 1 ? 1 : 0,
-    i === 3 ? 1 : 0,
-  ])
-  for (let i = 0; i < n; i++) {
-    const pivot = a[i]![i]!
-    for (let j = i; j < n + 3; j++) a[i]![j]! /= pivot
-    for (let r = 0; r < n; r++)
-      if (r !== i) {
-        const by = a[r]![i]!
-        if (by !== 0) for (let j = i; j < n + 3; j++) a[r]![j]! -= by * a[i]![j]!
-      }
-  }
-  return { c: a.map((row) => row[n]!), cov1: a[1]![n + 1]!, cov3: n > 3 ? a[3]![n + 2]! : 0 }
+/** The Fourier sum that Goertzel's last two values make, its phase told from `end` samples before its last one. */
+function put(
+  outRe: Float64Array,
+  outIm: Float64Array,
+  at: number,
+  omega: number,
+  end: number,
+  last: number,
+  before: number,
+): void {
+  const re = last - Math.cos(omega) * before
+  const im = Math.sin(omega) * before
+  const [c, s] = [Math.cos(omega * end), -Math.sin(omega * end)]
+  outRe[at] = re * c - im * s
+  outIm[at] = re * s + im * c
 }

@@ -15,12 +15,14 @@ const LONGEST_LAG = 0.37
 const CANDIDATES = 3
 
 /**
- * Finds the periods of a stretch of `length` samples (a power of two): peaks of its autocorrelation, the stretch tapered by
+ * Finds the periods of a stretch of `length` samples: peaks of its autocorrelation, the stretch tapered by
  * Hann's window and the autocorrelation divided by the window's own, so that a long period is no worse off than a short one.
  * Source: P. Boersma, Accurate short-term analysis of the fundamental frequency, Proc. Inst. Phonetic Sci. Amsterdam 17 (1993) 97.
  */
 export class PeriodFinder {
   readonly #fft: FFT
+  /** Room for the stretch and the longest lag: what is correlated does not come round. */
+  readonly #size: number
   readonly #window: Float64Array
   readonly #windowCorrelation: Float64Array
   readonly #padded: number[]
@@ -28,12 +30,13 @@ export class PeriodFinder {
   readonly #correlation: Float64Array
 
   constructor(private readonly length: number) {
-    this.#fft = new FFT(2 * length)
+    this.#size = 2 ** Math.ceil(Math.log2(length * (1 + LONGEST_LAG) + 4))
+    this.#fft = new FFT(this.#size)
     this.#window = Float64Array.from(
       { length },
       (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / length),
     )
-    this.#padded = new Array<number>(2 * length).fill(0)
+    this.#padded = new Array<number>(this.#size).fill(0)
     this.#spectrum = this.#fft.createComplexArray()
     this.#correlation = new Float64Array(length)
     this.#correlate(this.#window)
@@ -58,15 +61,16 @@ export class PeriodFinder {
     if (of) for (let i = 0; i < this.length; i++) this.#padded[i] = of[i]!
     this.#fft.realTransform(this.#spectrum, this.#padded)
     const power = this.#padded
-    const n = 2 * this.length
-    for (let i = 0; i <= this.length; i++) {
+    const half = this.#size / 2
+    for (let i = 0; i <= half; i++) {
       const value = this.#spectrum[2 * i]! ** 2 + this.#spectrum[2 * i + 1]! ** 2
       power[i] = value
-      if (i > 0 && i < this.length) power[n - i] = value
+      if (i > 0 && i < half) power[this.#size - i] = value
     }
     // A real, even series has a real, even transform: the forward one serves.
     this.#fft.realTransform(this.#spectrum, power)
-    for (let i = 0; i < this.length; i++) this.#correlation[i] = this.#spectrum[2 * i]!
+    const lags = Math.min(this.length, half)
+    for (let i = 0; i < lags; i++) this.#correlation[i] = this.#spectrum[2 * i]!
     this.#padded.fill(0)
   }
 

@@ -1,0 +1,291 @@
+import { HALF_BAND_REACH, HalfBand } from './half-band'
+import { FIT_OPTIONS, HarmonicFitter, type FitOptions, type HarmonicFit } from './harmonic-fit'
+import { PeriodFinder } from './period'
+import { Samples } from './samples'
+
+/** What is heard about one moment. */
+export interface PitchFrame {
+  /** From the first sample. */
+  readonly atS: number
+  /** Of partial 1; null where there is no one pitch. */
+  readonly frequencyHz: number | null
+  /** One standard deviation of the frequency, from the noise beside its partials; Infinity without one. */
+  readonly sigmaCents: number
+  /** Part of the sound's power that belongs to the pitch, 0 … 1. */
+  readonly confidence: number
+  /** Root mean square over one hop, dB of full scale. */
+  readonly levelDb: number
+  /** B of a stiff, plucked string; 0 otherwise. */
+  readonly stiffness: number
+  /** A second note that sounds as loud: a double stop, of which no pitch is told. */
+  readonly otherHz: number | null
+}
+
+export interface TrackerOptions {
+  readonly lowestHz: number
+  readonly highestHz: number
+  /** Below this part of the power no pitch is told. */
+  readonly leastConfidence: number
+  /** Frames between two searches for the period while a note goes on. */
+  readonly searchEvery: number
+  readonly fit: FitOptions
+}
+
+export const TRACKER_OPTIONS: TrackerOptions = {
+  lowestHz: 29.5,
+  highestHz: 3200,
+  leastConfidence: 0.6,
+  searchEvery: 4,
+  fit: FIT_OPTIONS,
+}
+
+/** Lowest and highest rate of samples that are listened to, Hz. */
+export const SAMPLE_RATES_HZ = { lowest: 8000, highest: 192_000 } as const
+
+/** From one frame to the next, seconds, to the nearest power of two in samples. */
+const HOP_S = 512 / 44_100
+/** Stretches that are looked at: at least this long, and this many periods where a note is low. */
+const SHORTEST_S = 0.0464
+const LEAST_PERIODS = 4
+/** For notes too low for that many periods: whole thirds of a period that fit in here. */
+const LONGEST_S = 0.0884
+const SEARCH_S = 0.0929
+/** Partials up to here are worth their arithmetic. */
+const PARTIALS = 40
+const HIGHEST_PARTIAL_HZ = 6000
+/** Fainter than this is silence, dB of full scale. */
+const SILENCE_DB = -75
+/** A series of which all but this part lies in every second (third) partial is one an octave (a twelfth) higher. */
+const IDLE_PARTIALS = 0.015
+/** A pitch is followed without a search while it explains the sound about as well as a moment ago. */
+const LOSES = 0.05
+/** A sound of two notes: the first leaves something, and that repeats itself as a note does. */
+const TWO_NOTES = { firstAtMost: 0.9, clarity: 0.6, apartCents: 70 } as const
+
+interface Stage {
+  readonly samples: Samples
+  readonly rateHz: number
+  /** Input samples a sample. */
+  readonly step: number
+}
+
+interface Heard {
+  readonly hz: number
+  readonly fit: HarmonicFit
+  readonly stage: Stage
+}
+
+/**
+ * Follows the pitch of one string, block by block. The sound is halved in rate to what the note needs; a period is searched
+ * for by autocorrelation, sharpened by a harmonic fit, and followed by the fit alone while it holds. The same frames come out
+ * whatever the blocks are; memory is bounded; a frame is there 58 ms after its moment at most.
+ *
+ * @example
+ * const tracker = new PitchTracker(48_000)
+ * for (const block of blocks) for (const frame of tracker.push(block)) show(frame)
+ * for (const frame of tracker.end()) show(frame)
+ */
+export class PitchTracker {
+  readonly hopSamples: number
+  readonly #options: TrackerOptions
+  readonly #input: Samples
+  readonly #halvings: HalfBand[] = []
+  readonly #stages: Stage[] = []
+  readonly #fitters: HarmonicFitter[]
+  readonly #searched: Stage
+  readonly #finder: PeriodFinder
+  readonly #searchLength: number
+  #frame = 0
+  #last: Heard | undefined
+  #sinceSearch = 0
+  /** Follows slow pressure and a microphone's constant offset, which is no sound. */
+  #offset: number | undefined
+
+  /** Throws a RangeError for a rate outside {@link SAMPLE_RATES_HZ}. */
+  constructor(
+    readonly sampleRateHz: number,
+    options: Partial<TrackerOptions> = {},
+  ) {
+    const { lowest, highest } = SAMPLE_RATES_HZ
+    if (!(sampleRateHz >= lowest && sampleRateHz <= highest))
+      throw new RangeError(`a sampling rate of ${sampleRateHz} Hz is outside ${lowest} … ${highest} Hz`)
+    this.#options = { ...TRACKER_OPTIONS, ...options }
+    this.hopSamples = 2 ** Math.round(Math.log2(HOP_S * sampleRateHz))
+    this.#input = new Samples(Math.ceil(0.2 * sampleRateHz))
+    let stage: Stage = { samples: this.#input, rateHz: sampleRateHz, step: 1 }
+    while (stage.rateHz > 32_000) stage = this.#halve(stage)
+    this.#stages.push(stage)
+    for (let i = 0; i < 2; i++) this.#stages.push(this.#halve(this.#stages.at(-1)!))
+    this.#fitters = this.#stages.map(
+      ({ rateHz }) => new HarmonicFitter(Math.ceil(SEARCH_S * rateHz) + 4, this.#options.fit),
+    )
+    this.#searched = this.#stages.find(({ rateHz }) => rateHz <= 16_500) ?? this.#stages.at(-1)!
+    this.#searchLength = 2 * Math.round((SEARCH_S * this.#searched.rateHz) / 2)
+    this.#finder = new PeriodFinder(this.#searchLength)
+  }
+
+  #halve({ samples, rateHz, step }: Stage): Stage {
+    const half = new HalfBand(samples, Math.ceil(0.2 * rateHz) + 2 * HALF_BAND_REACH)
+    this.#halvings.push(half)
+    return { samples: half.output, rateHz: rateHz / 2, step: 2 * step }
+  }
+
+  /** Listens on; the frames that can now be told. Throws a RangeError for a sample that is no number. */
+  push(block: ArrayLike<number>): PitchFrame[] {
+    const follow = Math.min(1, (2 * Math.PI * 5) / this.sampleRateHz)
+    for (let i = 0; i < block.length; i++) {
+      const value = block[i]!
+      if (!Number.isFinite(value)) throw new RangeError(`sample ${this.#input.end} is ${value}, which is no sound`)
+      this.#offset ??= value
+      this.#offset += follow * (value - this.#offset)
+      this.#input.push(value - this.#offset)
+      // Often enough that nothing is let go before it was used.
+      if ((this.#input.end & 1023) === 0) for (const half of this.#halvings) half.run()
+    }
+    for (const half of this.#halvings) half.run()
+    const frames: PitchFrame[] = []
+    while (this.#isReady()) frames.push(this.#tell(this.#frame++ * this.hopSamples))
+    return frames
+  }
+
+  /** The frames up to the last sample, silence taken to follow it. */
+  end(): PitchFrame[] {
+    const last = this.#input.end
+    const frames = this.push(new Float64Array(Math.ceil(0.065 * this.sampleRateHz)))
+    return frames.filter(({ atS }) => atS * this.sampleRateHz < last)
+  }
+
+  #isReady(): boolean {
+    const at = this.#frame * this.hopSamples
+    return this.#stages.every(
+      ({ samples, rateHz, step }) =>
+        samples.end >= at / step + ((step === this.#searched.step ? SEARCH_S : LONGEST_S) * rateHz) / 2 + 2,
+    )
+  }
+
+  #tell(at: number): PitchFrame {
+    const atS = at / this.sampleRateHz
+    const levelDb = this.#levelDb(at)
+    const none = {
+      atS,
+      frequencyHz: null,
+      sigmaCents: Infinity,
+      confidence: 0,
+      levelDb,
+      stiffness: 0,
+      otherHz: null,
+    }
+    const heard = levelDb < SILENCE_DB ? undefined : this.#hear(at)
+    this.#last = heard && heard.fit.explained >= this.#options.leastConfidence ? heard : undefined
+    if (!heard) return none
+    const { fit, hz } = heard
+    const isOne = this.#last !== undefined
+    const otherHz = fit.explained < TWO_NOTES.firstAtMost ? this.#otherNote(at, heard) : null
+    if (!isOne || otherHz !== null) return { ...none, confidence: fit.explained, otherHz }
+    return {
+      atS,
+      frequencyHz: hz,
+      sigmaCents: fit.relativeSigma * (1200 / Math.LN2),
+      confidence: fit.explained,
+      levelDb,
+      stiffness: fit.stiffness,
+      otherHz,
+    }
+  }
+
+  #hear(at: number): Heard | undefined {
+    const last = this.#last
+    if (last && ++this.#sinceSearch < this.#options.searchEvery) {
+      const followed = this.#fit(at, last.hz, last.fit.stiffness)
+      if (followed && followed.fit.explained > last.fit.explained - LOSES && this.#multiple(followed) === 1)
+        return followed
+    }
+    this.#sinceSearch = 0
+    return this.#search(at)
+  }
+
+  #search(at: number): Heard | undefined {
+    const { samples, rateHz, step } = this.#searched
+    const from = Math.round(at / step) - this.#searchLength / 2
+    const { lowestHz, highestHz } = this.#options
+    const candidates = this.#finder.find(
+      samples.view(from, from + this.#searchLength),
+      rateHz / highestHz,
+      rateHz / lowestHz,
+    )
+    let best: Heard | undefined
+    for (const { period } of candidates) {
+      let heard = this.#fit(at, rateHz / period)
+      if (!heard) continue
+      const times = this.#multiple(heard)
+      if (times > 1) heard = this.#fit(at, times * heard.hz) ?? heard
+      if (!best || heard.fit.explained > best.fit.explained + 0.02) best = heard
+      if (best.fit.explained > 0.9) break
+    }
+    return best
+  }
+
+  #fit(at: number, hz: number, stiffness = 0): Heard | undefined {
+    const { lowestHz, highestHz } = this.#options
+    if (!(hz >= 0.97 * lowestHz && hz <= 1.03 * highestHz)) return undefined
+    const index = this.#stageFor(hz)
+    const stage = this.#stages[index]!
+    const seconds = secondsFor(hz)
+    const half = Math.round((seconds * stage.rateHz) / 2)
+    const middle = Math.round(at / stage.step)
+    const fit = this.#fitters[index]!.fit(
+      stage.samples.view(middle - half, middle + half + 1),
+      stage.rateHz / hz,
+      stiffness,
+    )
+    return fit && { hz: (fit.omega * stage.rateHz) / (2 * Math.PI), fit, stage }
+  }
+
+  /** The slowest stage that holds the partials a note needs. */
+  #stageFor(hz: number): number {
+    const needed = Math.max(Math.min(PARTIALS * hz, HIGHEST_PARTIAL_HZ), 3.2 * hz)
+    for (let i = this.#stages.length - 1; i > 0; i--) if (0.42 * this.#stages[i]!.rateHz >= needed) return i
+    return 0
+  }
+
+  /** 2 or 3 where all but nothing lies in every second or third partial. */
+  #multiple({ fit: { powers } }: Heard): number {
+    let all = 0
+    for (const power of powers) all += power
+    for (const times of [2, 3]) {
+      if (powers.length < times) continue
+      let idle = 0
+      powers.forEach((power, i) => (idle += (i + 1) % times === 0 ? 0 : power))
+      if (idle < IDLE_PARTIALS * all) return times
+    }
+    return 1
+  }
+
+  /** The pitch of what the heard note leaves, where that is as much of a note. */
+  #otherNote(at: number, { hz }: Heard): number | null {
+    const { samples, rateHz, step } = this.#searched
+    const from = Math.round(at / step) - this.#searchLength / 2
+    const stretch = samples.view(from, from + this.#searchLength)
+    const fitter = this.#fitters[this.#stages.indexOf(this.#searched)]!
+    if (!fitter.fit(stretch, rateHz / hz)) return null
+    const { lowestHz, highestHz } = this.#options
+    const [other] = this.#finder.find(fitter.rest(stretch), rateHz / highestHz, rateHz / lowestHz)
+    if (!other || other.clarity < TWO_NOTES.clarity) return null
+    const otherHz = rateHz / other.period
+    return Math.abs(1200 * Math.log2(otherHz / hz)) > TWO_NOTES.apartCents ? otherHz : null
+  }
+
+  #levelDb(at: number): number {
+    const { samples, step } = this.#stages[0]!
+    const half = this.hopSamples / step / 2
+    const middle = Math.round(at / step)
+    let power = 0
+    for (const value of samples.view(middle - half, middle + half)) power += value * value
+    return 10 * Math.log10(power / (2 * half) + 1e-20)
+  }
+}
+
+function secondsFor(hz: number): number {
+  const wanted = Math.max(SHORTEST_S, LEAST_PERIODS / hz)
+  return wanted <= LONGEST_S ? wanted : Math.floor(LONGEST_S * hz * 3) / 3 / hz
+}
