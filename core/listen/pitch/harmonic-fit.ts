@@ -44,13 +44,14 @@ const SUPPOSED = 1
 const SUSPECTED = 2
 /** A stiff string's partials leave this part, at most, of what whole multiples leave unexplained. */
 const STIFF_LEAVES = 0.9
-/** Rounds in which a stiffness settles, found anew and known from a moment ago. */
+/** Rounds in which a stiffness settles, found anew and followed. */
 const STIFF_ROUNDS = 5
-const KNOWN_STIFF_ROUNDS = 2
+const FOLLOWED_ROUNDS = 1
 /** Less than any string's. */
 const LEAST_STIFFNESS = 2e-5
 /** Partials that a first, cautious fit uses. */
-const FIRST_PARTIALS = 5
+const FIRST_PARTIALS = 4
+const FIRST_PARTIALS_LOW = 6
 /** Partials are used up to this part of half the sampling rate, where the half-band filters begin to fall. */
 const USED_BAND = 0.84
 
@@ -94,6 +95,14 @@ export class HarmonicFitter {
   readonly #ratio: Float64Array
   readonly #omega: Float64Array
   readonly #slopes: Float64Array
+  readonly #cos: Float64Array
+  readonly #sin: Float64Array
+  readonly #atRe: Float64Array
+  readonly #atIm: Float64Array
+  readonly #stepRe: readonly Float64Array[]
+  readonly #stepIm: readonly Float64Array[]
+  readonly #stepLengths = [NaN, NaN]
+  #end = NaN
   readonly #theta = new Float64Array(MOST_BLOCKS)
   readonly #times = new Float64Array(MOST_BLOCKS)
   readonly #weights = new Float64Array(MOST_BLOCKS)
@@ -118,19 +127,22 @@ export class HarmonicFitter {
     ;[this.#re, this.#im, this.#cellRe, this.#cellIm] = [blocks(), blocks(), blocks(), blocks()]
     ;[this.#sumRe, this.#sumIm, this.#turnRe, this.#turnIm] = [room(), room(), room(), room()]
     ;[this.#ratio, this.#omega, this.#slopes] = [room(), room(), room()]
+    ;[this.#cos, this.#sin, this.#atRe, this.#atIm] = [room(), room(), room(), room()]
+    this.#stepRe = [room(), room()]
+    this.#stepIm = [room(), room()]
   }
 
   /**
    * @param samples at least two and a half periods long, the middle of which is the moment that is asked about.
-   * @param stiffness what was found a moment ago: with it the string is taken to be as stiff still.
+   * @param before what was found a moment ago, where it is followed: the string is taken to be as stiff still, and no more.
    * @returns undefined where no series with about this period holds.
    */
-  fit(samples: Float64Array, period: number, stiffness = 0): HarmonicFit | undefined {
+  fit(samples: Float64Array, period: number, before?: HarmonicFit): HarmonicFit | undefined {
     const most = Math.min(this.options.partials, Math.floor((USED_BAND / 2) * period))
     if (most < 1 || samples.length < 2.5 * period) return undefined
-    const few = Math.min(FIRST_PARTIALS, most)
     const asked = (2 * Math.PI) / period
-    if (this.options.stiff && stiffness > 0) return this.#settle(samples, asked, stiffness, most, KNOWN_STIFF_ROUNDS)
+    if (before) return this.#settle(samples, asked, before.stiffness, most, FOLLOWED_ROUNDS)
+    const few = Math.min(samples.length < FEW_PERIODS * period ? FIRST_PARTIALS_LOW : FIRST_PARTIALS, most)
     this.#analyse(samples, asked, 0, few)
     const first = this.#turn(asked, few, BELIEVED)
     if (!(first.omega > 0) || Math.abs(first.omega / asked - 1) > 0.06) return undefined
@@ -240,6 +252,12 @@ export class HarmonicFitter {
 
   #transform(samples: Float64Array, partials: number): void {
     const room = this.#room
+    for (let k = 0; k < room; k++) {
+      this.#cos[k] = Math.cos(this.#omega[k]!)
+      this.#sin[k] = Math.sin(this.#omega[k]!)
+    }
+    this.#end = NaN
+    this.#stepLengths.fill(NaN)
     if (this.#cells === 1) {
       let power = 0
       for (let b = 0; b < this.#blocks; b++)
@@ -284,26 +302,52 @@ export class HarmonicFitter {
     block[count - 1]! *= to - (last - 0.5)
     let energy = 0
     for (let i = 0; i < count; i++) energy += block[i]! * block[i]!
-    this.#goertzel(count, first - middle + count - 1, at, partials, outRe, outIm)
+    this.#moveTo(first - middle + count - 1, partials)
+    this.#goertzel(count, at, partials, outRe, outIm)
     return energy
   }
 
+  /**
+   * Sets each partial's phasor e^(−iω·end) for a cell that ends `end` samples from the middle. Cells are one of two lengths
+   * apart: from the second on, phasors are turned by one of two steps.
+   */
+  #moveTo(end: number, partials: number): void {
+    const [atRe, atIm] = [this.#atRe, this.#atIm]
+    const by = end - this.#end
+    this.#end = end
+    if (Number.isNaN(by)) {
+      for (let k = 0; k < partials; k++) {
+        atRe[k] = Math.cos(this.#omega[k]! * end)
+        atIm[k] = -Math.sin(this.#omega[k]! * end)
+      }
+      return
+    }
+    let which = this.#stepLengths.indexOf(by)
+    if (which < 0) {
+      which = Number.isNaN(this.#stepLengths[0]!) ? 0 : 1
+      this.#stepLengths[which] = by
+      for (let k = 0; k < partials; k++) {
+        this.#stepRe[which]![k] = Math.cos(this.#omega[k]! * by)
+        this.#stepIm[which]![k] = -Math.sin(this.#omega[k]! * by)
+      }
+    }
+    const [stepRe, stepIm] = [this.#stepRe[which]!, this.#stepIm[which]!]
+    for (let k = 0; k < partials; k++) {
+      const re = atRe[k]! * stepRe[k]! - atIm[k]! * stepIm[k]!
+      atIm[k] = atRe[k]! * stepIm[k]! + atIm[k]! * stepRe[k]!
+      atRe[k] = re
+    }
+  }
+
   /** Goertzel's recursion for four partials at a time, so that one's additions need not wait for another's. */
-  #goertzel(
-    count: number,
-    end: number,
-    at: number,
-    partials: number,
-    outRe: Float64Array,
-    outIm: Float64Array,
-  ): void {
+  #goertzel(count: number, at: number, partials: number, outRe: Float64Array, outIm: Float64Array): void {
     const x = this.#block
-    const w = this.#omega
+    const cos = this.#cos
     for (let k = 0; k < partials; k += 4) {
-      const c0 = 2 * Math.cos(w[k]!)
-      const c1 = 2 * Math.cos(w[k + 1]!)
-      const c2 = 2 * Math.cos(w[k + 2]!)
-      const c3 = 2 * Math.cos(w[k + 3]!)
+      const c0 = 2 * cos[k]!
+      const c1 = 2 * cos[k + 1]!
+      const c2 = 2 * cos[k + 2]!
+      const c3 = 2 * cos[k + 3]!
       let p1 = 0
       let p2 = 0
       let q1 = 0
@@ -327,11 +371,20 @@ export class HarmonicFitter {
         s2 = s1
         s1 = s
       }
-      put(outRe, outIm, at + k, w[k]!, end, p1, p2)
-      put(outRe, outIm, at + k + 1, w[k + 1]!, end, q1, q2)
-      put(outRe, outIm, at + k + 2, w[k + 2]!, end, r1, r2)
-      put(outRe, outIm, at + k + 3, w[k + 3]!, end, s1, s2)
+      this.#put(outRe, outIm, at, k, p1, p2)
+      this.#put(outRe, outIm, at, k + 1, q1, q2)
+      this.#put(outRe, outIm, at, k + 2, r1, r2)
+      this.#put(outRe, outIm, at, k + 3, s1, s2)
     }
+  }
+
+  /** The Fourier sum that Goertzel's last two values make: e^(−iω·end) (last − e^(−iω) before). */
+  #put(outRe: Float64Array, outIm: Float64Array, at: number, k: number, last: number, before: number): void {
+    const re = last - this.#cos[k]! * before
+    const im = this.#sin[k]! * before
+    const [c, s] = [this.#atRe[k]!, this.#atIm[k]!]
+    outRe[at + k] = re * c - im * s
+    outIm[at + k] = re * s + im * c
   }
 
   /** Leaves in `#rest` what the model does not sound; returns its mean square. */
@@ -613,21 +666,4 @@ function subtractPartial(
 /** By what partial k lies above partial 1. */
 function partialRatio(k: number, stiffness: number): number {
   return stiffness === 0 ? k : k * Math.sqrt((1 + stiffness * k * k) / (1 + stiffness))
-}
-
-/** The Fourier sum that Goertzel's last two values make, its phase told from `end` samples before its last one. */
-function put(
-  outRe: Float64Array,
-  outIm: Float64Array,
-  at: number,
-  omega: number,
-  end: number,
-  last: number,
-  before: number,
-): void {
-  const re = last - Math.cos(omega) * before
-  const im = Math.sin(omega) * before
-  const [c, s] = [Math.cos(omega * end), -Math.sin(omega * end)]
-  outRe[at] = re * c - im * s
-  outIm[at] = re * s + im * c
 }

@@ -20,14 +20,16 @@ export class Samples {
     return this.#first + this.#length
   }
 
-  push(value: number): void {
-    if (this.#length === this.data.length) {
+  /** The first `count` of `values`, of which there may be as many as are kept. */
+  append(values: Float64Array, count: number): void {
+    if (this.#length + count > this.data.length) {
       const gone = this.#length - this.keep
       this.data.copyWithin(0, gone, this.#length)
       this.#first += gone
       this.#length = this.keep
     }
-    this.data[this.#length++] = value
+    for (let i = 0; i < count; i++) this.data[this.#length + i] = values[i]!
+    this.#length += count
   }
 
   /** Samples `from` … `to` − 1: a view that the next push may change. What lies before the first sample ever is silence. */

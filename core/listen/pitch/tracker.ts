@@ -53,6 +53,8 @@ const SEARCH_S = 0.0929
 /** Partials up to here are worth their arithmetic. */
 const PARTIALS = 40
 const HIGHEST_PARTIAL_HZ = 6000
+/** What moves more slowly than this is a microphone's offset and no sound. */
+const OFFSET_HZ = 5
 /** Fainter than this is silence, dB of full scale. */
 const SILENCE_DB = -75
 /** A series of which all but this part lies in every second (third) partial is one an octave (a twelfth) higher. */
@@ -78,7 +80,7 @@ interface Heard {
 /**
  * Follows the pitch of one string, block by block. The sound is halved in rate to what the note needs; a period is searched
  * for by autocorrelation, sharpened by a harmonic fit, and followed by the fit alone while it holds. The same frames come out
- * whatever the blocks are; memory is bounded; a frame is there 58 ms after its moment at most.
+ * whatever the blocks are; memory is bounded; a frame is there 55 ms after its moment at most.
  *
  * @example
  * const tracker = new PitchTracker(48_000)
@@ -98,8 +100,8 @@ export class PitchTracker {
   #frame = 0
   #last: Heard | undefined
   #sinceSearch = 0
-  /** Follows slow pressure and a microphone's constant offset, which is no sound. */
   #offset: number | undefined
+  readonly #chunk = new Float64Array(1024)
 
   /** Throws a RangeError for a rate outside {@link SAMPLE_RATES_HZ}. */
   constructor(
@@ -132,17 +134,23 @@ export class PitchTracker {
 
   /** Listens on; the frames that can now be told. Throws a RangeError for a sample that is no number. */
   push(block: ArrayLike<number>): PitchFrame[] {
-    const follow = Math.min(1, (2 * Math.PI * 5) / this.sampleRateHz)
-    for (let i = 0; i < block.length; i++) {
-      const value = block[i]!
-      if (!Number.isFinite(value)) throw new RangeError(`sample ${this.#input.end} is ${value}, which is no sound`)
-      this.#offset ??= value
-      this.#offset += follow * (value - this.#offset)
-      this.#input.push(value - this.#offset)
+    const follow = Math.min(1, (2 * Math.PI * OFFSET_HZ) / this.sampleRateHz)
+    let offset = this.#offset ?? block[0] ?? 0
+    for (let from = 0; from < block.length; from += this.#chunk.length) {
+      const count = Math.min(this.#chunk.length, block.length - from)
+      const chunk = this.#chunk
+      for (let i = 0; i < count; i++) {
+        const value = block[from + i]!
+        if (!Number.isFinite(value))
+          throw new RangeError(`sample ${this.#input.end + i} is ${value}, which is no sound`)
+        offset += follow * (value - offset)
+        chunk[i] = value - offset
+      }
+      this.#input.append(chunk, count)
       // Often enough that nothing is let go before it was used.
-      if ((this.#input.end & 1023) === 0) for (const half of this.#halvings) half.run()
+      for (const half of this.#halvings) half.run()
     }
-    for (const half of this.#halvings) half.run()
+    this.#offset = offset
     const frames: PitchFrame[] = []
     while (this.#isReady()) frames.push(this.#tell(this.#frame++ * this.hopSamples))
     return frames
@@ -196,7 +204,7 @@ export class PitchTracker {
   #hear(at: number): Heard | undefined {
     const last = this.#last
     if (last && ++this.#sinceSearch < this.#options.searchEvery) {
-      const followed = this.#fit(at, last.hz, last.fit.stiffness)
+      const followed = this.#fit(at, last.hz, last.fit)
       if (followed && followed.fit.explained > last.fit.explained - LOSES && this.#multiple(followed) === 1)
         return followed
     }
@@ -225,7 +233,7 @@ export class PitchTracker {
     return best
   }
 
-  #fit(at: number, hz: number, stiffness = 0): Heard | undefined {
+  #fit(at: number, hz: number, before?: HarmonicFit): Heard | undefined {
     const { lowestHz, highestHz } = this.#options
     if (!(hz >= 0.97 * lowestHz && hz <= 1.03 * highestHz)) return undefined
     const index = this.#stageFor(hz)
@@ -236,7 +244,7 @@ export class PitchTracker {
     const fit = this.#fitters[index]!.fit(
       stage.samples.view(middle - half, middle + half + 1),
       stage.rateHz / hz,
-      stiffness,
+      before,
     )
     return fit && { hz: (fit.omega * stage.rateHz) / (2 * Math.PI), fit, stage }
   }
