@@ -238,7 +238,7 @@ export class PitchTracker {
     if (!(hz >= 0.97 * lowestHz && hz <= 1.03 * highestHz)) return undefined
     const index = this.#stageFor(hz)
     const stage = this.#stages[index]!
-    const seconds = secondsFor(hz)
+    const seconds = stretchS(hz)
     const half = Math.round((seconds * stage.rateHz) / 2)
     const middle = Math.round(at / stage.step)
     const fit = this.#fitters[index]!.fit(
@@ -293,7 +293,8 @@ export class PitchTracker {
   }
 }
 
-function secondsFor(hz: number): number {
+/** How long a stretch of sound a note of `hz` is read from, seconds. */
+export function stretchS(hz: number): number {
   const wanted = Math.max(SHORTEST_S, LEAST_PERIODS / hz)
   return wanted <= LONGEST_S ? wanted : Math.floor(LONGEST_S * hz * 3) / 3 / hz
 }

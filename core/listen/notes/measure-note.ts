@@ -1,0 +1,164 @@
+import { median } from 'd3-array'
+import { theilSen } from '../../frame'
+import { stretchS } from '../pitch'
+import type { HeardNote, HeardPitch } from './heard-note'
+import { findVibrato } from './vibrato'
+
+/** A frame with a pitch. */
+export interface VoicedFrame {
+  readonly atS: number
+  /** Above 440 Hz. */
+  readonly cents: number
+  readonly sigmaCents: number
+  readonly confidence: number
+  readonly levelDb: number
+}
+
+interface NoteFacts {
+  readonly startS: number
+  readonly endS: number
+  readonly begins: HeardNote['begins']
+  readonly hopS: number
+}
+
+/** A stretch of this length with so small a slope and scatter is stable. */
+const STABLE = { lastsS: 0.07, atMostS: 0.16, slopeCentsPerS: 60, scatterCents: 2.5, leavesCents: 3 } as const
+/** The part of a note, from its end, that says where it was left. */
+const SETTLED_PART = 0.4
+const SETTLED_AT_MOST_S = 0.4
+/** The string needs so long to speak after its attack, and dies away before its end. */
+const SPEAKS_S = 0.02
+/** What no single note is known better than: the bow's friction. */
+const LEAST_SIGMA_CENTS = 0.4
+/** Frames of a held note from which its slope is read; more are thinned out to so many. */
+const DRIFT_POINTS = 40
+
+/** Everything that is read from the frames of one note; undefined where none of them lies within it. */
+export function measureNote(frames: readonly VoicedFrame[], facts: NoteFacts): HeardNote | undefined {
+  const { startS, endS, begins, hopS } = facts
+  const within = clearOfEdges(frames, facts)
+  if (within.length === 0) return undefined
+  const vibrato = findVibrato(within)
+  const landing = landingOf(within, hopS)
+  const settled = vibrato
+    ? { ...pitchOf(within, hopS), cents: vibrato.centreCents }
+    : settledOf(within, endS - startS, hopS)
+  const held = within.filter((f) => f.atS >= settled.fromS)
+  return {
+    startS,
+    endS,
+    landing,
+    settled,
+    glideCents: settled.cents - landing.cents,
+    vibrato,
+    wobbleCents: wobbleOf(held, vibrato?.rateHz),
+    driftCentsPerS: driftOf(held),
+    levelDb: Math.max(...frames.map((f) => f.levelDb)),
+    begins,
+    confidence: median(within, (f) => f.confidence)!,
+  }
+}
+
+/** The frames whose stretch of sound lies within the note, as far as there are any; else those next to its middle. */
+function clearOfEdges(frames: readonly VoicedFrame[], { startS, endS, hopS }: NoteFacts): VoicedFrame[] {
+  const typical = median(frames, (f) => f.cents)
+  if (typical === undefined) return []
+  const half = stretchS(440 * 2 ** (typical / 1200)) / 2
+  const near = frames.filter((f) => Math.abs(f.cents - typical) < 120)
+  const clear = near.filter((f) => f.atS - half >= startS + SPEAKS_S - hopS && f.atS + half <= endS)
+  if (clear.length >= 3) return clear
+  const middle = (startS + endS) / 2
+  return [...near]
+    .sort((a, b) => Math.abs(a.atS - middle) - Math.abs(b.atS - middle))
+    .slice(0, 3)
+    .sort((a, b) => a.atS - b.atS)
+}
+
+/** The first stable stretch; where nothing is stable, the first tenth of a second with its scatter for doubt. */
+function landingOf(frames: readonly VoicedFrame[], hopS: number): HeardPitch {
+  const count = Math.max(3, Math.round(STABLE.lastsS / hopS))
+  for (let i = 0; i + count <= frames.length; i++) {
+    const run = frames.slice(i, i + count)
+    if (!isStable(run)) continue
+    let to = i + count
+    const centre = median(run, (f) => f.cents)!
+    while (
+      to < frames.length &&
+      frames[to]!.atS - run[0]!.atS < STABLE.atMostS &&
+      Math.abs(frames[to]!.cents - centre) < STABLE.leavesCents
+    )
+      to++
+    return pitchOf(frames.slice(i, to), hopS)
+  }
+  return pitchOf(frames.slice(0, count), hopS)
+}
+
+function isStable(run: readonly VoicedFrame[]): boolean {
+  const seconds = run.at(-1)!.atS - run[0]!.atS
+  const third = Math.max(1, Math.floor(run.length / 3))
+  const [early, late] = [median(run.slice(0, third), (f) => f.cents)!, median(run.slice(-third), (f) => f.cents)!]
+  const centre = median(run, (f) => f.cents)!
+  const scatter = median(run, (f) => Math.abs(f.cents - centre))!
+  return Math.abs(late - early) < STABLE.slopeCentsPerS * seconds && scatter < STABLE.scatterCents
+}
+
+function settledOf(frames: readonly VoicedFrame[], lastsS: number, hopS: number): HeardPitch {
+  const endS = frames.at(-1)!.atS
+  const from = endS - Math.min(SETTLED_AT_MOST_S, lastsS * SETTLED_PART)
+  const last = frames.filter((f) => f.atS >= from)
+  return pitchOf(last.length > 0 ? last : frames.slice(-1), hopS)
+}
+
+/** The median of frames that say one pitch. Stretches overlap: as many count as would lie side by side. */
+function pitchOf(frames: readonly VoicedFrame[], hopS: number): HeardPitch {
+  const cents = median(frames, (f) => f.cents)!
+  const [fromS, toS] = [frames[0]!.atS, frames.at(-1)!.atS]
+  const apart = Math.max(1, (toS - fromS + hopS) / stretchS(440 * 2 ** (cents / 1200)))
+  const scatter = 1.4826 * median(frames, (f) => Math.abs(f.cents - cents))!
+  const noise = median(frames, (f) => f.sigmaCents)!
+  // The median of normal errors is known a quarter less well than their mean.
+  const sigmaCents = 1.2533 * Math.hypot(Math.max(scatter, noise) / Math.sqrt(apart), LEAST_SIGMA_CENTS)
+  return { cents, sigmaCents, fromS, toS }
+}
+
+function wobbleOf(frames: readonly VoicedFrame[], vibratoHz: number | undefined): number {
+  if (frames.length < 4) return 0
+  const meanS = frames.reduce((sum, f) => sum + f.atS, 0) / frames.length
+  const columns = (atS: number) => {
+    const turn = 2 * Math.PI * (vibratoHz ?? 0) * atS
+    return vibratoHz === undefined ? [1, atS - meanS] : [1, atS - meanS, Math.cos(turn), Math.sin(turn)]
+  }
+  return residualDeviation(frames, columns)
+}
+
+/** What a least-squares fit of these columns leaves, as a standard deviation. */
+function residualDeviation(frames: readonly VoicedFrame[], columns: (atS: number) => number[]): number {
+  // Gram and Schmidt: each column made square to those before it, and taken out of the pitch.
+  let left = frames.map((f) => f.cents)
+  const done: number[][] = []
+  const count = columns(0).length
+  for (let c = 0; c < count; c++) {
+    let column = frames.map((f) => columns(f.atS)[c]!)
+    for (const before of done) column = without(column, before)
+    done.push(column)
+    left = without(left, column)
+  }
+  const free = Math.max(1, frames.length - count)
+  return Math.sqrt(left.reduce((sum, v) => sum + v * v, 0) / free)
+}
+
+function without(values: readonly number[], direction: readonly number[]): number[] {
+  let along = 0
+  let size = 0
+  direction.forEach((d, i) => {
+    along += d * values[i]!
+    size += d * d
+  })
+  return size > 1e-12 ? values.map((v, i) => v - (along / size) * direction[i]!) : [...values]
+}
+
+function driftOf(frames: readonly VoicedFrame[]): number {
+  const every = Math.ceil(frames.length / DRIFT_POINTS)
+  const points = frames.filter((_, i) => i % every === 0).map((f) => ({ x: f.atS, y: f.cents }))
+  return points.length < 3 ? 0 : (theilSen(points, 0.8)?.slope ?? 0)
+}

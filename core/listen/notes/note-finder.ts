@@ -1,0 +1,218 @@
+import type { PitchFrame } from '../pitch'
+import type { HeardDoubleStop, HeardNote } from './heard-note'
+import { measureNote, type VoicedFrame } from './measure-note'
+
+export interface NoteOptions {
+  /** A pitch that leaves its note by more than this is another note. Less than the least half step that is played. */
+  readonly stepCents: number
+  /** Frames of another pitch that make it a note of its own. */
+  readonly stepFrames: number
+  /** Shorter than this is no note. */
+  readonly shortestS: number
+  /** A note is over when no pitch is heard for so long. */
+  readonly gapS: number
+  /** A level that falls and rises by this on one pitch is a new stroke. */
+  readonly strokeDb: number
+  /** A level that falls by this below the note's loudest moment is no longer the note, but what the room makes of it. */
+  readonly diesDb: number
+  /** Two strings that sound together for so long are a double stop. */
+  readonly doubleS: number
+  /** A note that goes on longer than this is cut, so that memory stays bounded. */
+  readonly longestS: number
+}
+
+export const NOTE_OPTIONS: NoteOptions = {
+  stepCents: 60,
+  stepFrames: 3,
+  shortestS: 0.07,
+  gapS: 0.04,
+  strokeDb: 5,
+  diesDb: 26,
+  doubleS: 0.12,
+  longestS: 60,
+}
+
+/** What a step, a stroke or an end is looked for in. */
+const BEFORE_FRAMES = 12
+
+/**
+ * Makes notes of pitch frames, one after the other: a note ends with its pitch, with another pitch, with a new stroke of the
+ * bow or a new pluck on the same pitch. Between, double stops.
+ */
+export class NoteFinder {
+  readonly #options: NoteOptions
+  /** Frames of the note that sounds. */
+  #note: VoicedFrame[] = []
+  /** Frames that have left its pitch and may be the next note. */
+  #other: VoicedFrame[] = []
+  /** All of the last frames, for where a note began. */
+  #recent: PitchFrame[] = []
+  #begins: HeardNote['begins'] = 'freely'
+  #startS: number | undefined
+  #silentS = 0
+  #double: { startS: number; endS: number } | undefined
+  #lastS = 0
+  readonly doubleStops: HeardDoubleStop[] = []
+
+  constructor(
+    private readonly hopS: number,
+    options: Partial<NoteOptions> = {},
+  ) {
+    this.#options = { ...NOTE_OPTIONS, ...options }
+  }
+
+  /** The note that sounds now, as far as it can be told; undefined between notes. */
+  get sounding(): HeardNote | undefined {
+    return this.#measured(this.#note, this.#lastS)
+  }
+
+  /** Takes in the next frame; the notes that are over by now. */
+  push(frame: PitchFrame): HeardNote[] {
+    this.#recent.push(frame)
+    if (this.#recent.length > BEFORE_FRAMES) this.#recent.shift()
+    this.#lastS = frame.atS
+    this.#hearDouble(frame)
+    const voiced = this.#voiced(frame)
+    return voiced ? this.#goOn(voiced) : this.#fallSilent(frame)
+  }
+
+  /** The note that still sounded at the end. */
+  end(): HeardNote[] {
+    this.#closeDouble()
+    return this.#close(this.#lastS + this.hopS / 2)
+  }
+
+  #voiced({ atS, frequencyHz, sigmaCents, confidence, levelDb }: PitchFrame): VoicedFrame | undefined {
+    if (frequencyHz === null) return undefined
+    return { atS, cents: 1200 * Math.log2(frequencyHz / 440), sigmaCents, confidence, levelDb }
+  }
+
+  #hearDouble({ atS, otherHz }: PitchFrame): void {
+    if (otherHz === null) {
+      if (this.#double && atS - this.#double.endS > 0.05) this.#closeDouble()
+      return
+    }
+    if (this.#double) this.#double.endS = atS
+    else this.#double = { startS: atS, endS: atS }
+  }
+
+  #closeDouble(): void {
+    const double = this.#double
+    this.#double = undefined
+    if (double && double.endS - double.startS >= this.#options.doubleS) this.doubleStops.push(double)
+  }
+
+  #fallSilent(frame: PitchFrame): HeardNote[] {
+    this.#silentS += this.hopS
+    if (this.#note.length === 0 || this.#silentS < this.#options.gapS) return []
+    return this.#close(frame.atS - this.#silentS + this.hopS / 2)
+  }
+
+  #goOn(frame: VoicedFrame): HeardNote[] {
+    this.#silentS = 0
+    const { stepCents, stepFrames, longestS, diesDb } = this.#options
+    if (this.#note.length === 0) {
+      this.#open([frame], 'freely')
+      return []
+    }
+    const loudest = this.#loudest()
+    if (frame.levelDb < loudest - diesDb) return this.#close(frame.atS)
+    if (Math.abs(frame.cents - this.#reference()) > stepCents) {
+      this.#other.push(frame)
+      const last = this.#other.slice(-stepFrames)
+      const spread = Math.max(...last.map((f) => f.cents)) - Math.min(...last.map((f) => f.cents))
+      if (last.length < stepFrames || spread > stepCents * 0.6) {
+        if (this.#other.length > BEFORE_FRAMES) this.#other.shift()
+        return []
+      }
+      const done = this.#close(last[0]!.atS - this.hopS / 2)
+      this.#open(last, 'freely', last[0]!.atS - this.hopS / 2)
+      return done
+    }
+    this.#other = []
+    const stroke = this.#strokeAt(frame)
+    if (stroke !== undefined) return this.#strike(stroke, frame)
+    this.#note.push(frame)
+    if (frame.atS - this.#note[0]!.atS < longestS) return []
+    const done = this.#close(frame.atS)
+    this.#open([frame], 'again', frame.atS)
+    return done
+  }
+
+  /** A new stroke began at `atS`: what came after it belongs to the next note. */
+  #strike(atS: number, frame: VoicedFrame): HeardNote[] {
+    const after = this.#note.filter((f) => f.atS >= atS)
+    this.#note = this.#note.filter((f) => f.atS < atS)
+    const done = this.#close(atS)
+    this.#open([...after, frame], 'again', atS)
+    return done
+  }
+
+  /** When the level rose after a fall, if it just did. */
+  #strokeAt(frame: VoicedFrame): number | undefined {
+    const { strokeDb, shortestS } = this.#options
+    const start = this.#startS ?? this.#note[0]!.atS
+    const since = this.#note.filter((f) => f.atS > start + shortestS).slice(-BEFORE_FRAMES)
+    if (since.length < 3) return undefined
+    let low = since.length - 1
+    for (let i = since.length - 1; i >= 0; i--) if (since[i]!.levelDb < since[low]!.levelDb) low = i
+    const lowest = since[low]!
+    if (frame.levelDb - lowest.levelDb < strokeDb) return undefined
+    // The bow slows before it turns; a plucked string has been dying since it was struck, and rises at once.
+    const before = Math.max(...since.slice(0, low + 1).map((f) => f.levelDb))
+    const rises = frame.levelDb - since.at(-1)!.levelDb
+    if (before - lowest.levelDb < strokeDb && rises < strokeDb * 0.6) return undefined
+    return lowest.atS + this.hopS / 2
+  }
+
+  #loudest(): number {
+    let loudest = -Infinity
+    for (const { levelDb } of this.#note) if (levelDb > loudest) loudest = levelDb
+    return loudest
+  }
+
+  /** Median pitch of the last frames of the note. */
+  #reference(): number {
+    const last = this.#note.slice(-7).map((f) => f.cents)
+    last.sort((a, b) => a - b)
+    return last[Math.floor(last.length / 2)]!
+  }
+
+  #open(frames: VoicedFrame[], begins: HeardNote['begins'], startS?: number): void {
+    this.#note = frames
+    this.#other = []
+    this.#begins = begins
+    this.#startS = startS ?? this.#attackAt(frames[0]!)
+  }
+
+  /** Where the level rises before a first frame with a pitch; a frame hears half its stretch ahead. */
+  #attackAt(first: VoicedFrame): number | undefined {
+    const before = this.#recent.slice(0, -1)
+    const quiet = before.length > 0 ? Math.min(...before.map((f) => f.levelDb)) : -Infinity
+    return first.levelDb - quiet > 3 && before.length > 0 ? undefined : first.atS - this.hopS / 2
+  }
+
+  #close(endS: number): HeardNote[] {
+    const measured = this.#measured(this.#note, endS)
+    this.#note = []
+    this.#other = []
+    this.#startS = undefined
+    return measured ? [measured] : []
+  }
+
+  #measured(frames: readonly VoicedFrame[], endS: number): HeardNote | undefined {
+    const first = frames[0]
+    if (!first) return undefined
+    const startS = this.#startS ?? attackOf(frames, this.hopS)
+    if (endS - startS < this.#options.shortestS) return undefined
+    return measureNote(frames, { startS, endS, begins: this.#begins, hopS: this.hopS })
+  }
+}
+
+/** A note out of silence begins where its level has come to a third of what it is a moment later. */
+function attackOf(frames: readonly VoicedFrame[], hopS: number): number {
+  const soon = frames.slice(0, 10)
+  const loudest = Math.max(...soon.map((f) => f.levelDb))
+  const risen = soon.find((f) => f.levelDb > loudest - 10) ?? soon[0]!
+  return risen.atS - hopS / 2
+}

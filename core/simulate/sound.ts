@@ -1,0 +1,189 @@
+import { randomNormal } from 'd3-random'
+import type { FamilyId } from '../instrument'
+import { A4_HZ, frequencyHz } from '../pitch'
+import type { Manner, Performance, PlayedNote } from './performance'
+import type { RandomSource } from './player'
+import { addRoom } from './room'
+import { bowedPartials, pluckedPartials } from './spectrum'
+
+/** Where and how a performance is recorded. */
+export interface Recording {
+  readonly sampleRateHz: number
+  readonly a4Hz: number
+  /** Root mean square of the loudest note, dB of full scale. */
+  readonly levelDb: number
+  /** White noise below that level, dB; Infinity for none. */
+  readonly noiseDb: number
+  /** Part of the sound that comes back from a small room, 0 … 1. */
+  readonly room: number
+}
+
+export const PLAIN_RECORDING: Recording = {
+  sampleRateHz: 44_100,
+  a4Hz: A4_HZ,
+  levelDb: -20,
+  noiseDb: 40,
+  room: 0.15,
+}
+
+/** Stiffness of plucked strings; from memory. */
+const STIFFNESS: Record<FamilyId, number> = { violin: 4e-5, viola: 5e-5, cello: 6e-5, bass: 1e-4 }
+/** Seconds in which partial 1 of a plucked string falls to 1/e; from memory. */
+const RINGS_S: Record<FamilyId, number> = { violin: 0.35, viola: 0.45, cello: 0.8, bass: 1.3 }
+/** Seconds in which a bow brings partial 1 to its strength; higher partials follow within a few periods more. */
+const BOW_SPEAKS_S: Record<FamilyId, number> = { violin: 0.02, viola: 0.025, cello: 0.035, bass: 0.045 }
+/** How far the bow's friction shakes the pitch, cents. */
+const JITTER_CENTS = 0.6
+/** A bow change: how long, and what is left of the sound in its middle. */
+const BOW_CHANGE = { lastsS: 0.05, left: 0.12 } as const
+/** A finger falls on a sounding string within this. */
+const FINGER_FALLS_S = 0.012
+/** Samples between two settings of the partials' strengths. */
+const STEP = 32
+/** A string dies away after its note. */
+const RELEASE_S = 0.06
+
+/**
+ * A performance as sound: partials of a bowed or plucked string through a body, with the bow's attack and hiss or the pluck's
+ * decay, in a room. The same source, the same samples, −1 … 1.
+ */
+export function record(
+  source: RandomSource,
+  { stringing, manner, notes }: Performance,
+  recording: Partial<Recording> = {},
+): Float32Array {
+  const full = { ...PLAIN_RECORDING, ...recording }
+  const { sampleRateHz, levelDb, noiseDb, room } = full
+  const familyId = stringing.family.id
+  const endS = (notes.at(-1)?.endS ?? 0) + 0.5
+  const output = new Float64Array(Math.ceil(endS * sampleRateHz))
+  notes.forEach((note, i) => {
+    const next = notes[i + 1]
+    sound(output, source, familyId, manner, note, next, full)
+  })
+  if (room > 0) addRoom(output, sampleRateHz, room)
+  return levelled(output, source, 10 ** (levelDb / 20), noiseDb)
+}
+
+function levelled(output: Float64Array, source: RandomSource, level: number, noiseDb: number): Float32Array {
+  const hiss = randomNormal.source(source)(0, level * 10 ** (-noiseDb / 20))
+  return Float32Array.from(output, (value) => {
+    const loud = value * level + (noiseDb < Infinity ? hiss() : 0)
+    return Math.max(-1, Math.min(1, loud))
+  })
+}
+
+/** The pitch of a note from its beginning, cents above A4. */
+function pitchOf(source: RandomSource, note: PlayedNote, { vibrato, repair, faults }: Manner, stepS: number) {
+  const normal = randomNormal.source(source)(0, 1)
+  const phase = source() * 2 * Math.PI
+  let [jitter, wobble, wobbleSpeed] = [0, 0, 0]
+  return (atS: number): number => {
+    // Friction: noise through one pole at 20 Hz. A finger that gives way: noise through two at 2 Hz.
+    const a = Math.exp(-2 * Math.PI * 20 * stepS)
+    jitter = a * jitter + Math.sqrt(1 - a * a) * normal()
+    const w = 2 * Math.PI * 2
+    wobbleSpeed += stepS * (-w * w * wobble - 2 * w * wobbleSpeed) + 2 * w * Math.sqrt(w * stepS) * normal()
+    wobble += stepS * wobbleSpeed
+    const through = Math.max(0, Math.min(1, (atS - repair.afterS) / repair.lastsS))
+    const moved = through * through * (3 - 2 * through)
+    const swing =
+      vibrato && note.finger !== 0 && atS > 0.15
+        ? vibrato.aboveCents -
+          (vibrato.widthCents / 2) * (1 - Math.sin(2 * Math.PI * vibrato.rateHz * (atS - 0.15) + phase)) *
+            Math.min(1, (atS - 0.15) / 0.15)
+        : 0
+    return (
+      note.writtenCents +
+      note.landingCents +
+      moved * (note.settledCents - note.landingCents) +
+      swing +
+      JITTER_CENTS * jitter +
+      (note.finger === 0 ? 0 : faults.wobbleCents * wobble)
+    )
+  }
+}
+
+function sound(
+  output: Float64Array,
+  source: RandomSource,
+  familyId: FamilyId,
+  manner: Manner,
+  note: PlayedNote,
+  next: PlayedNote | undefined,
+  { sampleRateHz, a4Hz }: Recording,
+): void {
+  const stepS = STEP / sampleRateHz
+  const pitch = pitchOf(source, note, manner, stepS)
+  const bowed = manner.stroke === 'bow'
+  const hz = frequencyHz(note.writtenCents + note.landingCents, a4Hz)
+  const highestHz = Math.min(0.45 * sampleRateHz, 12_000)
+  const dull = 1 - 0.8 * manner.faults.dullness
+  const partials = (bowed ? bowedPartials : pluckedPartials)(familyId, hz, highestHz).map(
+    (a, i) => a * dull ** (i / 2),
+  )
+  const stiffness = bowed ? 0 : STIFFNESS[familyId]
+  const ratios = partials.map((_, i) => {
+    const k = i + 1
+    return k * Math.sqrt((1 + stiffness * k * k) / (1 + stiffness))
+  })
+  const phases = partials.map(() => source())
+  const from = Math.round(note.startS * sampleRateHz)
+  // A slurred note takes over in a crossing as short as a finger's fall.
+  const fadeInS = note.isSlurred ? FINGER_FALLS_S : 0
+  const fadeOutS = next?.isSlurred ? FINGER_FALLS_S : RELEASE_S
+  const endS = note.endS - note.startS
+  const to = Math.min(output.length, from + Math.round((endS + (next?.isSlurred ? fadeOutS : 4 * fadeOutS)) * sampleRateHz))
+  const hiss = randomNormal.source(source)(0, 1)
+  let [turns, rough, rough2] = [0, 0, 0]
+  const strengths = partials.map(() => 0)
+  for (let n = from; n < to; n += STEP) {
+    const atS = (n - from) / sampleRateHz
+    const stepHz = frequencyHz(pitch(atS), a4Hz)
+    const loud = loudness(atS, endS, fadeInS, fadeOutS, note, next, bowed)
+    const targets = partials.map((a, i) => a * loud * partialAt(i + 1, atS, familyId, bowed, note.isSlurred))
+    for (let i = 0; i < STEP && n + i < to; i++) {
+      let value = 0
+      for (let k = 0; k < partials.length; k++) {
+        const strength = strengths[k]! + ((targets[k]! - strengths[k]!) * i) / STEP
+        value += strength * Math.cos(2 * Math.PI * (phases[k]! + ratios[k]! * turns))
+      }
+      turns += stepHz / sampleRateHz
+      // The bow's hiss, and the scratch of its first moment; the finger's tick on a plucked string.
+      rough += 0.25 * (hiss() - rough)
+      rough2 += 0.25 * (rough - rough2)
+      const scratch = bowed
+        ? loud * (0.012 + (note.isSlurred ? 0 : 0.25 * Math.exp(-atS / 0.018)))
+        : 0.5 * Math.exp(-(atS + i / sampleRateHz) / 0.003)
+      output[n + i]! += value + scratch * (rough - rough2)
+    }
+    targets.forEach((target, k) => (strengths[k] = target))
+  }
+}
+
+/** Strength of a note as a whole. */
+function loudness(
+  atS: number,
+  endS: number,
+  fadeInS: number,
+  fadeOutS: number,
+  note: PlayedNote,
+  next: PlayedNote | undefined,
+  bowed: boolean,
+): number {
+  const fadeIn = fadeInS > 0 ? Math.min(1, atS / fadeInS) : 1
+  const left = atS - endS
+  if (!bowed) return left > 0 ? Math.exp(-left / 0.02) : fadeIn
+  if (next?.isSlurred) return left > 0 ? fadeIn * Math.max(0, 1 - left / fadeOutS) : fadeIn
+  // Towards a bow change the bow slows; after the last note or before a rest the string is left to ring.
+  const isChange = next !== undefined && next.startS - note.endS < 0.01
+  const slowing = isChange ? Math.min(1, BOW_CHANGE.left - (left / BOW_CHANGE.lastsS) * 2) : 1
+  if (left > 0) return BOW_CHANGE.left * Math.exp(-left / (fadeOutS / 3))
+  return fadeIn * (isChange ? Math.max(BOW_CHANGE.left, slowing) : Math.min(1, 0.15 - left / 0.05))
+}
+
+/** Strength of partial k a while after its note began. */
+function partialAt(k: number, atS: number, familyId: FamilyId, bowed: boolean, isSlurred: boolean): number {
+  if (!bowed) return Math.min(1, atS / 0.002) * Math.exp((-atS / RINGS_S[familyId]) * (1 + 0.12 * (k - 1)))
+  return isSlurred ? 1 : 1 - Math.exp(-atS / (BOW_SPEAKS_S[familyId] * (1 + 0.05 * k)))
+}
