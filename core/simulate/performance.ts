@@ -95,8 +95,13 @@ export function perform(
       writtenCents: writtenCents(stringing, target),
       landingCents,
       settledCents: target.finger === 0 ? landingCents : landingCents * (1 - faults.repairs),
-      isSlurred: full.stroke === 'bow' && before?.stringIndex === target.stringIndex && index % full.slurred > 0,
+      isSlurred: full.stroke === 'bow' && index % full.slurred > 0 && isSlurrable(before, target),
     }
   })
   return { stringing, manner: full, notes }
+}
+
+/** On one string, to another finger: the same note twice in one bow is one note. */
+function isSlurrable(before: ExpectedNote | undefined, to: ExpectedNote): boolean {
+  return before?.stringIndex === to.stringIndex && before.finger !== to.finger
 }

@@ -90,7 +90,8 @@ function pitchOf(source: RandomSource, note: PlayedNote, { vibrato, repair, faul
     const swing =
       vibrato && note.finger !== 0 && atS > 0.15
         ? vibrato.aboveCents -
-          (vibrato.widthCents / 2) * (1 - Math.sin(2 * Math.PI * vibrato.rateHz * (atS - 0.15) + phase)) *
+          (vibrato.widthCents / 2) *
+            (1 - Math.sin(2 * Math.PI * vibrato.rateHz * (atS - 0.15) + phase)) *
             Math.min(1, (atS - 0.15) / 0.15)
         : 0
     return (
@@ -127,35 +128,50 @@ function sound(
     const k = i + 1
     return k * Math.sqrt((1 + stiffness * k * k) / (1 + stiffness))
   })
-  const phases = partials.map(() => source())
+  const phases = partials.map(() => 2 * Math.PI * source())
   const from = Math.round(note.startS * sampleRateHz)
   // A slurred note takes over in a crossing as short as a finger's fall.
   const fadeInS = note.isSlurred ? FINGER_FALLS_S : 0
   const fadeOutS = next?.isSlurred ? FINGER_FALLS_S : RELEASE_S
   const endS = note.endS - note.startS
-  const to = Math.min(output.length, from + Math.round((endS + (next?.isSlurred ? fadeOutS : 4 * fadeOutS)) * sampleRateHz))
+  const to = Math.min(
+    output.length,
+    from + Math.round((endS + (next?.isSlurred ? fadeOutS : 4 * fadeOutS)) * sampleRateHz),
+  )
   const hiss = randomNormal.source(source)(0, 1)
-  let [turns, rough, rough2] = [0, 0, 0]
+  let [rough, rough2] = [0, 0]
   const strengths = partials.map(() => 0)
   for (let n = from; n < to; n += STEP) {
     const atS = (n - from) / sampleRateHz
     const stepHz = frequencyHz(pitch(atS), a4Hz)
     const loud = loudness(atS, endS, fadeInS, fadeOutS, note, next, bowed)
     const targets = partials.map((a, i) => a * loud * partialAt(i + 1, atS, familyId, bowed, note.isSlurred))
-    for (let i = 0; i < STEP && n + i < to; i++) {
-      let value = 0
-      for (let k = 0; k < partials.length; k++) {
-        const strength = strengths[k]! + ((targets[k]! - strengths[k]!) * i) / STEP
-        value += strength * Math.cos(2 * Math.PI * (phases[k]! + ratios[k]! * turns))
+    const count = Math.min(STEP, to - n)
+    const turn = (2 * Math.PI * stepHz) / sampleRateHz
+    for (let k = 0; k < partials.length; k++) {
+      // A phasor turned from sample to sample: its step stays the same within these few.
+      const [c, s] = [Math.cos(ratios[k]! * turn), Math.sin(ratios[k]! * turn)]
+      let re = Math.cos(phases[k]!)
+      let im = Math.sin(phases[k]!)
+      let strength = strengths[k]!
+      const grows = (targets[k]! - strength) / STEP
+      for (let i = n; i < n + count; i++) {
+        output[i]! += strength * re
+        strength += grows
+        const next = re * c - im * s
+        im = re * s + im * c
+        re = next
       }
-      turns += stepHz / sampleRateHz
+      phases[k] = (phases[k]! + ratios[k]! * turn * count) % (2 * Math.PI)
+    }
+    for (let i = 0; i < count; i++) {
       // The bow's hiss, and the scratch of its first moment; the finger's tick on a plucked string.
       rough += 0.25 * (hiss() - rough)
       rough2 += 0.25 * (rough - rough2)
       const scratch = bowed
         ? loud * (0.012 + (note.isSlurred ? 0 : 0.25 * Math.exp(-atS / 0.018)))
         : 0.5 * Math.exp(-(atS + i / sampleRateHz) / 0.003)
-      output[n + i]! += value + scratch * (rough - rough2)
+      output[n + i]! += scratch * (rough - rough2)
     }
     targets.forEach((target, k) => (strengths[k] = target))
   }

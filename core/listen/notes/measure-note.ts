@@ -12,6 +12,7 @@ export interface VoicedFrame {
   readonly sigmaCents: number
   readonly confidence: number
   readonly levelDb: number
+  readonly stiffness: number
 }
 
 interface NoteFacts {
@@ -29,7 +30,7 @@ const SETTLED_AT_MOST_S = 0.4
 /** The string needs so long to speak after its attack, and dies away before its end. */
 const SPEAKS_S = 0.02
 /** What no single note is known better than: the bow's friction. */
-const LEAST_SIGMA_CENTS = 0.4
+const LEAST_SIGMA_CENTS = 0.25
 /** Frames of a held note from which its slope is read; more are thinned out to so many. */
 const DRIFT_POINTS = 40
 
@@ -64,7 +65,10 @@ function clearOfEdges(frames: readonly VoicedFrame[], { startS, endS, hopS }: No
   const typical = median(frames, (f) => f.cents)
   if (typical === undefined) return []
   const half = stretchS(440 * 2 ** (typical / 1200)) / 2
-  const near = frames.filter((f) => Math.abs(f.cents - typical) < 120)
+  // A plucked string is stiff all along: a frame that took its partials for whole multiples is off by what they are stretched.
+  const stiff = frames.filter((f) => f.stiffness > 0)
+  const alike = stiff.length > frames.length / 2 ? stiff : frames
+  const near = alike.filter((f) => Math.abs(f.cents - typical) < 120)
   const clear = near.filter((f) => f.atS - half >= startS + SPEAKS_S - hopS && f.atS + half <= endS)
   if (clear.length >= 3) return clear
   const middle = (startS + endS) / 2
@@ -96,7 +100,10 @@ function landingOf(frames: readonly VoicedFrame[], hopS: number): HeardPitch {
 function isStable(run: readonly VoicedFrame[]): boolean {
   const seconds = run.at(-1)!.atS - run[0]!.atS
   const third = Math.max(1, Math.floor(run.length / 3))
-  const [early, late] = [median(run.slice(0, third), (f) => f.cents)!, median(run.slice(-third), (f) => f.cents)!]
+  const [early, late] = [
+    median(run.slice(0, third), (f) => f.cents)!,
+    median(run.slice(-third), (f) => f.cents)!,
+  ]
   const centre = median(run, (f) => f.cents)!
   const scatter = median(run, (f) => Math.abs(f.cents - centre))!
   return Math.abs(late - early) < STABLE.slopeCentsPerS * seconds && scatter < STABLE.scatterCents

@@ -15,6 +15,8 @@ export interface NoteOptions {
   readonly strokeDb: number
   /** A level that falls by this below the note's loudest moment is no longer the note, but what the room makes of it. */
   readonly diesDb: number
+  /** Echoes of a small room fall by so much. */
+  readonly echoDbPerS: number
   /** Two strings that sound together for so long are a double stop. */
   readonly doubleS: number
   /** A note that goes on longer than this is cut, so that memory stays bounded. */
@@ -28,10 +30,13 @@ export const NOTE_OPTIONS: NoteOptions = {
   gapS: 0.04,
   strokeDb: 5,
   diesDb: 26,
+  echoDbPerS: 60,
   doubleS: 0.12,
   longestS: 60,
 }
 
+/** A pluck is at its loudest within so many frames. */
+const RISES_FRAMES = 4
 /** What a step, a stroke or an end is looked for in. */
 const BEFORE_FRAMES = 12
 
@@ -52,6 +57,8 @@ export class NoteFinder {
   #silentS = 0
   #double: { startS: number; endS: number } | undefined
   #lastS = 0
+  /** The note before: how loud it was, and when it ended. */
+  #over = { levelDb: -Infinity, atS: 0 }
   readonly doubleStops: HeardDoubleStop[] = []
 
   constructor(
@@ -82,9 +89,16 @@ export class NoteFinder {
     return this.#close(this.#lastS + this.hopS / 2)
   }
 
-  #voiced({ atS, frequencyHz, sigmaCents, confidence, levelDb }: PitchFrame): VoicedFrame | undefined {
+  #voiced({
+    atS,
+    frequencyHz,
+    sigmaCents,
+    confidence,
+    levelDb,
+    stiffness,
+  }: PitchFrame): VoicedFrame | undefined {
     if (frequencyHz === null) return undefined
-    return { atS, cents: 1200 * Math.log2(frequencyHz / 440), sigmaCents, confidence, levelDb }
+    return { atS, cents: 1200 * Math.log2(frequencyHz / 440), sigmaCents, confidence, levelDb, stiffness }
   }
 
   #hearDouble({ atS, otherHz }: PitchFrame): void {
@@ -112,6 +126,7 @@ export class NoteFinder {
     this.#silentS = 0
     const { stepCents, stepFrames, longestS, diesDb } = this.#options
     if (this.#note.length === 0) {
+      if (frame.levelDb < this.#echoDb(frame.atS)) return []
       this.#open([frame], 'freely')
       return []
     }
@@ -152,7 +167,7 @@ export class NoteFinder {
   #strokeAt(frame: VoicedFrame): number | undefined {
     const { strokeDb, shortestS } = this.#options
     const start = this.#startS ?? this.#note[0]!.atS
-    const since = this.#note.filter((f) => f.atS > start + shortestS).slice(-BEFORE_FRAMES)
+    const since = this.#recent.filter((f) => f.atS > start + shortestS && f.atS < frame.atS)
     if (since.length < 3) return undefined
     let low = since.length - 1
     for (let i = since.length - 1; i >= 0; i--) if (since[i]!.levelDb < since[low]!.levelDb) low = i
@@ -160,8 +175,8 @@ export class NoteFinder {
     if (frame.levelDb - lowest.levelDb < strokeDb) return undefined
     // The bow slows before it turns; a plucked string has been dying since it was struck, and rises at once.
     const before = Math.max(...since.slice(0, low + 1).map((f) => f.levelDb))
-    const rises = frame.levelDb - since.at(-1)!.levelDb
-    if (before - lowest.levelDb < strokeDb && rises < strokeDb * 0.6) return undefined
+    const rose = since.length - low
+    if (before - lowest.levelDb < strokeDb && rose > RISES_FRAMES) return undefined
     return lowest.atS + this.hopS / 2
   }
 
@@ -169,6 +184,12 @@ export class NoteFinder {
     let loudest = -Infinity
     for (const { levelDb } of this.#note) if (levelDb > loudest) loudest = levelDb
     return loudest
+  }
+
+  /** What sounds below this is what the room makes of the note before. */
+  #echoDb(atS: number): number {
+    const { levelDb, atS: endS } = this.#over
+    return levelDb - this.#options.diesDb + 6 - this.#options.echoDbPerS * (atS - endS)
   }
 
   /** Median pitch of the last frames of the note. */
@@ -194,6 +215,7 @@ export class NoteFinder {
 
   #close(endS: number): HeardNote[] {
     const measured = this.#measured(this.#note, endS)
+    if (measured) this.#over = { levelDb: measured.levelDb, atS: endS }
     this.#note = []
     this.#other = []
     this.#startS = undefined
@@ -209,10 +231,13 @@ export class NoteFinder {
   }
 }
 
-/** A note out of silence begins where its level has come to a third of what it is a moment later. */
+/** How far below its loudest moment a note out of silence begins. */
+const ATTACK_DB = 14
+
+/** A note out of silence begins where its level has come to a fifth of what it is a moment later. */
 function attackOf(frames: readonly VoicedFrame[], hopS: number): number {
   const soon = frames.slice(0, 10)
   const loudest = Math.max(...soon.map((f) => f.levelDb))
-  const risen = soon.find((f) => f.levelDb > loudest - 10) ?? soon[0]!
+  const risen = soon.find((f) => f.levelDb > loudest - ATTACK_DB) ?? soon[0]!
   return risen.atS - hopS / 2
 }

@@ -22,7 +22,9 @@ function besselI0(x: number): number {
 const ODD_TAPS = Float64Array.from({ length: (HALF_BAND_REACH + 1) / 2 }, (_, i) => {
   const n = 2 * i + 1
   const across = Math.sqrt(1 - (n / (HALF_BAND_REACH + 1)) ** 2)
-  return (Math.sin((Math.PI * n) / 2) / (Math.PI * n)) * (besselI0(KAISER_BETA * across) / besselI0(KAISER_BETA))
+  return (
+    (Math.sin((Math.PI * n) / 2) / (Math.PI * n)) * (besselI0(KAISER_BETA * across) / besselI0(KAISER_BETA))
+  )
 })
 
 /**

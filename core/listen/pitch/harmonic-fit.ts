@@ -41,7 +41,7 @@ const BELIEVED = 4
 /** A bend within a long period is looked into when it is this many times its standard deviation. */
 const SUPPOSED = 1
 /** A stiffness is looked into when it is this many times its standard deviation. */
-const SUSPECTED = 2
+const SUSPECTED = 1
 /** A stiff string's partials leave this part, at most, of what whole multiples leave unexplained. */
 const STIFF_LEAVES = 0.9
 /** Rounds in which a stiffness settles, found anew and followed. */
@@ -397,7 +397,15 @@ export class HarmonicFitter {
     rest.set(samples)
     if (stiffness > 0) {
       for (let k = 0; k < partials; k++)
-        subtractPartial(rest, length, sumRe[k]! * scale, sumIm[k]! * scale, ratio[k]! * omega, ratio[k]!, bend)
+        subtractPartial(
+          rest,
+          length,
+          sumRe[k]! * scale,
+          sumIm[k]! * scale,
+          ratio[k]! * omega,
+          ratio[k]!,
+          bend,
+        )
     } else {
       for (let n = 0; n < length; n++) {
         const t = n - middle

@@ -136,6 +136,7 @@ export class PitchTracker {
   push(block: ArrayLike<number>): PitchFrame[] {
     const follow = Math.min(1, (2 * Math.PI * OFFSET_HZ) / this.sampleRateHz)
     let offset = this.#offset ?? block[0] ?? 0
+    const frames: PitchFrame[] = []
     for (let from = 0; from < block.length; from += this.#chunk.length) {
       const count = Math.min(this.#chunk.length, block.length - from)
       const chunk = this.#chunk
@@ -147,12 +148,11 @@ export class PitchTracker {
         chunk[i] = value - offset
       }
       this.#input.append(chunk, count)
-      // Often enough that nothing is let go before it was used.
       for (const half of this.#halvings) half.run()
+      // Told at once, before what they need is let go.
+      while (this.#isReady()) frames.push(this.#tell(this.#frame++ * this.hopSamples))
     }
     this.#offset = offset
-    const frames: PitchFrame[] = []
-    while (this.#isReady()) frames.push(this.#tell(this.#frame++ * this.hopSamples))
     return frames
   }
 
@@ -173,7 +173,7 @@ export class PitchTracker {
 
   #tell(at: number): PitchFrame {
     const atS = at / this.sampleRateHz
-    const levelDb = this.#levelDb(at)
+    const levelDb = this.#levelDb(at, this.#last?.hz)
     const none = {
       atS,
       frequencyHz: null,
@@ -283,13 +283,16 @@ export class PitchTracker {
     return Math.abs(1200 * Math.log2(otherHz / hz)) > TWO_NOTES.apartCents ? otherHz : null
   }
 
-  #levelDb(at: number): number {
-    const { samples, step } = this.#stages[0]!
-    const half = this.hopSamples / step / 2
-    const middle = Math.round(at / step)
+  /** Over one hop, and over whole periods of a note that is longer than that: a low note does not flicker. */
+  #levelDb(at: number, hz: number | undefined): number {
+    const { samples, step, rateHz } = this.#stages[0]!
+    const hop = this.hopSamples / step
+    const period = hz === undefined ? 0 : rateHz / hz
+    const count = period > 0 ? Math.round(period * Math.ceil(hop / period)) : hop
+    const from = Math.round(at / step) - Math.floor(count / 2)
     let power = 0
-    for (const value of samples.view(middle - half, middle + half)) power += value * value
-    return 10 * Math.log10(power / (2 * half) + 1e-20)
+    for (const value of samples.view(from, from + count)) power += value * value
+    return 10 * Math.log10(power / count + 1e-20)
   }
 }
 
