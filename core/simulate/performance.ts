@@ -1,5 +1,5 @@
-import { centsOfNote, type Stringing } from '../instrument'
-import { targetsOf, type Exercise, type ExpectedNote } from '../take'
+import type { Stringing } from '../instrument'
+import { pitchOfExpected, targetsOf, type Exercise, type ExpectedNote } from '../take'
 import { faultyHand, STEADY_HAND, type HandFaults } from './hand'
 import type { RandomSource } from './player'
 
@@ -61,15 +61,6 @@ export interface Performance {
   readonly notes: readonly PlayedNote[]
 }
 
-/** Pitch of a written note on its string, cents above A4. */
-export function writtenCents(stringing: Stringing, { stringIndex, finger, note }: ExpectedNote): number {
-  const open = stringing.tuning[stringIndex]
-  if (!open) throw new RangeError(`there is no string ${stringIndex}`)
-  return (
-    stringing.system.openCentsAboveA4(open) + (finger === 0 ? 0 : centsOfNote(stringing, stringIndex, note))
-  )
-}
-
 /** Plays an exercise once, in `manner`: the same source, the same performance. Begins with a third of a second of silence. */
 export function perform(
   source: RandomSource,
@@ -92,7 +83,7 @@ export function perform(
       index,
       startS,
       endS: startS + lastsS * (1 - rest),
-      writtenCents: writtenCents(stringing, target),
+      writtenCents: pitchOfExpected(stringing, target),
       landingCents,
       settledCents: target.finger === 0 ? landingCents : landingCents * (1 - faults.repairs),
       isSlurred: full.stroke === 'bow' && index % full.slurred > 0 && isSlurrable(before, target),

@@ -68,3 +68,11 @@ export function targetOf(stringing: Stringing, expected: ExpectedNote): Target {
     meterCents: meterCents(stringing.system, note),
   }
 }
+
+/** Pitch of a written note on its string, cents above A4. */
+export function pitchOfExpected(stringing: Stringing, { stringIndex, finger, note }: ExpectedNote): number {
+  const open = stringing.tuning[stringIndex]
+  if (!open) throw new RangeError(`there is no string ${stringIndex}`)
+  const above = finger === 0 ? 0 : centsOfNote(stringing, stringIndex, note)
+  return stringing.system.openCentsAboveA4(open) + above
+}

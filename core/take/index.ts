@@ -1,4 +1,4 @@
-export { shapeExercise, targetOf, targetsOf } from './exercise'
+export { pitchOfExpected, shapeExercise, targetOf, targetsOf } from './exercise'
 export type { Exercise, ExerciseName, ExpectedNote, Target } from './exercise'
 export { landingAtCents, LANDING_SOURCES } from './landing'
 export type { Landing, LandingFacts, LandingSource } from './landing'

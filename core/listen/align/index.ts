@@ -1,0 +1,6 @@
+export { align, ALIGNMENT_COSTS } from './align'
+export type { AlignedSound, AlignedTarget, Alignment, AlignmentCosts, Match } from './align'
+export { guessNotes } from './guess'
+export type { Guess, NoteGuess } from './guess'
+export { landingsOf, readTake } from './read-take'
+export type { NoteReading, StringTuning, TakeReading } from './read-take'

@@ -1,0 +1,6 @@
+export * from './align'
+export * from './notes'
+export { PitchTracker, SAMPLE_RATES_HZ, TRACKER_OPTIONS } from './pitch'
+export type { PitchFrame, TrackerOptions } from './pitch'
+export { Ear, hearNotes } from './ear'
+export type { EarOptions, Heard } from './ear'
