@@ -15,3 +15,6 @@ export type {
   TableRecord,
 } from './instrument-rows'
 export { guardFormula, unguardFormula } from './formula'
+export { parseWav, WavStream, writeWav } from './wav'
+export type { ParsedWav, WavEncoding, WavFault, WavFormat, WavOddities } from './wav'
+export { writeHeardMidi } from './midi'

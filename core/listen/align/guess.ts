@@ -1,7 +1,7 @@
 import { optionsFor, type FingerOption } from '../../fingering'
 import type { Stringing } from '../../instrument'
 import { placementContext } from '../../pattern'
-import { A4_HZ, midiNumber, parseNote, type Note } from '../../pitch'
+import { A4_HZ, fifthsNumber, midiNumber, note as named, parseNote, type Note } from '../../pitch'
 import type { ExpectedNote } from '../../take'
 import type { HeardNote } from '../notes'
 
@@ -24,7 +24,11 @@ const WEIGHS = {
   shiftPerStep: 0.3,
   crossing: 0.4,
   skippedString: 1.2,
+  /** A step along the line of fifths from D. */
+  spelling: 0.12,
 } as const
+
+const NEAREST = named('D4')
 
 interface Way extends FingerOption {
   readonly note: Note
@@ -111,10 +115,12 @@ function ranked(ways: readonly Way[], chances: readonly number[]): NoteGuess {
   return [...guesses.values()].sort((a, b) => b.probability - a.probability)
 }
 
-function weightOf({ finger, hand }: Way): number {
+function weightOf({ finger, hand, note }: Way): number {
   const up = hand ? Math.max(0, hand.anchor - 1) * WEIGHS.up : 0
   const reach = hand && hand.extension !== 'none' ? WEIGHS.extended : 0
-  return up + reach + (finger === 4 ? WEIGHS.fourth : 0)
+  // Of two spellings the one nearer to the keys of open strings: F♯ before G♭, B♭ before A♯.
+  const far = WEIGHS.spelling * Math.abs(fifthsNumber(note) - fifthsNumber(NEAREST))
+  return up + reach + far + (finger === 4 ? WEIGHS.fourth : 0)
 }
 
 function between(from: Way, to: Way): number {
