@@ -200,6 +200,6 @@ function loudness(
 
 /** Strength of partial k a while after its note began. */
 function partialAt(k: number, atS: number, familyId: FamilyId, bowed: boolean, isSlurred: boolean): number {
-  if (!bowed) return Math.min(1, atS / 0.002) * Math.exp((-atS / RINGS_S[familyId]) * (1 + 0.12 * (k - 1)))
+  if (!bowed) return Math.min(1, atS / 0.002) * Math.exp((-atS / RINGS_S[familyId]) * (1 + 0.25 * (k - 1)))
   return isSlurred ? 1 : 1 - Math.exp(-atS / (BOW_SPEAKS_S[familyId] * (1 + 0.05 * k)))
 }

@@ -9,10 +9,14 @@ export interface NoteOptions {
   readonly stepFrames: number
   /** Shorter than this is no note. */
   readonly shortestS: number
+  /** A pitch out of silence that is left within this was the attack of what follows. */
+  readonly scratchS: number
   /** A note is over when no pitch is heard for so long. */
   readonly gapS: number
   /** A level that falls and rises by this on one pitch is a new stroke. */
   readonly strokeDb: number
+  /** High partials that leap up by this within a moment are a new stroke as well. */
+  readonly strikeDb: number
   /** A level that falls by this below the note's loudest moment is no longer the note, but what the room makes of it. */
   readonly diesDb: number
   /** Echoes of a small room fall by so much. */
@@ -27,8 +31,10 @@ export const NOTE_OPTIONS: NoteOptions = {
   stepCents: 60,
   stepFrames: 3,
   shortestS: 0.07,
+  scratchS: 0.1,
   gapS: 0.04,
   strokeDb: 5,
+  strikeDb: 7,
   diesDb: 26,
   echoDbPerS: 60,
   doubleS: 0.12,
@@ -55,6 +61,7 @@ export class NoteFinder {
   #begins: HeardNote['begins'] = 'freely'
   #startS: number | undefined
   #silentS = 0
+  #isFromSilence = false
   #double: { startS: number; endS: number } | undefined
   #lastS = 0
   /** The note before: how loud it was, and when it ended. */
@@ -80,7 +87,7 @@ export class NoteFinder {
     this.#lastS = frame.atS
     this.#hearDouble(frame)
     const voiced = this.#voiced(frame)
-    return voiced ? this.#goOn(voiced) : this.#fallSilent(frame)
+    return voiced ? this.#goOn(voiced, frame.brightDb) : this.#fallSilent(frame)
   }
 
   /** The note that still sounded at the end. */
@@ -122,12 +129,13 @@ export class NoteFinder {
     return this.#close(frame.atS - this.#silentS + this.hopS / 2)
   }
 
-  #goOn(frame: VoicedFrame): HeardNote[] {
+  #goOn(frame: VoicedFrame, brightDb: number): HeardNote[] {
     this.#silentS = 0
     const { stepCents, stepFrames, longestS, diesDb } = this.#options
     if (this.#note.length === 0) {
       if (frame.levelDb < this.#echoDb(frame.atS)) return []
       this.#open([frame], 'freely')
+      this.#isFromSilence = true
       return []
     }
     const loudest = this.#loudest()
@@ -140,18 +148,28 @@ export class NoteFinder {
         if (this.#other.length > BEFORE_FRAMES) this.#other.shift()
         return []
       }
-      const done = this.#close(last[0]!.atS - this.hopS / 2)
-      this.#open(last, 'freely', last[0]!.atS - this.hopS / 2)
+      const from = last[0]!.atS - this.hopS / 2
+      const scratch = this.#scratchStart(from)
+      const done = scratch === undefined ? this.#close(from) : []
+      this.#open(last, 'freely', scratch ?? from)
+      this.#isFromSilence = scratch !== undefined
       return done
     }
     this.#other = []
-    const stroke = this.#strokeAt(frame)
+    const stroke = this.#strokeAt(frame, brightDb)
     if (stroke !== undefined) return this.#strike(stroke, frame)
     this.#note.push(frame)
     if (frame.atS - this.#note[0]!.atS < longestS) return []
     const done = this.#close(frame.atS)
     this.#open([frame], 'again', frame.atS)
     return done
+  }
+
+  /** Where the note began whose first moment was no pitch but the scratch or tick of its attack, if that is what it was. */
+  #scratchStart(endS: number): number | undefined {
+    if (!this.#isFromSilence) return undefined
+    const startS = this.#startS ?? attackOf(this.#note, this.hopS)
+    return endS - startS < this.#options.scratchS ? startS : undefined
   }
 
   /** A new stroke began at `atS`: what came after it belongs to the next note. */
@@ -164,11 +182,13 @@ export class NoteFinder {
   }
 
   /** When the level rose after a fall, if it just did. */
-  #strokeAt(frame: VoicedFrame): number | undefined {
+  #strokeAt(frame: VoicedFrame, brightDb: number): number | undefined {
     const { strokeDb, shortestS } = this.#options
     const start = this.#startS ?? this.#note[0]!.atS
     const since = this.#recent.filter((f) => f.atS > start + shortestS && f.atS < frame.atS)
     if (since.length < 3) return undefined
+    const struck = this.#struckAt(since, brightDb)
+    if (struck !== undefined) return struck
     let low = since.length - 1
     for (let i = since.length - 1; i >= 0; i--) if (since[i]!.levelDb < since[low]!.levelDb) low = i
     const lowest = since[low]!
@@ -178,6 +198,13 @@ export class NoteFinder {
     const rose = since.length - low
     if (before - lowest.levelDb < strokeDb && rose > RISES_FRAMES) return undefined
     return lowest.atS + this.hopS / 2
+  }
+
+  /** When the high partials leapt up, as they do under a finger or bow that strikes, while the whole hardly grows louder. */
+  #struckAt(since: readonly PitchFrame[], brightDb: number): number | undefined {
+    const last = since.slice(-RISES_FRAMES)
+    const low = last.reduce((a, b) => (b.brightDb <= a.brightDb ? b : a))
+    return brightDb - low.brightDb > this.#options.strikeDb ? low.atS + this.hopS / 2 : undefined
   }
 
   #loudest(): number {
@@ -201,6 +228,7 @@ export class NoteFinder {
 
   #open(frames: VoicedFrame[], begins: HeardNote['begins'], startS?: number): void {
     this.#note = frames
+    this.#isFromSilence = false
     this.#other = []
     this.#begins = begins
     this.#startS = startS ?? this.#attackAt(frames[0]!)

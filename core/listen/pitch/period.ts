@@ -9,7 +9,7 @@ export interface PeriodCandidate {
 }
 
 /** A peak that is this near to the highest may be the period instead; the shortest such is taken first. */
-const NEAR_HIGHEST = 0.9
+const NEAR_HIGHEST = 0.8
 /** Longest lag in parts of the stretch: beyond it two few periods are left to compare. */
 const LONGEST_LAG = 0.37
 const CANDIDATES = 3

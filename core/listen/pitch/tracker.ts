@@ -15,6 +15,8 @@ export interface PitchFrame {
   readonly confidence: number
   /** Root mean square over one hop, dB of full scale. */
   readonly levelDb: number
+  /** The same of the sound's slope, in which high partials weigh more: it leaps when a string is struck. */
+  readonly brightDb: number
   /** B of a stiff, plucked string; 0 otherwise. */
   readonly stiffness: number
   /** A second note that sounds as loud: a double stop, of which no pitch is told. */
@@ -59,6 +61,10 @@ const OFFSET_HZ = 5
 const SILENCE_DB = -75
 /** A series of which all but this part lies in every second (third) partial is one an octave (a twelfth) higher. */
 const IDLE_PARTIALS = 0.015
+/** Another period is taken for the first one only where it explains so much more of the sound. */
+const BETTER = 0.04
+/** A period that explains so much is only held against the clearest one. */
+const CERTAIN = 0.9
 /** A pitch is followed without a search while it explains the sound about as well as a moment ago. */
 const LOSES = 0.05
 /** A sound of two notes: the first leaves something, and that repeats itself as a note does. */
@@ -173,17 +179,17 @@ export class PitchTracker {
 
   #tell(at: number): PitchFrame {
     const atS = at / this.sampleRateHz
-    const levelDb = this.#levelDb(at, this.#last?.hz)
+    const levels = this.#levels(at, this.#last?.hz)
     const none = {
       atS,
       frequencyHz: null,
       sigmaCents: Infinity,
       confidence: 0,
-      levelDb,
+      ...levels,
       stiffness: 0,
       otherHz: null,
     }
-    const heard = levelDb < SILENCE_DB ? undefined : this.#hear(at)
+    const heard = levels.levelDb < SILENCE_DB ? undefined : this.#hear(at)
     this.#last = heard && heard.fit.explained >= this.#options.leastConfidence ? heard : undefined
     if (!heard) return none
     const { fit, hz } = heard
@@ -195,7 +201,7 @@ export class PitchTracker {
       frequencyHz: hz,
       sigmaCents: fit.relativeSigma * (1200 / Math.LN2),
       confidence: fit.explained,
-      levelDb,
+      ...levels,
       stiffness: fit.stiffness,
       otherHz,
     }
@@ -221,14 +227,15 @@ export class PitchTracker {
       rateHz / highestHz,
       rateHz / lowestHz,
     )
+    const clearest = Math.max(...candidates.map(({ clarity }) => clarity))
     let best: Heard | undefined
-    for (const { period } of candidates) {
+    for (const { period, clarity } of candidates) {
+      if (best && best.fit.explained > CERTAIN && clarity < clearest) continue
       let heard = this.#fit(at, rateHz / period)
       if (!heard) continue
       const times = this.#multiple(heard)
       if (times > 1) heard = this.#fit(at, times * heard.hz) ?? heard
-      if (!best || heard.fit.explained > best.fit.explained + 0.02) best = heard
-      if (best.fit.explained > 0.9) break
+      if (!best || heard.fit.explained > best.fit.explained + BETTER) best = heard
     }
     return best
   }
@@ -284,16 +291,25 @@ export class PitchTracker {
   }
 
   /** Over one hop, and over whole periods of a note that is longer than that: a low note does not flicker. */
-  #levelDb(at: number, hz: number | undefined): number {
-    const { samples, step, rateHz } = this.#stages[0]!
+  #levels(at: number, hz: number | undefined): { levelDb: number; brightDb: number } {
+    const { samples, step, rateHz } = this.#searched
     const hop = this.hopSamples / step
     const period = hz === undefined ? 0 : rateHz / hz
-    const count = period > 0 ? Math.round(period * Math.ceil(hop / period)) : hop
+    const count = period > 0 ? Math.round(period * Math.ceil(hop / period)) : Math.round(hop)
     const from = Math.round(at / step) - Math.floor(count / 2)
+    const stretch = samples.view(from - 1, from + count)
     let power = 0
-    for (const value of samples.view(from, from + count)) power += value * value
-    return 10 * Math.log10(power / count + 1e-20)
+    let slope = 0
+    for (let i = 1; i <= count; i++) {
+      power += stretch[i]! ** 2
+      slope += (stretch[i]! - stretch[i - 1]!) ** 2
+    }
+    return { levelDb: decibels(power / count), brightDb: decibels(slope / count) }
   }
+}
+
+function decibels(power: number): number {
+  return 10 * Math.log10(power + 1e-20)
 }
 
 /** How long a stretch of sound a note of `hz` is read from, seconds. */
