@@ -43,7 +43,7 @@ const SUPPOSED = 1
 /** A stiffness is looked into when it is this many times its standard deviation. */
 const SUSPECTED = 1
 /** A stiff string's partials leave this part, at most, of what whole multiples leave unexplained. */
-const STIFF_LEAVES = 0.9
+const STIFF_LEAVES = 0.98
 /** Rounds in which a stiffness settles, found anew and followed. */
 const STIFF_ROUNDS = 5
 const FOLLOWED_ROUNDS = 1

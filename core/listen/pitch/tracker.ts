@@ -68,7 +68,16 @@ const CERTAIN = 0.9
 /** A pitch is followed without a search while it explains the sound about as well as a moment ago. */
 const LOSES = 0.05
 /** A sound of two notes: the first leaves something, and that repeats itself as a note does. */
-const TWO_NOTES = { firstAtMost: 0.9, clarity: 0.6, apartCents: 70 } as const
+const TWO_NOTES = { firstAtMost: 0.9, clarity: 0.6, apartCents: 50, partOfEach: 0.08 } as const
+/** Ratios of two strings that sound together in tune: fifth, fourth, sixths and thirds. */
+const PAIRS = [
+  [2, 3],
+  [3, 4],
+  [3, 5],
+  [4, 5],
+  [5, 6],
+  [5, 8],
+] as const
 
 interface Stage {
   readonly samples: Samples
@@ -194,7 +203,8 @@ export class PitchTracker {
     if (!heard) return none
     const { fit, hz } = heard
     const isOne = this.#last !== undefined
-    const otherHz = fit.explained < TWO_NOTES.firstAtMost ? this.#otherNote(at, heard) : null
+    const otherHz =
+      pairIn(heard) ?? (fit.explained < TWO_NOTES.firstAtMost ? this.#otherNote(at, heard) : null)
     if (!isOne || otherHz !== null) return { ...none, confidence: fit.explained, otherHz }
     return {
       atS,
@@ -287,7 +297,9 @@ export class PitchTracker {
     const [other] = this.#finder.find(fitter.rest(stretch), rateHz / highestHz, rateHz / lowestHz)
     if (!other || other.clarity < TWO_NOTES.clarity) return null
     const otherHz = rateHz / other.period
-    return Math.abs(1200 * Math.log2(otherHz / hz)) > TWO_NOTES.apartCents ? otherHz : null
+    // Partials that the fit has no room for repeat themselves as the note does, or as its multiples.
+    const ratio = otherHz > hz ? otherHz / hz : hz / otherHz
+    return Math.abs(1200 * Math.log2(ratio / Math.round(ratio))) > TWO_NOTES.apartCents ? otherHz : null
   }
 
   /** Over one hop, and over whole periods of a note that is longer than that: a low note does not flicker. */
@@ -306,6 +318,26 @@ export class PitchTracker {
     }
     return { levelDb: decibels(power / count), brightDb: decibels(slope / count) }
   }
+}
+
+/**
+ * The upper one of two notes in a simple ratio, which together repeat themselves as one low note would: nearly all power lies
+ * in the multiples of two partials, and neither alone holds it. Null for one note.
+ */
+function pairIn({ hz, fit: { powers } }: Heard): number | null {
+  let all = 0
+  for (const power of powers) all += power
+  for (const [a, b] of PAIRS) {
+    let [ofA, ofB, idle] = [0, 0, 0]
+    powers.forEach((power, i) => {
+      if ((i + 1) % a === 0) ofA += power
+      else if ((i + 1) % b === 0) ofB += power
+      else idle += power
+    })
+    if (idle < IDLE_PARTIALS * all && ofA > TWO_NOTES.partOfEach * all && ofB > TWO_NOTES.partOfEach * all)
+      return b * hz
+  }
+  return null
 }
 
 function decibels(power: number): number {
