@@ -176,10 +176,10 @@ class Aligner {
       if (kinds) kinds[j] = kind
       // To begin late costs once, however much is left out.
       const late = before[0]! + costs.late
-      const further = skip + (skipFrom === 0 ? 0 : costs.missing)
+      const further = skipFrom === 0 ? Infinity : skip + costs.missing
       const stay = before[j]!
       if (stay <= Math.min(late, further)) [skip, skipFrom, isBegin] = [stay, j, false]
-      else if (late <= further || skipFrom === 0) [skip, skipFrom, isBegin] = [late, 0, true]
+      else if (late <= further) [skip, skipFrom, isBegin] = [late, 0, true]
       else [skip, skipFrom, isBegin] = [further, skipFrom, false]
     }
     return { cost, through: carried }

@@ -23,9 +23,11 @@ const WEIGHS = {
   shift: 1.5,
   shiftPerStep: 0.3,
   crossing: 0.4,
+  /** One finger for two notes of a string. */
+  slide: 1.2,
   skippedString: 1.2,
   /** A step along the line of fifths from D. */
-  spelling: 0.12,
+  spelling: 0.2,
 } as const
 
 const NEAREST = named('D4')
@@ -125,7 +127,9 @@ function weightOf({ finger, hand, note }: Way): number {
 
 function between(from: Way, to: Way): number {
   const strings = Math.abs(from.stringIndex - to.stringIndex)
-  const crossing = strings === 0 ? 0 : WEIGHS.crossing + (strings - 1) * WEIGHS.skippedString
+  const slides = strings === 0 && from.finger === to.finger && from.semitones !== to.semitones
+  const crossing =
+    strings === 0 ? (slides ? WEIGHS.slide : 0) : WEIGHS.crossing + (strings - 1) * WEIGHS.skippedString
   if (!from.hand || !to.hand) return crossing
   const steps = Math.abs(from.hand.anchor - to.hand.anchor)
   return crossing + (steps === 0 ? 0 : WEIGHS.shift + steps * WEIGHS.shiftPerStep)

@@ -245,15 +245,26 @@ export class PitchTracker {
       if (!heard) continue
       const times = this.#multiple(heard)
       if (times > 1) heard = this.#fit(at, times * heard.hz) ?? heard
-      if (!best || heard.fit.explained > best.fit.explained + BETTER) best = heard
+      if (!best || this.#isBetter(at, heard, best)) best = heard
     }
     return best
+  }
+
+  /** Both held against the same sound: a slower stage has less noise in it. */
+  #isBetter(at: number, heard: Heard, than: Heard): boolean {
+    if (heard.fit.explained <= than.fit.explained + BETTER) return false
+    if (heard.stage === than.stage) return true
+    const there = this.#fitOn(this.#stages.indexOf(heard.stage), at, than.hz)
+    return !there || heard.fit.explained > there.fit.explained + BETTER
   }
 
   #fit(at: number, hz: number, before?: HarmonicFit): Heard | undefined {
     const { lowestHz, highestHz } = this.#options
     if (!(hz >= 0.97 * lowestHz && hz <= 1.03 * highestHz)) return undefined
-    const index = this.#stageFor(hz)
+    return this.#fitOn(this.#stageFor(hz), at, hz, before)
+  }
+
+  #fitOn(index: number, at: number, hz: number, before?: HarmonicFit): Heard | undefined {
     const stage = this.#stages[index]!
     const seconds = stretchS(hz)
     const half = Math.round((seconds * stage.rateHz) / 2)

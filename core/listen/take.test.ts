@@ -1,0 +1,193 @@
+import { describe, expect, it } from 'vitest'
+import type { FamilyId } from '../instrument'
+import { noteName } from '../pitch'
+import {
+  perform,
+  record,
+  seededSource,
+  STEADY_HAND,
+  type HandFaults,
+  type Manner,
+  type Recording,
+} from '../simulate'
+import { shapeExercise, type Exercise } from '../take'
+import { shaped, strung } from '../testing'
+import { Ear, guessNotes, hearNotes, landingsOf, readTake } from './index'
+
+const LENGTHS: Record<FamilyId, number> = { violin: 328, viola: 371, cello: 690, bass: 1050 }
+const RATE = 22_050
+
+/** A hand shape on two neighbouring strings, up and down, the last note twice. */
+function exerciseOf(family: FamilyId, stringIndex = 1): Exercise {
+  const [up, next] = [shaped(family, stringIndex), shaped(family, stringIndex + 1)]
+  return { ...up, notes: [...up.notes, ...next.notes, ...[...up.notes].reverse(), up.notes[0]!] }
+}
+
+function playedBy(
+  family: FamilyId,
+  manner: Partial<Manner> & { readonly hand?: Partial<HandFaults> },
+  { exercise = exerciseOf(family), ...recording }: Partial<Recording> & { readonly exercise?: Exercise } = {},
+) {
+  const stringing = strung(family, LENGTHS[family])
+  const source = seededSource(31)
+  const { hand, ...rest } = manner
+  const performance = perform(source, stringing, exercise, { ...rest, faults: { ...STEADY_HAND, ...hand } })
+  const sound = record(source, performance, { sampleRateHz: RATE, noiseDb: 30, ...recording })
+  const { notes, doubleStops } = hearNotes(sound, RATE)
+  return { stringing, exercise, performance, sound, notes, doubleStops }
+}
+
+describe('a take that is heard', () => {
+  it.each([
+    ['violin', 'bow', 1],
+    ['viola', 'bow', 3],
+    ['cello', 'bow', 2],
+    ['bass', 'bow', 1],
+    ['violin', 'pluck', 1],
+    ['cello', 'pluck', 1],
+    ['bass', 'pluck', 1],
+  ] as const)(
+    'by %s with the %s, %i notes a stroke, has the notes that were played, where they landed and settled',
+    (family, stroke, slurred) => {
+      const { performance, notes } = playedBy(family, {
+        stroke,
+        slurred,
+        tempo: 75,
+        hand: { scatterCents: 12, repairs: stroke === 'bow' ? 0.6 : 0, handOffsetMm: 1 },
+      })
+      expect(notes).toHaveLength(performance.notes.length)
+      performance.notes.forEach((played, i) => {
+        const { startS, landing, settled } = notes[i]!
+        expect(Math.abs(startS - played.startS)).toBeLessThan(0.05)
+        expect(Math.abs(landing.cents - played.writtenCents - played.landingCents)).toBeLessThan(3)
+        expect(Math.abs(settled.cents - played.writtenCents - played.settledCents)).toBeLessThan(3)
+      })
+    },
+  )
+
+  it('comes out the same block by block, with the sounding note told on the way', () => {
+    const { sound, notes } = playedBy('violin', { tempo: 120 }, { exercise: shaped('violin') })
+    const ear = new Ear(RATE)
+    const heard = []
+    const sounding = new Set<string>()
+    for (let i = 0; i < sound.length; i += 128) {
+      heard.push(...ear.push(sound.subarray(i, i + 128)).notes)
+      if (ear.sounding) sounding.add((ear.sounding.landing.cents / 100).toFixed(0))
+    }
+    expect([...heard, ...ear.end().notes]).toEqual(notes)
+    expect([...sounding]).toEqual(expect.arrayContaining(['0', '2', '4', '5', '7']))
+  })
+
+  it('has vibratos with their rate, width and top: one from the note downwards, one that swings above', () => {
+    const vibratoOf = (aboveCents: number) => {
+      const vibrato = { rateHz: 5.5, widthCents: 36, aboveCents }
+      const { notes, performance } = playedBy('cello', { vibrato, tempo: 40 }, { exercise: shaped('cello') })
+      return performance.notes.flatMap((played, i) => {
+        const swing = notes[i]!.vibrato
+        return played.finger === 0 ? [] : [{ ...swing!, top: swing!.topCents - played.writtenCents }]
+      })
+    }
+    for (const above of [0, 15]) {
+      const found = vibratoOf(above)
+      expect(found).toHaveLength(4)
+      for (const { rateHz, widthCents, top } of found) {
+        expect(rateHz).toBeCloseTo(5.5, 0)
+        expect(Math.abs(widthCents - 36)).toBeLessThan(7)
+        expect(Math.abs(top - above)).toBeLessThan(4)
+      }
+    }
+  })
+
+  it('tells a finger that gives way from one that stands', () => {
+    const wobbleOf = (wobbleCents: number) => {
+      const { notes } = playedBy(
+        'violin',
+        { tempo: 40, hand: { wobbleCents } },
+        { exercise: shaped('violin') },
+      )
+      return notes.slice(1).map((note) => note.wobbleCents)
+    }
+    expect(Math.max(...wobbleOf(0))).toBeLessThan(2)
+    expect(Math.min(...wobbleOf(12))).toBeGreaterThan(2.5)
+  })
+})
+
+describe('a reading', () => {
+  const exercise = exerciseOf('violin', 1)
+
+  it('tells a string that is out of tune, and blames no finger on it', () => {
+    const { stringing, notes } = playedBy('violin', { hand: { openCents: [0, -14, 0, 0] } }, { exercise })
+    const reading = readTake(notes, stringing, exercise.notes)
+    const tuned = Object.fromEntries(
+      reading.tuning.map((t) => [noteName(stringing.tuning[t.stringIndex]!), t.cents]),
+    )
+    expect(tuned['D4']).toBeCloseTo(-14, 0)
+    expect(tuned['A4']).toBeCloseTo(0, 0)
+    for (const { finger, landingCents } of reading.readings)
+      if (finger !== 0) expect(Math.abs(landingCents)).toBeLessThan(2)
+  })
+
+  it('is of landings that a verdict can judge: where each finger stood, with its ±', () => {
+    const { stringing, performance, notes } = playedBy('violin', { hand: { frameErrorMm: -4 } }, { exercise })
+    const landings = landingsOf(stringing, readTake(notes, stringing, exercise.notes), 'simulated')
+    expect(landings).toHaveLength(performance.notes.length)
+    landings.forEach((landing, i) => {
+      expect(landing.cents).toBeCloseTo(performance.notes[i]!.landingCents, -0.4)
+      expect(landing.sigmaCents).toBeLessThan(2)
+      expect(landing.atMs).toBeGreaterThan(0)
+    })
+  })
+
+  it('follows strings tuned to another A', () => {
+    const { stringing, notes } = playedBy('viola', {}, { exercise: exerciseOf('viola'), a4Hz: 443 })
+    const reading = readTake(notes, stringing, exerciseOf('viola').notes, 443)
+    expect(reading.isOther).toBe(false)
+    for (const { landingCents } of reading.readings) expect(Math.abs(landingCents)).toBeLessThan(2.5)
+  })
+
+  it('says that another exercise, another string or another octave was played', () => {
+    const { stringing, notes } = playedBy('violin', {}, { exercise })
+    expect(readTake(notes, stringing, shaped('violin', 0).notes).isOther).toBe(true)
+    const cello = strung('cello', 690)
+    const low = exercise.notes.map((n) => ({ ...n, note: { ...n.note, octave: n.note.octave - 1 } }))
+    expect(readTake(notes, { ...stringing, tuning: lowered(stringing.tuning) }, low)).toMatchObject({
+      octaves: 1,
+      isOther: false,
+    })
+    expect(readTake([], cello, shapeExercise(cello.tuning, 0, cello.family.shapes[0]!).notes)).toMatchObject({
+      readings: [],
+      isOther: false,
+    })
+  })
+})
+
+const lowered = <N extends { readonly octave: number }>(notes: readonly N[]) =>
+  notes.map((n) => ({ ...n, octave: n.octave - 1 }))
+
+describe('a guess, where nothing was written', () => {
+  it('takes a first scale for first position, and says how much it doubts', () => {
+    // Handbook, usual fingerings: D major in one octave on the violin is 0 1 2 3 | 0 1 2 3 (common practice, no source).
+    const pattern = [0, 1, 2, 3]
+    const exercise: Exercise = {
+      ...shaped('violin'),
+      notes: [1, 2].flatMap((s) => shaped('violin', s).notes.filter((n) => pattern.includes(n.finger))),
+    }
+    const { notes, stringing } = playedBy('violin', { hand: { scatterCents: 8 } }, { exercise })
+    const guesses = guessNotes(notes, stringing)
+    expect(guesses.map(([best]) => `${best!.stringIndex}.${best!.finger}`).join(' ')).toBe(
+      '1.0 1.1 1.2 1.3 2.0 2.1 2.2 2.3',
+    )
+    for (const ways of guesses) {
+      expect(ways.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9)
+      expect(ways[0]!.probability).toBeLessThan(0.99)
+      expect(ways.length).toBeGreaterThan(1)
+    }
+  })
+
+  it('knows no string for what lies off the board, and goes on after it', () => {
+    const { notes, stringing } = playedBy('violin', {}, { exercise: shaped('violin') })
+    const below = { ...notes[1]!, settled: { ...notes[1]!.settled, cents: -3000 } }
+    const guesses = guessNotes([notes[0]!, below, notes[2]!], stringing)
+    expect(guesses.map((ways) => ways.length > 0)).toEqual([true, false, true])
+  })
+})
