@@ -69,15 +69,16 @@ const CERTAIN = 0.9
 const LOSES = 0.05
 /** A sound of two notes: the first leaves something, and that repeats itself as a note does. */
 const TWO_NOTES = { firstAtMost: 0.9, clarity: 0.6, apartCents: 50, partOfEach: 0.08 } as const
-/** Ratios of two strings that sound together in tune: fifth, fourth, sixths and thirds. */
-const PAIRS = [
+/** Ratios of notes that sound together in tune: fifth, fourth, sixths and thirds, and a major triad. */
+const CHORDS: readonly (readonly number[])[] = [
   [2, 3],
   [3, 4],
   [3, 5],
   [4, 5],
   [5, 6],
   [5, 8],
-] as const
+  [4, 5, 6],
+]
 
 interface Stage {
   readonly samples: Samples
@@ -204,7 +205,7 @@ export class PitchTracker {
     const { fit, hz } = heard
     const isOne = this.#last !== undefined
     const otherHz =
-      pairIn(heard) ?? (fit.explained < TWO_NOTES.firstAtMost ? this.#otherNote(at, heard) : null)
+      chordIn(heard) ?? (fit.explained < TWO_NOTES.firstAtMost ? this.#otherNote(at, heard) : null)
     if (!isOne || otherHz !== null) return { ...none, confidence: fit.explained, otherHz }
     return {
       atS,
@@ -332,21 +333,22 @@ export class PitchTracker {
 }
 
 /**
- * The upper one of two notes in a simple ratio, which together repeat themselves as one low note would: nearly all power lies
- * in the multiples of two partials, and neither alone holds it. Null for one note.
+ * The highest of notes in a simple ratio, which together repeat themselves as one low note would: nearly all power lies in the
+ * multiples of a few partials, and none of these alone holds it. Null for one note.
  */
-function pairIn({ hz, fit: { powers } }: Heard): number | null {
+function chordIn({ hz, fit: { powers } }: Heard): number | null {
   let all = 0
   for (const power of powers) all += power
-  for (const [a, b] of PAIRS) {
-    let [ofA, ofB, idle] = [0, 0, 0]
+  for (const ratio of CHORDS) {
+    const parts = ratio.map(() => 0)
+    let idle = 0
     powers.forEach((power, i) => {
-      if ((i + 1) % a === 0) ofA += power
-      else if ((i + 1) % b === 0) ofB += power
-      else idle += power
+      const which = ratio.findIndex((part) => (i + 1) % part === 0)
+      if (which < 0) idle += power
+      else parts[which]! += power
     })
-    if (idle < IDLE_PARTIALS * all && ofA > TWO_NOTES.partOfEach * all && ofB > TWO_NOTES.partOfEach * all)
-      return b * hz
+    if (idle < IDLE_PARTIALS * all && parts.every((part) => part > TWO_NOTES.partOfEach * all))
+      return ratio.at(-1)! * hz
   }
   return null
 }
