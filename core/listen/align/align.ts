@@ -180,7 +180,7 @@ class Aligner {
       const stay = before[j]!
       if (stay <= Math.min(late, further)) [skip, skipFrom, isBegin] = [stay, j, false]
       else if (late <= further) [skip, skipFrom, isBegin] = [late, 0, true]
-      else [skip, skipFrom, isBegin] = [further, skipFrom, false]
+      else [skip, isBegin] = [further, false]
     }
     return { cost, through: carried }
   }

@@ -39,7 +39,7 @@ const MOST_BLOCKS = 3 * FEW_PERIODS
 /** A bend is believed when it is this many times its standard deviation. */
 const BELIEVED = 4
 /** A bend within a long period is looked into when it is this many times its standard deviation. */
-const SUPPOSED = 1
+const SUPPOSED = 2
 /** A stiffness is looked into when it is this many times its standard deviation. */
 const SUSPECTED = 1
 /** A stiff string's partials leave this part, at most, of what whole multiples leave unexplained. */
@@ -47,13 +47,15 @@ const STIFF_LEAVES = 0.98
 /** Rounds in which a stiffness settles, found anew and followed. */
 const STIFF_ROUNDS = 5
 const FOLLOWED_ROUNDS = 1
+/** Partials of a stiff string that are used, where there are periods enough: the higher ones of a pluck have soon died away. */
+export const STIFF_PARTIALS = 10
 /** Less than any string's. */
 const LEAST_STIFFNESS = 2e-5
 /** Partials that a first, cautious fit uses. */
 const FIRST_PARTIALS = 4
 const FIRST_PARTIALS_LOW = 6
 /** Partials are used up to this part of half the sampling rate, where the half-band filters begin to fall. */
-const USED_BAND = 0.84
+const USED_BAND = 0.76
 
 /** The common phase beyond its slope, against the time from the middle: at0 + square t² + cubic t³. */
 interface Bend {
@@ -170,8 +172,10 @@ export class HarmonicFitter {
   ): HarmonicFit {
     const isStiff = startStiffness > 0
     const { cleans } = this.options
+    const isShort = samples.length * startOmega < FEW_PERIODS * 2 * Math.PI
+    const wanted = isStiff && !isShort ? Math.min(STIFF_PARTIALS, most) : most
     let stiffness = startStiffness
-    let partials = this.#usable(most, startOmega, stiffness)
+    let partials = this.#usable(wanted, startOmega, stiffness)
     this.#analyse(samples, startOmega, stiffness, partials)
     let turned = this.#turn(startOmega, partials, cleans && this.#cells > 1 ? SUPPOSED : BELIEVED)
     const rounds = isStiff ? stiffRounds : cleans && this.#cells > 1 && turned.bend.cubic !== 0 ? 2 : 0
@@ -182,7 +186,7 @@ export class HarmonicFitter {
         stiffness = Math.max(LEAST_STIFFNESS, stiffness + found.change)
         omega *= 1 + found.shift
       }
-      partials = Math.min(partials, this.#usable(most, omega, stiffness))
+      partials = Math.min(partials, this.#usable(wanted, omega, stiffness))
       this.#setModel(omega, turned.bend, stiffness, partials)
       if (cleans) this.#analyseRest(samples)
       else this.#analyse(samples, omega, stiffness, partials)
@@ -312,7 +316,8 @@ export class HarmonicFitter {
    * apart: from the second on, phasors are turned by one of two steps.
    */
   #moveTo(end: number, partials: number): void {
-    const [atRe, atIm] = [this.#atRe, this.#atIm]
+    const atRe = this.#atRe
+    const atIm = this.#atIm
     const by = end - this.#end
     this.#end = end
     if (Number.isNaN(by)) {
@@ -331,7 +336,8 @@ export class HarmonicFitter {
         this.#stepIm[which]![k] = -Math.sin(this.#omega[k]! * by)
       }
     }
-    const [stepRe, stepIm] = [this.#stepRe[which]!, this.#stepIm[which]!]
+    const stepRe = this.#stepRe[which]!
+    const stepIm = this.#stepIm[which]!
     for (let k = 0; k < partials; k++) {
       const re = atRe[k]! * stepRe[k]! - atIm[k]! * stepIm[k]!
       atIm[k] = atRe[k]! * stepIm[k]! + atIm[k]! * stepRe[k]!
@@ -382,7 +388,8 @@ export class HarmonicFitter {
   #put(outRe: Float64Array, outIm: Float64Array, at: number, k: number, last: number, before: number): void {
     const re = last - this.#cos[k]! * before
     const im = this.#sin[k]! * before
-    const [c, s] = [this.#atRe[k]!, this.#atIm[k]!]
+    const c = this.#atRe[k]!
+    const s = this.#atIm[k]!
     outRe[at + k] = re * c - im * s
     outIm[at + k] = re * s + im * c
   }
@@ -393,7 +400,10 @@ export class HarmonicFitter {
     const { length } = samples
     const middle = (length - 1) / 2
     const scale = 2 / (this.#blocks * this.#length)
-    const [sumRe, sumIm, ratio, rest] = [this.#sumRe, this.#sumIm, this.#ratio, this.#rest]
+    const sumRe = this.#sumRe
+    const sumIm = this.#sumIm
+    const ratio = this.#ratio
+    const rest = this.#rest
     rest.set(samples)
     if (stiffness > 0) {
       for (let k = 0; k < partials; k++)
@@ -410,7 +420,8 @@ export class HarmonicFitter {
       for (let n = 0; n < length; n++) {
         const t = n - middle
         const turn = omega * t + bend.at0 + t * t * (bend.square + bend.cubic * t)
-        const [c, s] = [Math.cos(turn), Math.sin(turn)]
+        const c = Math.cos(turn)
+        const s = Math.sin(turn)
         let re = c
         let im = s
         let value = 0
@@ -432,7 +443,8 @@ export class HarmonicFitter {
   #analyseRest(samples: Float64Array): void {
     const { omega, bend, partials } = this.#model
     this.#takeOut(samples)
-    const [power, room] = [this.#power, this.#room]
+    const power = this.#power
+    const room = this.#room
     const own = 1 / this.#blocks
     for (let k = 0; k < room; k++) this.#omega[k] = k < partials ? this.#ratio[k]! * omega : 0
     this.#transform(this.#rest.subarray(0, samples.length), partials)
@@ -441,7 +453,8 @@ export class HarmonicFitter {
       const theta = meanBend(bend, this.#times[b]!, this.#length)
       for (let k = 0, at = b * room; k < partials; k++, at++) {
         const turn = this.#ratio[k]! * theta
-        const [c, s] = [Math.cos(turn) * own, Math.sin(turn) * own]
+        const c = Math.cos(turn) * own
+        const s = Math.sin(turn) * own
         this.#re[at]! += this.#sumRe[k]! * c - this.#sumIm[k]! * s
         this.#im[at]! += this.#sumRe[k]! * s + this.#sumIm[k]! * c
       }
@@ -478,12 +491,16 @@ export class HarmonicFitter {
   /** A first slope of the common phase, from how each partial turns from one block to the next. */
   #firstSlope(partials: number): number {
     const room = this.#room
-    const [turnRe, turnIm] = [this.#turnRe, this.#turnIm]
+    const turnRe = this.#turnRe
+    const turnIm = this.#turnIm
     turnRe.fill(0)
     turnIm.fill(0)
     for (let b = 0; b + 1 < this.#blocks; b++)
       for (let k = 0, at = b * room; k < partials; k++, at++) {
-        const [r0, i0, r1, i1] = [this.#re[at]!, this.#im[at]!, this.#re[at + room]!, this.#im[at + room]!]
+        const r0 = this.#re[at]!
+        const i0 = this.#im[at]!
+        const r1 = this.#re[at + room]!
+        const i1 = this.#im[at + room]!
         turnRe[k]! += r1 * r0 + i1 * i0
         turnIm[k]! += i1 * r0 - r1 * i0
       }
@@ -495,8 +512,10 @@ export class HarmonicFitter {
       for (let k = 0; k < upTo; k++) {
         const weight = this.#ratio[k]!
         const turn = weight * slope * this.#stride
-        const [c, s] = [Math.cos(turn), Math.sin(turn)]
-        const [re, im] = [turnRe[k]!, turnIm[k]!]
+        const c = Math.cos(turn)
+        const s = Math.sin(turn)
+        const re = turnRe[k]!
+        const im = turnIm[k]!
         const size = Math.sqrt(re * re + im * im)
         above += size * weight * Math.atan2(im * c - re * s, re * c + im * s)
         below += size * weight * weight
@@ -510,12 +529,14 @@ export class HarmonicFitter {
   #unwind(slope: number, partials: number): void {
     for (let k = 0; k < partials; k++) {
       const step = this.#ratio[k]! * slope * this.#stride
-      const [c, s] = [Math.cos(step), -Math.sin(step)]
+      const c = Math.cos(step)
+      const s = -Math.sin(step)
       const start = this.#ratio[k]! * slope * this.#times[0]!
       let re = Math.cos(start)
       let im = -Math.sin(start)
       for (let b = 0, at = k; b < this.#blocks; b++, at += this.#room) {
-        const [zr, zi] = [this.#re[at]!, this.#im[at]!]
+        const zr = this.#re[at]!
+        const zi = this.#im[at]!
         this.#re[at] = zr * re - zi * im
         this.#im[at] = zr * im + zi * re
         const next = re * c - im * s
@@ -527,11 +548,13 @@ export class HarmonicFitter {
 
   /** Each partial summed over the blocks, the common phase taken off. What is left of it is small: k serves for the ratio. */
   #sum(partials: number): void {
-    const [sumRe, sumIm] = [this.#sumRe, this.#sumIm]
+    const sumRe = this.#sumRe
+    const sumIm = this.#sumIm
     sumRe.fill(0)
     sumIm.fill(0)
     for (let b = 0; b < this.#blocks; b++) {
-      const [c, s] = [Math.cos(this.#theta[b]!), -Math.sin(this.#theta[b]!)]
+      const c = Math.cos(this.#theta[b]!)
+      const s = -Math.sin(this.#theta[b]!)
       let re = c
       let im = s
       for (let k = 0, at = b * this.#room; k < partials; k++, at++) {
@@ -552,7 +575,8 @@ export class HarmonicFitter {
     const blocks = this.#blocks
     let noise = 0
     for (let b = 0; b < blocks; b++) {
-      const [c, s] = [Math.cos(this.#theta[b]!), -Math.sin(this.#theta[b]!)]
+      const c = Math.cos(this.#theta[b]!)
+      const s = -Math.sin(this.#theta[b]!)
       let turnRe = c
       let turnIm = s
       let force = 0
@@ -560,7 +584,8 @@ export class HarmonicFitter {
       for (let k = 0, at = b * this.#room; k < partials; k++, at++) {
         const re = this.#re[at]! * turnRe - this.#im[at]! * turnIm
         const im = this.#re[at]! * turnIm + this.#im[at]! * turnRe
-        const [sr, si] = [this.#sumRe[k]!, this.#sumIm[k]!]
+        const sr = this.#sumRe[k]!
+        const si = this.#sumIm[k]!
         // Along the partial's own direction is signal, across it is phase.
         const across = im * sr - re * si
         force += (k + 1) * across
@@ -587,14 +612,17 @@ export class HarmonicFitter {
     const slopes = this.#slopes
     let noise = 0
     for (let k = 0; k < partials; k++) {
-      const [sr, si] = [this.#sumRe[k]! / blocks, this.#sumIm[k]! / blocks]
+      const sr = this.#sumRe[k]! / blocks
+      const si = this.#sumIm[k]! / blocks
       const size = sr * sr + si * si
       if (!(size > 0)) return none
       let turned = 0
       for (let b = 0, at = k; b < blocks; b++, at += this.#room) {
         const turn = (k + 1) * this.#theta[b]!
-        const [c, s] = [Math.cos(turn), Math.sin(turn)]
-        const [r, i] = [this.#re[at]!, this.#im[at]!]
+        const c = Math.cos(turn)
+        const s = Math.sin(turn)
+        const r = this.#re[at]!
+        const i = this.#im[at]!
         const across = ((i * c - r * s) * sr - (r * c + i * s) * si) / size
         turned += this.#times[b]! * across
         noise += across * across * size
@@ -603,7 +631,11 @@ export class HarmonicFitter {
       noise -= (turned * turned * size) / spread
     }
     noise /= partials * (blocks - 1)
-    let [w, wu, wuu, wy, wuy] = [0, 0, 0, 0, 0]
+    let w = 0
+    let wu = 0
+    let wuu = 0
+    let wy = 0
+    let wuy = 0
     for (let k = 1; k <= partials; k++) {
       const weight = k * k * (this.#sumRe[k - 1]! ** 2 + this.#sumIm[k - 1]! ** 2)
       const u = (k * k - 1) / 2
@@ -650,13 +682,20 @@ function subtractPartial(
 ): void {
   const start = -(length - 1) / 2
   const phase = (t: number) => omega * t + ratio * (at0 + t * t * (square + cubic * t))
-  const [p0, p1, p2, p3] = [phase(start), phase(start + 1), phase(start + 2), phase(start + 3)]
-  let [xr, xi] = [re * Math.cos(p0) - im * Math.sin(p0), re * Math.sin(p0) + im * Math.cos(p0)]
-  let [dr, di] = [Math.cos(p1 - p0), Math.sin(p1 - p0)]
+  const p0 = phase(start)
+  const p1 = phase(start + 1)
+  const p2 = phase(start + 2)
+  const p3 = phase(start + 3)
+  let xr = re * Math.cos(p0) - im * Math.sin(p0)
+  let xi = re * Math.sin(p0) + im * Math.cos(p0)
+  let dr = Math.cos(p1 - p0)
+  let di = Math.sin(p1 - p0)
   const second = p2 - 2 * p1 + p0
-  let [er, ei] = [Math.cos(second), Math.sin(second)]
+  let er = Math.cos(second)
+  let ei = Math.sin(second)
   const third = p3 - 3 * p2 + 3 * p1 - p0
-  const [fr, fi] = [Math.cos(third), Math.sin(third)]
+  const fr = Math.cos(third)
+  const fi = Math.sin(third)
   for (let n = 0; n < length; n++) {
     samples[n]! -= xr
     const x = xr * dr - xi * di

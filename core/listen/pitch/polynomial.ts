@@ -24,8 +24,10 @@ export function polynomialSlope(
 ): PolynomialFit {
   const scale = Math.abs(x[count - 1]!)
   // Sums of powers 0 … 6, and of y times powers 0 … 3.
-  const s = [0, 0, 0, 0, 0, 0, 0]
-  const t = [0, 0, 0, 0]
+  const s = SUMS
+  const t = PRODUCTS
+  s.fill(0)
+  t.fill(0)
   for (let b = 0; b < count; b++) {
     const u = x[b]! / scale
     let p = weight[b]!
@@ -35,37 +37,56 @@ export function polynomialSlope(
       p *= u
     }
   }
-  let best = solve(s, t, 3)
+  const parabola = solve(3, false)
   if (count > 4 && believed < Infinity) {
-    const cubic = solve(s, t, 4)
-    if (Math.abs(cubic.c[3]!) > believed * Math.sqrt(variance * cubic.variance3)) best = cubic
+    const cubic = solve(4, true)
+    if (Math.abs(COEFFICIENTS[3]!) > believed * Math.sqrt(variance * cubic)) {
+      const slopeVariance = solve(4, false)
+      return fitOf(scale, variance * slopeVariance, COEFFICIENTS[3]!)
+    }
+    return fitOf(scale, variance * solve(3, false), 0)
   }
-  const [at0, slope, square, cubic = 0] = best.c as [number, number, number, number?]
+  return fitOf(scale, variance * parabola, 0)
+}
+
+function fitOf(scale: number, variance: number, cubic: number): PolynomialFit {
   return {
-    at0,
-    slope: slope / scale,
-    square: square / scale ** 2,
+    at0: COEFFICIENTS[0]!,
+    slope: COEFFICIENTS[1]! / scale,
+    square: COEFFICIENTS[2]! / scale ** 2,
     cubic: cubic / scale ** 3,
-    sigma: Math.sqrt(variance * best.variance1) / scale,
+    sigma: Math.sqrt(variance) / scale,
   }
 }
 
-/** Normal equations of a polynomial with `n` coefficients, solved; the variances are of its inverse's diagonal. */
-function solve(s: number[], t: number[], n: number): { c: number[]; variance1: number; variance3: number } {
-  const a: number[][] = []
+// Worked on by one call after the other: nothing is made anew at each of thousands of frames.
+const SUMS = new Float64Array(7)
+const PRODUCTS = new Float64Array(4)
+const COEFFICIENTS = new Float64Array(4)
+const WIDTH = 6
+const MATRIX = new Float64Array(4 * WIDTH)
+
+/**
+ * Solves the normal equations of a polynomial with `n` coefficients, which it leaves in `COEFFICIENTS`; returns the variance
+ * of the last one (`ofLast`) or of the slope, in units of y's.
+ */
+function solve(n: number, ofLast: boolean): number {
+  const a = MATRIX
+  const asked = ofLast ? n - 1 : 1
   for (let i = 0; i < n; i++) {
-    const row = s.slice(i, i + n)
-    row.push(t[i]!, i === 1 ? 1 : 0, i === 3 ? 1 : 0)
-    a.push(row)
+    for (let j = 0; j < n; j++) a[i * WIDTH + j] = SUMS[i + j]!
+    a[i * WIDTH + n] = PRODUCTS[i]!
+    a[i * WIDTH + n + 1] = i === asked ? 1 : 0
   }
   for (let i = 0; i < n; i++) {
-    const row = a[i]!
-    const pivot = row[i]!
-    for (let j = i; j < n + 3; j++) row[j]! /= pivot
+    const pivot = a[i * WIDTH + i]!
+    for (let j = i; j < n + 2; j++) a[i * WIDTH + j]! /= pivot
     for (let r = 0; r < n; r++) {
-      const by = a[r]![i]!
-      if (r !== i && by !== 0) for (let j = i; j < n + 3; j++) a[r]![j]! -= by * row[j]!
+      const by = a[r * WIDTH + i]!
+      if (r === i || by === 0) continue
+      for (let j = i; j < n + 2; j++) a[r * WIDTH + j]! -= by * a[i * WIDTH + j]!
     }
   }
-  return { c: a.map((row) => row[n]!), variance1: a[1]![n + 1]!, variance3: n > 3 ? a[3]![n + 2]! : 0 }
+  for (let i = 0; i < n; i++) COEFFICIENTS[i] = a[i * WIDTH + n]!
+  return a[asked * WIDTH + n + 1]!
 }

@@ -1,5 +1,11 @@
 import { HALF_BAND_REACH, HalfBand } from './half-band'
-import { FIT_OPTIONS, HarmonicFitter, type FitOptions, type HarmonicFit } from './harmonic-fit'
+import {
+  FIT_OPTIONS,
+  HarmonicFitter,
+  STIFF_PARTIALS,
+  type FitOptions,
+  type HarmonicFit,
+} from './harmonic-fit'
 import { PeriodFinder } from './period'
 import { Samples } from './samples'
 
@@ -53,10 +59,14 @@ const LEAST_PERIODS = 4
 const LONGEST_S = 0.0884
 const SEARCH_S = 0.0929
 /** Partials up to here are worth their arithmetic. */
-const PARTIALS = 40
+const PARTIALS = 21
 const HIGHEST_PARTIAL_HZ = 6000
+/** Above this a stiff string has periods enough to be told from few partials. */
+const HIGH_STIFF_HZ = 135
 /** What moves more slowly than this is a microphone's offset and no sound. */
 const OFFSET_HZ = 5
+/** Part of a stage's rate that its half-band filter passes whole. */
+const PASSED_BAND = 0.38
 /** Fainter than this is silence, dB of full scale. */
 const SILENCE_DB = -75
 /** A series of which all but this part lies in every second (third) partial is one an octave (a twelfth) higher. */
@@ -262,7 +272,8 @@ export class PitchTracker {
   #fit(at: number, hz: number, before?: HarmonicFit): Heard | undefined {
     const { lowestHz, highestHz } = this.#options
     if (!(hz >= 0.97 * lowestHz && hz <= 1.03 * highestHz)) return undefined
-    return this.#fitOn(this.#stageFor(hz), at, hz, before)
+    const partials = before && before.stiffness > 0 && hz > HIGH_STIFF_HZ ? STIFF_PARTIALS : PARTIALS
+    return this.#fitOn(this.#stageFor(hz, partials), at, hz, before)
   }
 
   #fitOn(index: number, at: number, hz: number, before?: HarmonicFit): Heard | undefined {
@@ -279,9 +290,10 @@ export class PitchTracker {
   }
 
   /** The slowest stage that holds the partials a note needs. */
-  #stageFor(hz: number): number {
-    const needed = Math.max(Math.min(PARTIALS * hz, HIGHEST_PARTIAL_HZ), 3.2 * hz)
-    for (let i = this.#stages.length - 1; i > 0; i--) if (0.42 * this.#stages[i]!.rateHz >= needed) return i
+  #stageFor(hz: number, partials: number): number {
+    const needed = Math.max(Math.min(partials * hz, HIGHEST_PARTIAL_HZ), 3.2 * hz)
+    for (let i = this.#stages.length - 1; i > 0; i--)
+      if (PASSED_BAND * this.#stages[i]!.rateHz >= needed) return i
     return 0
   }
 
