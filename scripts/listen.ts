@@ -8,14 +8,16 @@ import {
   FAMILY_IDS,
   fingerNotes,
   guessNotes,
+  mannerOf,
   noteName,
   parseNote,
   perform,
+  PLAIN_MANNER,
   placementContext,
+  PLAYER_LEVELS,
   readTake,
   record,
   seededSource,
-  STEADY_HAND,
   stringingOf,
   tuningSystem,
   WavStream,
@@ -41,6 +43,7 @@ const USAGE = `npm run listen -- FILE.wav [options]
   --midi FILE.mid                        the notes with their bends, as a MIDI file
   --simulate                             write FILE.wav: an invented student plays the exercise
   --fault frameErrorMm=-4                of the simulated hand; may be given more than once
+  --level beginner|intermediate|trained  of its player
   --stroke bow|pluck  --tempo 80  --noise 40  --seed 1`
 
 const NAMES = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'] as const
@@ -58,7 +61,8 @@ const { values, positionals } = parseArgs({
     simulate: { type: 'boolean', default: false },
     fault: { type: 'string', multiple: true, default: [] },
     stroke: { type: 'string', default: 'bow' },
-    tempo: { type: 'string', default: '80' },
+    level: { type: 'string' },
+    tempo: { type: 'string' },
     noise: { type: 'string', default: '40' },
     seed: { type: 'string', default: '1' },
   },
@@ -127,12 +131,16 @@ function simulate(path: string): void {
   if (!expected) stop('--simulate needs an --exercise to play.')
   if (values.stroke !== 'bow' && values.stroke !== 'pluck')
     stop(`--stroke is bow or pluck, not "${values.stroke}".`)
-  const faults: Record<string, unknown> = { ...STEADY_HAND }
+  const level = PLAYER_LEVELS.find((l) => l === values.level)
+  if (values.level !== undefined && !level)
+    stop(`--level is one of ${PLAYER_LEVELS.join(', ')}, not "${values.level}".`)
+  const manner = level ? mannerOf(level) : PLAIN_MANNER
+  const faults: Record<string, unknown> = { ...manner.faults }
   for (const fault of values.fault) {
     const [name = '', amount] = fault.split('=')
     if (typeof faults[name] !== 'number')
       stop(
-        `There is no fault "${name}". There are ${Object.keys(STEADY_HAND)
+        `There is no fault "${name}". There are ${Object.keys(manner.faults)
           .filter((k) => typeof faults[k] === 'number')
           .join(', ')}.`,
       )
@@ -145,7 +153,7 @@ function simulate(path: string): void {
     { name: { kind: 'shape', shapeId: stringing.family.defaultShapeId, stringIndex: 0 }, notes: expected },
     {
       stroke: values.stroke,
-      tempo: numberFrom('tempo', values.tempo, 20, 300),
+      tempo: values.tempo === undefined ? manner.tempo : numberFrom('tempo', values.tempo, 20, 300),
       faults: faults as unknown as HandFaults,
     },
   )

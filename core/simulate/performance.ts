@@ -39,6 +39,29 @@ export const PLAIN_MANNER: Manner = {
   tapesCovered: false,
 }
 
+/** How well a player plays. */
+export const PLAYER_LEVELS = ['beginner', 'intermediate', 'trained'] as const
+export type PlayerLevel = (typeof PLAYER_LEVELS)[number]
+
+/**
+ * What sets the levels apart: scatter, so that nearly all notes lie within the tolerance of the level (20 and 10 cents, handbook
+ * § 7), an ear that mends more, a steadier finger, a faster pace. From memory.
+ */
+const LEVELS: Record<
+  PlayerLevel,
+  Pick<Manner, 'tempo'> & Pick<HandFaults, 'scatterCents' | 'repairs' | 'wobbleCents'>
+> = {
+  beginner: { tempo: 60, scatterCents: 10, repairs: 0.3, wobbleCents: 4 },
+  intermediate: { tempo: 80, scatterCents: 7, repairs: 0.5, wobbleCents: 2 },
+  trained: { tempo: 100, scatterCents: 4, repairs: 0.8, wobbleCents: 1 },
+}
+
+/** The manner of a player of this level whose hand has these faults beside. */
+export function mannerOf(level: PlayerLevel, faults: Partial<HandFaults> = {}): Manner {
+  const { tempo, ...hand } = LEVELS[level]
+  return { ...PLAIN_MANNER, tempo, faults: { ...STEADY_HAND, ...hand, ...faults } }
+}
+
 /** One note as it was played: the truth that an ear is held against. */
 export interface PlayedNote extends ExpectedNote {
   /** Which note of the exercise, from 0. */

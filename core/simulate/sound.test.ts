@@ -2,7 +2,16 @@ import { describe, expect, it } from 'vitest'
 import type { FamilyId, Finger } from '../instrument'
 import { targetsOf, type Exercise } from '../take'
 import { shaped, strung } from '../testing'
-import { faultyHand, perform, record, seededSource, STEADY_HAND, type HandFaults } from './index'
+import {
+  faultyHand,
+  mannerOf,
+  perform,
+  PLAYER_LEVELS,
+  record,
+  seededSource,
+  STEADY_HAND,
+  type HandFaults,
+} from './index'
 
 const LENGTHS: Record<FamilyId, number> = { violin: 328, viola: 371, cello: 690, bass: 1050 }
 
@@ -120,6 +129,19 @@ describe('a performance', () => {
   it('has an ear that mends what the hand missed, and leaves open strings alone', () => {
     for (const { finger, landingCents, settledCents } of played(6).notes)
       expect(settledCents).toBeCloseTo(finger === 0 ? landingCents : 0.3 * landingCents, 9)
+  })
+
+  it('of a trained player lies within 10 cents, of a beginner within 20 (handbook § 7), nineteen notes in twenty', () => {
+    const within = PLAYER_LEVELS.map((level) => {
+      const notes = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10].flatMap(
+        (seed) => perform(seededSource(seed), violin, exercise, mannerOf(level)).notes,
+      )
+      const off = notes.filter((n) => n.finger !== 0).map((n) => Math.abs(n.landingCents))
+      return off.sort((a, b) => a - b)[Math.floor(0.95 * off.length)]!
+    })
+    expect(within[0]).toBeLessThan(26)
+    expect(within[2]).toBeLessThan(10)
+    expect([...within].sort((a, b) => b - a)).toEqual(within)
   })
 
   it('slurs no note into itself and none across strings', () => {
