@@ -1,9 +1,9 @@
 import { Samples } from './samples'
 
 /** Taps on one side of the middle; every second one is zero. */
-export const HALF_BAND_REACH = 15
-/** Kaiser's window parameter for 60 dB. */
-const KAISER_BETA = 5.65
+export const HALF_BAND_REACH = 31
+/** Kaiser’s window parameter for 70 dB. */
+const KAISER_BETA = 6.8
 
 /** Modified Bessel function of the first kind, order 0, by its power series. */
 function besselI0(x: number): number {
@@ -28,8 +28,8 @@ const ODD_TAPS = Float64Array.from({ length: (HALF_BAND_REACH + 1) / 2 }, (_, i)
 })
 
 /**
- * Half the sampling rate of `input`: sample j of the output lies at sample 2j of the input. Above 0.31 of the input's rate
- * 60 dB are taken out; below 0.19 nothing is.
+ * Half the sampling rate of `input`: sample j of the output lies at sample 2j of the input. Above 0.29 of the input's rate
+ * 70 dB are taken out; below 0.21 nothing is.
  */
 export class HalfBand {
   readonly output: Samples

@@ -51,7 +51,7 @@ const LEAST_STIFFNESS = 2e-5
 const FIRST_PARTIALS = 4
 const FIRST_PARTIALS_LOW = 6
 /** Partials are used up to this part of half the sampling rate, where the half-band filters begin to fall. */
-const USED_BAND = 0.76
+const USED_BAND = 0.84
 
 /**
  * Fits one harmonic series to a stretch of sound, from a period that is known to about half a percent.

@@ -59,14 +59,14 @@ const LEAST_PERIODS = 4
 const LONGEST_S = 0.0884
 const SEARCH_S = 0.0929
 /** Partials up to here are worth their arithmetic. */
-const PARTIALS = 21
-const HIGHEST_PARTIAL_HZ = 6000
+const PARTIALS = 36
+const HIGHEST_PARTIAL_HZ = 4600
 /** Above this a stiff string has periods enough to be told from few partials. */
 const HIGH_STIFF_HZ = 135
 /** What moves more slowly than this is a microphone's offset and no sound. */
 const OFFSET_HZ = 5
 /** Part of a stage's rate that its half-band filter passes whole. */
-const PASSED_BAND = 0.38
+const PASSED_BAND = 0.42
 /** Fainter than this is silence, dB of full scale. */
 const SILENCE_DB = -75
 /** A series of which all but this part lies in every second (third) partial is one an octave (a twelfth) higher. */
@@ -318,8 +318,11 @@ export class PitchTracker {
     const fitter = this.#fitters[this.#stages.indexOf(this.#searched)]!
     if (!fitter.fit(stretch, rateHz / hz)) return null
     const { lowestHz, highestHz } = this.#options
-    const [other] = this.#finder.find(fitter.rest(stretch), rateHz / highestHz, rateHz / lowestHz)
+    const rest = fitter.rest(stretch).slice()
+    const [other] = this.#finder.find(rest, rateHz / highestHz, rateHz / lowestHz)
     if (!other || other.clarity < TWO_NOTES.clarity) return null
+    // What is left of noise repeats itself for a moment; only a note is a series of partials.
+    if ((fitter.fit(rest, other.period)?.explained ?? 0) < TWO_NOTES.clarity) return null
     const otherHz = rateHz / other.period
     // Partials that the fit has no room for repeat themselves as the note does, or as its multiples.
     const ratio = otherHz > hz ? otherHz / hz : hz / otherHz
