@@ -170,7 +170,6 @@ function ablate(): void {
   const variants: readonly (readonly [string, Partial<FitOptions>])[] = [
     ['all steps', {}],
     ['8 partials', { partials: 8 }],
-    ['1 partial', { partials: 1 }],
     ['no bend', { bends: false }],
     ['no stiffness', { stiff: false }],
     ['no cleaning', { cleans: false }],

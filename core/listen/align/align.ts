@@ -92,6 +92,9 @@ interface Row {
   readonly through: Int32Array
 }
 
+/** Rows of the table that are kept at a time when the path is read back. */
+const TABLE_ROWS = 64
+
 class Aligner {
   readonly #states: Int32Array
   readonly #kinds: Uint8Array
@@ -187,13 +190,8 @@ class Aligner {
 
   /** Finds the states of heard notes `from` … `to` − 1 of the best path that ends in state `end`. */
   #trace(start: Row, from: number, to: number, end: number): void {
-    if (to === from) return
-    if (to - from === 1) {
-      const count = this.written.length + 1
-      const kinds = new Uint8Array(count)
-      this.#step(start, from, kinds)
-      this.#states[from] = end
-      this.#kinds[from] = end === 0 ? EXTRA : kinds[end]!
+    if (to - from <= TABLE_ROWS) {
+      this.#traceInTable(start, from, to, end)
       return
     }
     const middle = (from + to) >> 1
@@ -206,6 +204,26 @@ class Aligner {
     const only = new Float64Array(half.cost.length).fill(Infinity)
     only[crossing] = half.cost[crossing]!
     this.#trace({ cost: only, through: half.through }, middle, to, end)
+  }
+
+  /** The same for so few rows that how each state was reached can be kept: their number is fixed, so memory still grows with the sum. */
+  #traceInTable(start: Row, from: number, to: number, end: number): void {
+    const kept: { kinds: Uint8Array; sources: Int32Array }[] = []
+    let row = start
+    for (let i = from; i < to; i++) {
+      const kinds = new Uint8Array(this.written.length + 1)
+      row.through.forEach((_, j) => (row.through[j] = j))
+      row = this.#step(row, i, kinds)
+      // Carried from the row before, `through` says where each state came from.
+      kept.push({ kinds, sources: row.through.slice() })
+    }
+    let state = end
+    for (let i = to - 1; i >= from; i--) {
+      const { kinds, sources } = kept[i - from]!
+      this.#states[i] = state
+      this.#kinds[i] = state === 0 ? EXTRA : kinds[state]!
+      state = sources[state]!
+    }
   }
 
   #matchCost(i: number, j: number): number {
