@@ -67,7 +67,6 @@ const NEXT = 0
 const REPEATED = 1
 const RESTARTED = 2
 const EXTRA = 3
-const BEGUN = 4
 
 /**
  * Lays what was heard against what was written, by dynamic programming over the whole take: notes may be extra, missing,
@@ -93,11 +92,14 @@ interface Row {
 }
 
 /** Rows of the table that are kept at a time when the path is read back. */
-const TABLE_ROWS = 64
+const TABLE_ROWS = 256
 
 class Aligner {
   readonly #states: Int32Array
   readonly #kinds: Uint8Array
+  readonly #writtenCents: Float64Array
+  readonly #backCost: Float64Array
+  readonly #backFrom: Int32Array
 
   constructor(
     private readonly heard: readonly AlignedSound[],
@@ -106,6 +108,9 @@ class Aligner {
   ) {
     this.#states = new Int32Array(heard.length)
     this.#kinds = new Uint8Array(heard.length).fill(EXTRA)
+    this.#writtenCents = Float64Array.from(written, ({ cents }) => cents)
+    this.#backCost = new Float64Array(written.length + 1)
+    this.#backFrom = new Int32Array(written.length + 1)
   }
 
   run(): Alignment {
@@ -153,37 +158,67 @@ class Aligner {
     carried[0] = through[0]!
     if (kinds) kinds[0] = EXTRA
     // From the right: the cheapest later state, from which the player may go back.
-    const backCost = new Float64Array(count)
-    const backFrom = new Int32Array(count)
-    let [least, at] = [Infinity, 0]
+    const backCost = this.#backCost
+    const backFrom = this.#backFrom
+    let least = Infinity
+    let at = 0
     for (let j = count - 1; j >= 1; j--) {
       backCost[j] = least
       backFrom[j] = at
-      if (before[j]! < least) [least, at] = [before[j]!, j]
+      if (before[j]! < least) {
+        least = before[j]!
+        at = j
+      }
     }
+    const heardCents = this.heard[i]!.cents
+    const writtenCents = this.#writtenCents
+    const perWrong = 1 / costs.wrongCents
+    const { wrong, octave, missing, extra, repeated: onceMore, restarted: goneBack } = costs
     // From the left: the cheapest earlier state with a note left out for each step.
-    let [skip, skipFrom] = [before[0]!, 0]
-    let isBegin = true
+    let skip = before[0]!
+    let skipFrom = 0
+    const late = before[0]! + costs.late
     for (let j = 1; j < count; j++) {
-      const match = this.#matchCost(i, j - 1)
-      let best = before[j]! + costs.extra
-      let [kind, source] = [EXTRA, j]
+      // What it costs that this note was meant for note j − 1: how far off it is, in whatever octave.
+      const off = heardCents - writtenCents[j - 1]!
+      const octaves = Math.floor(off / 1200 + 0.5)
+      const left = (off - 1200 * octaves) * perWrong
+      const near = left * left * 0.5
+      const match = (near < wrong ? near : wrong) + (octaves === 0 ? 0 : octave)
+      let best = before[j]! + extra
+      let kind = EXTRA
+      let source = j
       const next = skip + match
-      if (next < best) [best, kind, source] = [next, isBegin && skipFrom === 0 ? BEGUN : NEXT, skipFrom]
-      const repeated = before[j]! + costs.repeated + match
-      if (repeated < best) [best, kind, source] = [repeated, REPEATED, j]
-      const restarted = backCost[j]! + costs.restarted + match
-      if (restarted < best) [best, kind, source] = [restarted, RESTARTED, backFrom[j]!]
+      if (next < best) {
+        best = next
+        kind = NEXT
+        source = skipFrom
+      }
+      const repeated = before[j]! + onceMore + match
+      if (repeated < best) {
+        best = repeated
+        kind = REPEATED
+        source = j
+      }
+      const restarted = backCost[j]! + goneBack + match
+      if (restarted < best) {
+        best = restarted
+        kind = RESTARTED
+        source = backFrom[j]!
+      }
       cost[j] = best
       carried[j] = through[source]!
       if (kinds) kinds[j] = kind
       // To begin late costs once, however much is left out.
-      const late = before[0]! + costs.late
-      const further = skipFrom === 0 ? Infinity : skip + costs.missing
+      const further = skipFrom === 0 ? Infinity : skip + missing
       const stay = before[j]!
-      if (stay <= Math.min(late, further)) [skip, skipFrom, isBegin] = [stay, j, false]
-      else if (late <= further) [skip, skipFrom, isBegin] = [late, 0, true]
-      else [skip, isBegin] = [further, false]
+      if (stay <= late && stay <= further) {
+        skip = stay
+        skipFrom = j
+      } else if (late <= further) {
+        skip = late
+        skipFrom = 0
+      } else skip = further
     }
     return { cost, through: carried }
   }
@@ -224,15 +259,6 @@ class Aligner {
       this.#kinds[i] = state === 0 ? EXTRA : kinds[state]!
       state = sources[state]!
     }
-  }
-
-  #matchCost(i: number, j: number): number {
-    const { wrongCents, wrong, octave } = this.costs
-    const off = this.heard[i]!.cents - this.written[j]!.cents
-    const octaves = Math.round(off / 1200)
-    const left = (off - 1200 * octaves) / wrongCents
-    const near = left * left * 0.5
-    return Math.min(near, wrong) + (octaves === 0 ? 0 : octave)
   }
 
   #told(cost: number): Alignment {
