@@ -120,7 +120,7 @@ function alignmentMs(): number {
     else if (fault % 3 === 1) line.splice(where, 0, 100 * Math.floor(source() * 30))
     else line.splice(where, 0, ...line.slice(Math.max(0, where - 6), where))
   }
-  const heard = line.map((cents, i) => ({ cents, startS: i / 2, endS: i / 2 + 0.4 }))
+  const heard = line.map((cents) => ({ cents }))
   align(heard, written)
   const from = performance.now()
   align(heard, written)

@@ -2,8 +2,10 @@ import { describe, expect, it } from 'vitest'
 import type { FamilyId } from '../instrument'
 import { noteName } from '../pitch'
 import {
+  bowedPartials,
   perform,
   record,
+  renderTone,
   seededSource,
   STEADY_HAND,
   type HandFaults,
@@ -109,6 +111,52 @@ describe('a take that is heard', () => {
     }
     expect(Math.max(...wobbleOf(0))).toBeLessThan(2)
     expect(Math.min(...wobbleOf(12))).toBeGreaterThan(2.5)
+  })
+})
+
+describe('what is no plain note', () => {
+  const RATE_S = 1 / RATE
+  const tones = (...hz: readonly ((atS: number) => number)[]) => {
+    const sounds = hz.map((frequencyHz, i) =>
+      renderTone(
+        {
+          sampleRateHz: RATE,
+          seconds: 1.2,
+          frequencyHz,
+          partials: bowedPartials('violin', frequencyHz(0), 9000).map((a) => a / 10),
+        },
+        seededSource(i + 1),
+      ),
+    )
+    return sounds[0]!.map((_, n) => sounds.reduce((sum, sound) => sum + sound[n]!, 0))
+  }
+  const fixed = (hz: number) => () => hz
+
+  it('is a double stop: reported with its time, and no note is told of it', () => {
+    const { notes, doubleStops } = hearNotes(tones(fixed(293.66), fixed(440.5)), RATE)
+    expect(notes).toEqual([])
+    expect(doubleStops).toHaveLength(1)
+    expect(doubleStops[0]!.endS - doubleStops[0]!.startS).toBeGreaterThan(0.9)
+  })
+
+  it('is a pitch that sinks while it is held, and begins with the first sample at the earliest', () => {
+    const { notes } = hearNotes(tones((atS) => 440 * 2 ** ((-12 * atS) / 1200)), RATE)
+    expect(notes).toHaveLength(1)
+    expect(notes[0]!.driftCentsPerS).toBeCloseTo(-12, 0)
+    expect(notes[0]!.startS).toBeGreaterThanOrEqual(0)
+    expect(notes[0]!.endS).toBeLessThan(1.2 + 1000 * RATE_S)
+  })
+
+  it('is a rest: notes end where the bow leaves them', () => {
+    const { performance, notes } = playedBy('viola', { rest: 0.4, tempo: 60 }, { exercise: shaped('viola') })
+    expect(notes).toHaveLength(performance.notes.length)
+    performance.notes.forEach((played, i) => expect(Math.abs(notes[i]!.endS - played.endS)).toBeLessThan(0.15))
+  })
+
+  it('is one note again on its own pitch', () => {
+    const { notes } = playedBy('violin', { stroke: 'pluck' })
+    expect(notes.at(-1)!.begins).toBe('again')
+    expect(notes[0]!.begins).toBe('freely')
   })
 })
 

@@ -4,7 +4,7 @@ import { align, ALIGNMENT_COSTS, type Match } from './align'
 
 const scale = [0, 200, 400, 500, 700, 900, 1100, 1200, 1400, 1600]
 const written = scale.map((cents) => ({ cents }))
-const heard = (...cents: number[]) => cents.map((c, i) => ({ cents: c, startS: i, endS: i + 0.9 }))
+const heard = (...cents: number[]) => cents.map((c) => ({ cents: c }))
 const play = (...cents: number[]) => align(heard(...cents), written)
 /** `0` the next note 0, `3r` note 3 once more, `0b` after a jump back, `4!` another note in its stead, `x` extra, `2^1` an octave up. */
 const told = (matches: readonly Match[]) =>

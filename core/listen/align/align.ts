@@ -2,8 +2,6 @@
 export interface AlignedSound {
   /** Pitch, cents above any fixed pitch. */
   readonly cents: number
-  readonly startS: number
-  readonly endS: number
 }
 
 /** What alignment needs of a written note: its pitch above the same fixed pitch. */

@@ -74,7 +74,7 @@ export function readTake(
   const referenceCents = 1200 * Math.log2(a4Hz / 440)
   const written = notes.map((expected) => ({ cents: pitchOfExpected(stringing, expected) + referenceCents }))
   const alignment = align(
-    heard.map(({ landing, startS, endS }) => ({ cents: landing.cents, startS, endS })),
+    heard.map(({ landing }) => landing),
     written,
   )
   const octaves = mostOctaves(alignment)

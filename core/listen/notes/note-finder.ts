@@ -238,7 +238,7 @@ export class NoteFinder {
   #attackAt(first: VoicedFrame): number | undefined {
     const before = this.#recent.slice(0, -1)
     const quiet = before.length > 0 ? Math.min(...before.map((f) => f.levelDb)) : -Infinity
-    return first.levelDb - quiet > 3 && before.length > 0 ? undefined : first.atS - this.hopS / 2
+    return first.levelDb - quiet > 3 && before.length > 0 ? undefined : Math.max(0, first.atS - this.hopS / 2)
   }
 
   #close(endS: number): HeardNote[] {
@@ -267,5 +267,5 @@ function attackOf(frames: readonly VoicedFrame[], hopS: number): number {
   const soon = frames.slice(0, 10)
   const loudest = Math.max(...soon.map((f) => f.levelDb))
   const risen = soon.find((f) => f.levelDb > loudest - ATTACK_DB) ?? soon[0]!
-  return risen.atS - hopS / 2
+  return Math.max(0, risen.atS - hopS / 2)
 }

@@ -14,8 +14,6 @@ export interface HarmonicFit {
   readonly explained: number
   /** Power of each partial, the first at index 0. */
   readonly powers: Float64Array
-  /** Mean square of the stretch. */
-  readonly power: number
 }
 
 /** What the fit reckons with. Each is there to be switched off and measured (see docs/bench.md). */
@@ -195,7 +193,6 @@ export class HarmonicFitter {
       stiffness,
       explained: power > 0 ? Math.max(0, Math.min(1, explained / power)) : 0,
       powers,
-      power,
     }
   }
 
