@@ -140,7 +140,10 @@ describe('what is no plain note', () => {
   })
 
   it('is a pitch that sinks while it is held, and begins with the first sample at the earliest', () => {
-    const { notes } = hearNotes(tones((atS) => 440 * 2 ** ((-12 * atS) / 1200)), RATE)
+    const { notes } = hearNotes(
+      tones((atS) => 440 * 2 ** ((-12 * atS) / 1200)),
+      RATE,
+    )
     expect(notes).toHaveLength(1)
     expect(notes[0]!.driftCentsPerS).toBeCloseTo(-12, 0)
     expect(notes[0]!.startS).toBeGreaterThanOrEqual(0)
@@ -150,7 +153,9 @@ describe('what is no plain note', () => {
   it('is a rest: notes end where the bow leaves them', () => {
     const { performance, notes } = playedBy('viola', { rest: 0.4, tempo: 60 }, { exercise: shaped('viola') })
     expect(notes).toHaveLength(performance.notes.length)
-    performance.notes.forEach((played, i) => expect(Math.abs(notes[i]!.endS - played.endS)).toBeLessThan(0.15))
+    performance.notes.forEach((played, i) =>
+      expect(Math.abs(notes[i]!.endS - played.endS)).toBeLessThan(0.15),
+    )
   })
 
   it('is one note again on its own pitch', () => {
