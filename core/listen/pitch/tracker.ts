@@ -43,7 +43,7 @@ export const TRACKER_OPTIONS: TrackerOptions = {
   lowestHz: 29.5,
   highestHz: 3200,
   leastConfidence: 0.6,
-  searchEvery: 4,
+  searchEvery: 16,
   fit: FIT_OPTIONS,
 }
 
@@ -73,10 +73,16 @@ const SILENCE_DB = -75
 const IDLE_PARTIALS = 0.015
 /** Another period is taken for the first one only where it explains so much more of the sound. */
 const BETTER = 0.04
+/** What repeats itself less than this is noise, and no string however stiff. */
+const REPEATS = 0.45
 /** A period that explains so much is only held against the clearest one. */
 const CERTAIN = 0.9
 /** A pitch is followed without a search while it explains the sound about as well as a moment ago. */
 const LOSES = 0.05
+/** The same of a stiff string, whose partials are not quite orthogonal and share what they explain unevenly. */
+const STIFF_LOSES = 0.1
+/** Where high partials grow by so much from frame to frame a string may have been struck anew. */
+const LEAPS_DB = 2
 /** A sound of two notes: the first leaves something, and that repeats itself as a note does. */
 const TWO_NOTES = { firstAtMost: 0.9, clarity: 0.6, apartCents: 50, partOfEach: 0.08 } as const
 /** Ratios of notes that sound together in tune: fifth, fourth, sixths and thirds, and a major triad. */
@@ -103,6 +109,11 @@ interface Heard {
   readonly stage: Stage
 }
 
+interface Company {
+  /** A second note that sounds as loud. */
+  readonly otherHz: number | null
+}
+
 /**
  * Follows the pitch of one string, block by block. The sound is halved in rate to what the note needs; a period is searched
  * for by autocorrelation, sharpened by a harmonic fit, and followed by the fit alone while it holds. The same frames come out
@@ -124,8 +135,11 @@ export class PitchTracker {
   readonly #finder: PeriodFinder
   readonly #searchLength: number
   #frame = 0
-  #last: Heard | undefined
+  #last: (Heard & Company) | undefined
   #sinceSearch = 0
+  #searchIn = 2
+  #best = 0
+  #brightDb = -Infinity
   #offset: number | undefined
   readonly #chunk = new Float64Array(1024)
 
@@ -209,14 +223,14 @@ export class PitchTracker {
       stiffness: 0,
       otherHz: null,
     }
+    const leaps = levels.brightDb > this.#brightDb + LEAPS_DB
+    this.#brightDb = levels.brightDb
+    if (leaps) this.#searchIn = 1
     const heard = levels.levelDb < SILENCE_DB ? undefined : this.#hear(at)
     this.#last = heard && heard.fit.explained >= this.#options.leastConfidence ? heard : undefined
     if (!heard) return none
-    const { fit, hz } = heard
-    const isOne = this.#last !== undefined
-    const otherHz =
-      chordIn(heard) ?? (fit.explained < TWO_NOTES.firstAtMost ? this.#otherNote(at, heard) : null)
-    if (!isOne || otherHz !== null) return { ...none, confidence: fit.explained, otherHz }
+    const { fit, hz, otherHz } = heard
+    if (!this.#last || otherHz !== null) return { ...none, confidence: fit.explained, otherHz }
     return {
       atS,
       frequencyHz: hz,
@@ -228,15 +242,21 @@ export class PitchTracker {
     }
   }
 
-  #hear(at: number): Heard | undefined {
+  #hear(at: number): (Heard & Company) | undefined {
     const last = this.#last
-    if (last && ++this.#sinceSearch < this.#options.searchEvery) {
+    if (last && ++this.#sinceSearch < this.#searchIn) {
       const followed = this.#fit(at, last.hz, last.fit)
-      if (followed && followed.fit.explained > last.fit.explained - LOSES && this.#multiple(followed) === 1)
-        return followed
+      const loses = last.fit.stiffness > 0 ? STIFF_LOSES : LOSES
+      if (followed && followed.fit.explained > this.#best - loses && this.#multiple(followed) === 1)
+        return { ...followed, otherHz: last.otherHz === null ? chordIn(followed) : this.#beside(at, followed) }
+      this.#searchIn = 1
     }
+    // What holds is asked about less and less often.
+    this.#searchIn = last ? Math.min(2 * this.#searchIn, this.#options.searchEvery) : 2
     this.#sinceSearch = 0
-    return this.#search(at)
+    const found = this.#search(at)
+    this.#best = found?.fit.explained ?? 0
+    return found && { ...found, otherHz: this.#beside(at, found) }
   }
 
   #search(at: number): Heard | undefined {
@@ -249,6 +269,7 @@ export class PitchTracker {
       rateHz / lowestHz,
     )
     const clearest = Math.max(...candidates.map(({ clarity }) => clarity))
+    if (clearest < REPEATS) return undefined
     let best: Heard | undefined
     for (const { period, clarity } of candidates) {
       if (best && best.fit.explained > CERTAIN && clarity < clearest) continue
@@ -308,6 +329,10 @@ export class PitchTracker {
       if (idle < IDLE_PARTIALS * all) return times
     }
     return 1
+  }
+
+  #beside(at: number, heard: Heard): number | null {
+    return chordIn(heard) ?? (heard.fit.explained < TWO_NOTES.firstAtMost ? this.#otherNote(at, heard) : null)
   }
 
   /** The pitch of what the heard note leaves, where that is as much of a note. */
