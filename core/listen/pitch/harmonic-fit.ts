@@ -35,12 +35,14 @@ const BELIEVED = 4
 /** A bend within a long period is looked into when it is this many times its standard deviation. */
 const SUPPOSED = 2
 /** A stiffness is looked into when it is this many times its standard deviation. */
-const SUSPECTED = 1
+const SUSPECTED = 2
 /** A stiff string's partials leave this part, at most, of what whole multiples leave unexplained. */
 const STIFF_LEAVES = 0.98
 /** Rounds in which a stiffness settles, found anew and followed. */
 const STIFF_ROUNDS = 5
 const FOLLOWED_ROUNDS = 1
+/** A stiffness has settled when it changes by less than this part of itself. */
+const SETTLED = 0.02
 /** Partials of a stiff string that are used, where there are periods enough: the higher ones of a pluck have soon died away. */
 export const STIFF_PARTIALS = 10
 /** Less than any string's. */
@@ -141,11 +143,13 @@ export class HarmonicFitter {
       : cleans && this.#sums.isOverlapping && turned.bend.cubic !== 0
         ? 2
         : 0
-    for (let round = 0; round < rounds; round++) {
+    let hasSettled = false
+    for (let round = 0; round < rounds && !hasSettled; round++) {
       let { omega } = turned
       if (isStiff) {
         const found = this.#stretch(partials, omega)
         stiffness = Math.max(LEAST_STIFFNESS, stiffness + found.change)
+        hasSettled = Math.abs(found.change) < SETTLED * stiffness
         omega *= 1 + found.shift
       }
       partials = Math.min(partials, this.#usable(wanted, omega, stiffness))

@@ -43,26 +43,47 @@ export function takeOut(series: Series, samples: Float64Array, rest: Float64Arra
     for (let k = 0; k < partials; k++)
       subtractPartial(rest, length, sumRe[k]! * scale, sumIm[k]! * scale, ratio[k]! * omega, ratio[k]!, bend)
   } else {
-    for (let n = 0; n < length; n++) {
-      const t = n - middle
-      const turn = omega * t + bend.at0 + t * t * (bend.square + bend.cubic * t)
-      const c = Math.cos(turn)
-      const s = Math.sin(turn)
-      let re = c
-      let im = s
-      let value = 0
-      for (let k = 0; k < partials; k++) {
-        value += sumRe[k]! * re - sumIm[k]! * im
-        const next = re * c - im * s
-        im = re * s + im * c
-        re = next
+    // Clenshaw's recurrence, two samples at a time, so that one's additions need not wait for the other's.
+    for (let n = 0; n < length; n += 2) {
+      const turnA = turnAt(n - middle, omega, bend)
+      const turnB = turnAt(n + 1 - middle, omega, bend)
+      const cosA = Math.cos(turnA)
+      const cosB = Math.cos(turnB)
+      let reA = 0
+      let reA1 = 0
+      let imA = 0
+      let imA1 = 0
+      let reB = 0
+      let reB1 = 0
+      let imB = 0
+      let imB1 = 0
+      for (let k = partials - 1; k >= 0; k--) {
+        const re = sumRe[k]!
+        const im = sumIm[k]!
+        const rA = re + 2 * cosA * reA - reA1
+        const iA = im + 2 * cosA * imA - imA1
+        const rB = re + 2 * cosB * reB - reB1
+        const iB = im + 2 * cosB * imB - imB1
+        reA1 = reA
+        reA = rA
+        imA1 = imA
+        imA = iA
+        reB1 = reB
+        reB = rB
+        imB1 = imB
+        imB = iB
       }
-      rest[n]! -= scale * value
+      rest[n]! -= scale * (cosA * reA - reA1 - Math.sin(turnA) * imA)
+      if (n + 1 < length) rest[n + 1]! -= scale * (cosB * reB - reB1 - Math.sin(turnB) * imB)
     }
   }
   let left = 0
   for (let n = 0; n < length; n++) left += rest[n]! ** 2
   return left / length
+}
+
+function turnAt(t: number, omega: number, { at0, square, cubic }: Bend): number {
+  return omega * t + at0 + t * t * (square + cubic * t)
 }
 
 /**
@@ -102,6 +123,7 @@ function subtractPartial(
     const d = dr * er - di * ei
     di = dr * ei + di * er
     dr = d
+    if (cubic === 0) continue
     const e = er * fr - ei * fi
     ei = er * fi + ei * fr
     er = e

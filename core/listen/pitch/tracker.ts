@@ -77,10 +77,12 @@ const BETTER = 0.04
 const REPEATS = 0.45
 /** A period that explains so much is only held against the clearest one. */
 const CERTAIN = 0.9
-/** A pitch is followed without a search while it explains the sound about as well as a moment ago. */
-const LOSES = 0.05
-/** The same of a stiff string, whose partials are not quite orthogonal and share what they explain unevenly. */
-const STIFF_LOSES = 0.1
+/** A pitch is followed without a search while it explains the sound about as well as when it was found. */
+const LOSES = 0.1
+/** A string this stiff was plucked. */
+const STIFF = 1e-4
+/** Two periods that differ by no more are one pitch. */
+const SAME_PITCH = 0.01
 /** Where high partials grow by so much from frame to frame a string may have been struck anew. */
 const LEAPS_DB = 2
 /** A sound of two notes: the first leaves something, and that repeats itself as a note does. */
@@ -246,8 +248,7 @@ export class PitchTracker {
     const last = this.#last
     if (last && ++this.#sinceSearch < this.#searchIn) {
       const followed = this.#fit(at, last.hz, last.fit)
-      const loses = last.fit.stiffness > 0 ? STIFF_LOSES : LOSES
-      if (followed && followed.fit.explained > this.#best - loses && this.#multiple(followed) === 1)
+      if (followed && followed.fit.explained > this.#best - LOSES && this.#multiple(followed) === 1)
         return { ...followed, otherHz: last.otherHz === null ? chordIn(followed) : this.#beside(at, followed) }
       this.#searchIn = 1
     }
@@ -273,13 +274,21 @@ export class PitchTracker {
     let best: Heard | undefined
     for (const { period, clarity } of candidates) {
       if (best && best.fit.explained > CERTAIN && clarity < clearest) continue
-      let heard = this.#fit(at, rateHz / period)
+      let heard = this.#stillStiff(at, rateHz / period) ?? this.#fit(at, rateHz / period)
       if (!heard) continue
       const times = this.#multiple(heard)
       if (times > 1) heard = this.#fit(at, times * heard.hz) ?? heard
       if (!best || this.#isBetter(at, heard, best)) best = heard
     }
     return best
+  }
+
+  /** A stiff string that sounds on need not be told from a whole series again. */
+  #stillStiff(at: number, hz: number): Heard | undefined {
+    const last = this.#last
+    if (!last || last.fit.stiffness < STIFF || Math.abs(hz / last.hz - 1) > SAME_PITCH) return undefined
+    const heard = this.#fit(at, last.hz, last.fit)
+    return heard && heard.fit.explained > CERTAIN && heard.fit.stiffness > STIFF ? heard : undefined
   }
 
   /** Both held against the same sound: a slower stage has less noise in it. */
