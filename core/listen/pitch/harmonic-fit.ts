@@ -138,26 +138,22 @@ export class HarmonicFitter {
     let partials = this.#usable(wanted, startOmega, stiffness)
     this.#sums.analyse(samples, startOmega, stiffness, partials)
     let turned = this.#turn(startOmega, partials, cleans && this.#sums.isOverlapping ? SUPPOSED : BELIEVED)
-    const rounds = isStiff
-      ? stiffRounds
-      : cleans && this.#sums.isOverlapping && turned.bend.cubic !== 0
-        ? 2
-        : 0
+    const bends = cleans && this.#sums.isOverlapping && turned.bend.cubic !== 0
+    const rounds = isStiff ? stiffRounds : bends ? 1 : 0
     let hasSettled = false
     for (let round = 0; round < rounds && !hasSettled; round++) {
       let { omega } = turned
       if (isStiff) {
         const found = this.#stretch(partials, omega)
         stiffness = Math.max(LEAST_STIFFNESS, stiffness + found.change)
-        hasSettled = Math.abs(found.change) < SETTLED * stiffness
+        hasSettled = round > 0 && Math.abs(found.change) < SETTLED * stiffness
         omega *= 1 + found.shift
       }
       partials = Math.min(partials, this.#usable(wanted, omega, stiffness))
       this.#setModel(omega, turned.bend, stiffness, partials)
       if (cleans) this.#analyseRest(samples)
       else this.#sums.analyse(samples, omega, stiffness, partials)
-      const isLast = isStiff || round === rounds - 1
-      turned = this.#turn(omega, partials, isLast ? BELIEVED : SUPPOSED, cleans ? turned.bend : undefined)
+      turned = this.#turn(omega, partials, BELIEVED, cleans ? turned.bend : undefined)
     }
     this.#setModel(turned.omega, turned.bend, stiffness, partials)
     return this.#result(turned, stiffness, partials)

@@ -388,6 +388,8 @@ export class PitchTracker {
 function chordIn({ hz, fit: { powers } }: Heard): number | null {
   let all = 0
   for (const power of powers) all += power
+  // The first partial is none of theirs.
+  if (!(powers[0]! < IDLE_PARTIALS * all)) return null
   for (const ratio of CHORDS) {
     const parts = ratio.map(() => 0)
     let idle = 0
