@@ -38,9 +38,8 @@ const SUPPOSED = 2
 const SUSPECTED = 2
 /** A stiff string's partials leave this part, at most, of what whole multiples leave unexplained. */
 const STIFF_LEAVES = 0.98
-/** Rounds in which a stiffness settles, found anew and followed. */
+/** Rounds in which a stiffness settles. */
 const STIFF_ROUNDS = 5
-const FOLLOWED_ROUNDS = 1
 /** A stiffness has settled when it changes by less than this part of itself. */
 const SETTLED = 0.02
 /** Partials of a stiff string that are used, where there are periods enough: the higher ones of a pluck have soon died away. */
@@ -97,13 +96,23 @@ export class HarmonicFitter {
   /**
    * @param samples at least two and a half periods long, the middle of which is the moment that is asked about.
    * @param before what was found a moment ago, where it is followed: the string is taken to be as stiff still, and no more.
+   * @param looksAgain asks how stiff it is by now.
    * @returns undefined where no series with about this period holds.
    */
-  fit(samples: Float64Array, period: number, before?: HarmonicFit): HarmonicFit | undefined {
+  fit(
+    samples: Float64Array,
+    period: number,
+    before?: HarmonicFit,
+    looksAgain = false,
+  ): HarmonicFit | undefined {
     const most = Math.min(this.options.partials, Math.floor((USED_BAND / 2) * period))
     if (most < 1 || samples.length < 2.5 * period) return undefined
     const asked = (2 * Math.PI) / period
-    if (before) return this.#settle(samples, asked, before.stiffness, most, FOLLOWED_ROUNDS)
+    if (before) {
+      // The stretched partials of few periods must be cleaned of each other each time.
+      const rounds = looksAgain || samples.length < FEW_PERIODS * period ? 1 : 0
+      return this.#settle(samples, asked, before.stiffness, most, rounds)
+    }
     const few = Math.min(samples.length < FEW_PERIODS * period ? FIRST_PARTIALS_LOW : FIRST_PARTIALS, most)
     this.#sums.analyse(samples, asked, 0, few)
     const first = this.#turn(asked, few, BELIEVED)

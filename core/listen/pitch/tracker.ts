@@ -249,7 +249,10 @@ export class PitchTracker {
     if (last && ++this.#sinceSearch < this.#searchIn) {
       const followed = this.#fit(at, last.hz, last.fit)
       if (followed && followed.fit.explained > this.#best - LOSES && this.#multiple(followed) === 1)
-        return { ...followed, otherHz: last.otherHz === null ? chordIn(followed) : this.#beside(at, followed) }
+        return {
+          ...followed,
+          otherHz: last.otherHz === null ? chordIn(followed) : this.#beside(at, followed),
+        }
       this.#searchIn = 1
     }
     // What holds is asked about less and less often.
@@ -287,7 +290,7 @@ export class PitchTracker {
   #stillStiff(at: number, hz: number): Heard | undefined {
     const last = this.#last
     if (!last || last.fit.stiffness < STIFF || Math.abs(hz / last.hz - 1) > SAME_PITCH) return undefined
-    const heard = this.#fit(at, last.hz, last.fit)
+    const heard = this.#fit(at, last.hz, last.fit, true)
     return heard && heard.fit.explained > CERTAIN && heard.fit.stiffness > STIFF ? heard : undefined
   }
 
@@ -299,14 +302,14 @@ export class PitchTracker {
     return !there || heard.fit.explained > there.fit.explained + BETTER
   }
 
-  #fit(at: number, hz: number, before?: HarmonicFit): Heard | undefined {
+  #fit(at: number, hz: number, before?: HarmonicFit, looksAgain = false): Heard | undefined {
     const { lowestHz, highestHz } = this.#options
     if (!(hz >= 0.97 * lowestHz && hz <= 1.03 * highestHz)) return undefined
     const partials = before && before.stiffness > 0 && hz > HIGH_STIFF_HZ ? STIFF_PARTIALS : PARTIALS
-    return this.#fitOn(this.#stageFor(hz, partials), at, hz, before)
+    return this.#fitOn(this.#stageFor(hz, partials), at, hz, before, looksAgain)
   }
 
-  #fitOn(index: number, at: number, hz: number, before?: HarmonicFit): Heard | undefined {
+  #fitOn(index: number, at: number, hz: number, before?: HarmonicFit, looksAgain = false): Heard | undefined {
     const stage = this.#stages[index]!
     const seconds = stretchS(hz)
     const half = Math.round((seconds * stage.rateHz) / 2)
@@ -315,6 +318,7 @@ export class PitchTracker {
       stage.samples.view(middle - half, middle + half + 1),
       stage.rateHz / hz,
       before,
+      looksAgain,
     )
     return fit && { hz: (fit.omega * stage.rateHz) / (2 * Math.PI), fit, stage }
   }
