@@ -155,7 +155,7 @@ export class PartialSums {
     const last = Math.min(samples.length - 1, Math.floor(to + 0.5))
     const count = last - first + 1
     const block = this.#block
-    for (let i = 0; i < count; i++) block[i] = samples[first + i]!
+    block.set(samples.subarray(first, last + 1))
     // Samples that lie half in the cell count by the part that does: so blocks are whole periods long, to a fraction.
     block[0]! *= first + 0.5 - from
     block[count - 1]! *= to - (last - 0.5)

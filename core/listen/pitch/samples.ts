@@ -28,7 +28,7 @@ export class Samples {
       this.#first += gone
       this.#length = this.keep
     }
-    for (let i = 0; i < count; i++) this.data[this.#length + i] = values[i]!
+    this.data.set(values.subarray(0, count), this.#length)
     this.#length += count
   }
 

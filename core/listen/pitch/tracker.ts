@@ -1,4 +1,4 @@
-import { HALF_BAND_REACH, HalfBand } from './half-band'
+import { HALF_BAND_REACH, HalfBand, WIDE_REACH } from './half-band'
 import {
   FIT_OPTIONS,
   HarmonicFitter,
@@ -157,7 +157,7 @@ export class PitchTracker {
     this.hopSamples = 2 ** Math.round(Math.log2(HOP_S * sampleRateHz))
     this.#input = new Samples(Math.ceil(0.2 * sampleRateHz))
     let stage: Stage = { samples: this.#input, rateHz: sampleRateHz, step: 1 }
-    while (stage.rateHz > 32_000) stage = this.#halve(stage)
+    while (stage.rateHz > 32_000) stage = this.#halve(stage, WIDE_REACH)
     this.#stages.push(stage)
     for (let i = 0; i < 2; i++) this.#stages.push(this.#halve(this.#stages.at(-1)!))
     this.#fitters = this.#stages.map(
@@ -168,8 +168,8 @@ export class PitchTracker {
     this.#finder = new PeriodFinder(this.#searchLength)
   }
 
-  #halve({ samples, rateHz, step }: Stage): Stage {
-    const half = new HalfBand(samples, Math.ceil(0.2 * rateHz) + 2 * HALF_BAND_REACH)
+  #halve({ samples, rateHz, step }: Stage, reach = HALF_BAND_REACH): Stage {
+    const half = new HalfBand(samples, Math.ceil(0.2 * rateHz) + 2 * reach, reach)
     this.#halvings.push(half)
     return { samples: half.output, rateHz: rateHz / 2, step: 2 * step }
   }
@@ -184,11 +184,11 @@ export class PitchTracker {
       const chunk = this.#chunk
       for (let i = 0; i < count; i++) {
         const value = block[from + i]!
-        if (!Number.isFinite(value))
-          throw new RangeError(`sample ${this.#input.end + i} is ${value}, which is no sound`)
         offset += follow * (value - offset)
         chunk[i] = value - offset
       }
+      // What is no number stays one in the offset.
+      if (!Number.isFinite(offset)) this.#refuse(block, from)
       this.#input.append(chunk, count)
       for (const half of this.#halvings) half.run()
       // Told at once, before what they need is let go.
@@ -196,6 +196,12 @@ export class PitchTracker {
     }
     this.#offset = offset
     return frames
+  }
+
+  #refuse(block: ArrayLike<number>, from: number): never {
+    let at = from
+    while (Number.isFinite(block[at])) at++
+    throw new RangeError(`sample ${this.#input.end + at - from} is ${block[at]}, which is no sound`)
   }
 
   /** The frames up to the last sample, silence taken to follow it. */
