@@ -66,19 +66,25 @@ const REPEATED = 1
 const RESTARTED = 2
 const EXTRA = 3
 
+/** Rows of the table that are kept at a time when the path is read back: their number is fixed, so memory still grows with the sum. */
+const TABLE_ROWS = 1024
+
 /**
  * Lays what was heard against what was written, by dynamic programming over the whole take: notes may be extra, missing,
  * wrong, repeated or an octave off, the player may begin late, stop early, or go back and play from an earlier note again.
  * Time grows with heard × written, memory with their sum: the path is found by halves, each half's row of states carrying
  * where it crossed the middle. Source: D. S. Hirschberg, A linear space algorithm for computing maximal common subsequences,
  * Comm. ACM 18 (1975) 341; for the steps H. Sakoe and S. Chiba, IEEE Trans. ASSP 26 (1978) 43.
+ *
+ * @param rowsKept of the table, at a time, when the path is read back: more of them cost memory and save time.
  */
 export function align(
   heard: readonly AlignedSound[],
   written: readonly AlignedTarget[],
   costs: Partial<AlignmentCosts> = {},
+  rowsKept = TABLE_ROWS,
 ): Alignment {
-  const aligner = new Aligner(heard, written, { ...ALIGNMENT_COSTS, ...costs })
+  const aligner = new Aligner(heard, written, { ...ALIGNMENT_COSTS, ...costs }, rowsKept)
   return aligner.run()
 }
 
@@ -89,8 +95,11 @@ interface Row {
   readonly through: Int32Array
 }
 
-/** Rows of the table that are kept at a time when the path is read back. */
-const TABLE_ROWS = 256
+/** How each state of a row was reached, and from where. */
+interface Ways {
+  readonly kinds: Uint8Array
+  readonly sources: Int32Array
+}
 
 class Aligner {
   readonly #states: Int32Array
@@ -103,6 +112,7 @@ class Aligner {
     private readonly heard: readonly AlignedSound[],
     private readonly written: readonly AlignedTarget[],
     private readonly costs: AlignmentCosts,
+    private readonly rowsKept: number,
   ) {
     this.#states = new Int32Array(heard.length)
     this.#kinds = new Uint8Array(heard.length).fill(EXTRA)
@@ -117,14 +127,16 @@ class Aligner {
     if (heard.length === 0 || written.length === 0)
       return { ...nothing, matches: heard.map(() => ({ kind: 'extra' })), cost: heard.length * costs.extra }
     const start = this.#startRow()
-    const end = this.#advance(start, 0, heard.length)
+    const table = heard.length <= this.rowsKept ? this.#table(start, 0, heard.length) : undefined
+    const end = table?.row ?? this.#advance(start, 0, heard.length)
     let best = 0
     let least = Infinity
     for (let j = 0; j <= written.length; j++) {
       const cost = end.cost[j]! + (j === 0 || j === written.length ? 0 : costs.late)
       if (cost < least) [best, least] = [j, cost]
     }
-    this.#trace(start, 0, heard.length, best)
+    if (table) this.#readBack(table.ways, 0, best)
+    else this.#trace(start, 0, heard.length, best)
     return this.#told(least)
   }
 
@@ -223,8 +235,8 @@ class Aligner {
 
   /** Finds the states of heard notes `from` … `to` − 1 of the best path that ends in state `end`. */
   #trace(start: Row, from: number, to: number, end: number): void {
-    if (to - from <= TABLE_ROWS) {
-      this.#traceInTable(start, from, to, end)
+    if (to - from <= this.rowsKept) {
+      this.#readBack(this.#table(start, from, to).ways, from, end)
       return
     }
     const middle = (from + to) >> 1
@@ -239,22 +251,27 @@ class Aligner {
     this.#trace({ cost: only, through: half.through }, middle, to, end)
   }
 
-  /** The same for so few rows that how each state was reached can be kept: their number is fixed, so memory still grows with the sum. */
-  #traceInTable(start: Row, from: number, to: number, end: number): void {
-    const kept: { kinds: Uint8Array; sources: Int32Array }[] = []
+  /** The same row as {@link #advance}, and how each state before it was reached. */
+  #table(start: Row, from: number, to: number): { row: Row; ways: readonly Ways[] } {
+    const ways: Ways[] = []
     let row = start
     for (let i = from; i < to; i++) {
       const kinds = new Uint8Array(this.written.length + 1)
       row.through.forEach((_, j) => (row.through[j] = j))
       row = this.#step(row, i, kinds)
       // Carried from the row before, `through` says where each state came from.
-      kept.push({ kinds, sources: row.through.slice() })
+      ways.push({ kinds, sources: row.through.slice() })
     }
+    return { row, ways }
+  }
+
+  /** Follows the ways of heard notes from `from` on back from state `end`. */
+  #readBack(ways: readonly Ways[], from: number, end: number): void {
     let state = end
-    for (let i = to - 1; i >= from; i--) {
-      const { kinds, sources } = kept[i - from]!
-      this.#states[i] = state
-      this.#kinds[i] = state === 0 ? EXTRA : kinds[state]!
+    for (let i = ways.length - 1; i >= 0; i--) {
+      const { kinds, sources } = ways[i]!
+      this.#states[from + i] = state
+      this.#kinds[from + i] = state === 0 ? EXTRA : kinds[state]!
       state = sources[state]!
     }
   }
