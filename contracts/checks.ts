@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LANDING_SOURCES, MAX_METER_CENTS, type Finding as CoreFinding } from '#core'
+import { LANDING_SOURCES, MAX_METER_CENTS, MAX_TRACK_BYTES, type Finding as CoreFinding } from '#core'
 import { FingerNumber, Id, Instant, NOTE_LENGTH, NoteText, SystemId } from './common'
 import { Stringing } from './instruments'
 
@@ -76,6 +76,27 @@ export const Exercise = z
   .object({ ...shapeOnString, notes: z.array(ExpectedNote) })
   .meta({ id: 'Exercise', description: 'A line of expected notes' })
 
+/** A finger that is further off than this is on another note. */
+const MAX_HEARD_CENTS = 150
+const HeardCents = z.number().min(-MAX_HEARD_CENTS).max(MAX_HEARD_CENTS)
+/** One standard deviation. */
+const HeardSigma = z.number().min(0).max(200)
+const Milliseconds = z
+  .number()
+  .min(0)
+  .max(24 * 3_600_000)
+
+const HeardBeside = z
+  .object({
+    /** Where the note was left, off the expected note. */
+    settledCents: HeardCents,
+    settledSigmaCents: HeardSigma,
+    lastsMs: Milliseconds,
+    /** Part of the sound that belonged to the pitch. */
+    confidence: z.number().min(0).max(1),
+  })
+  .meta({ id: 'HeardBeside' })
+
 export const Landing = ExpectedNote.extend({
   /** Where the string was stopped, mm from the nut. */
   placeMm: z.number(),
@@ -86,6 +107,8 @@ export const Landing = ExpectedNote.extend({
   /** From the beginning of the take; null where nobody held a clock. */
   atMs: z.number().nullable(),
   source: z.enum(LANDING_SOURCES),
+  /** What an ear heard beside; null of what was read from a meter. */
+  heard: HeardBeside.nullable(),
 }).meta({ id: 'Landing' })
 
 export const MeterReading = z
@@ -105,19 +128,55 @@ export const MeterReading = z
   })
   .meta({ id: 'MeterReading' })
 
+export const HeardReading = HeardBeside.extend({
+  /** Which note of the exercise. */
+  finger: PlayedFinger,
+  /** Where the finger landed, off the expected note, the string's own tuning taken out. */
+  landingCents: HeardCents,
+  landingSigmaCents: HeardSigma,
+  /** From the beginning of the take. */
+  atMs: Milliseconds,
+}).meta({ id: 'HeardReading' })
+
+/** A take that an ear has heard: its notes, and the track of its pitch. The sound itself is not sent. */
+export const HeardTake = z
+  .object({
+    source: z.enum(LANDING_SOURCES).exclude(['meter']),
+    notes: z
+      .array(HeardReading)
+      .min(1, { error: 'Nothing of the exercise was heard: play it once more.' })
+      .max(2000, { error: 'Keep one take to 2,000 notes.' }),
+    /** Base64 of a coded track. */
+    track: z
+      .base64()
+      .max(Math.ceil(MAX_TRACK_BYTES / 3) * 4, { error: 'Keep one take to half an hour.' })
+      .nullable(),
+  })
+  .meta({ id: 'HeardTake' })
+
+export const TakeTrack = z
+  .object({
+    /** Base64 of a coded track. */
+    track: z.base64(),
+  })
+  .meta({ id: 'TakeTrack' })
+
 export const CheckDraft = z
   .object({
     instrumentId: Id,
     takenAt: Instant,
     exercise: ExerciseName,
     system: SystemId,
-    readings: z
-      .array(MeterReading)
-      .min(1, { error: 'Read at least one note.' })
-      .max(400, { error: 'Keep one check to 400 notes.' }),
+    readings: z.array(MeterReading).max(400, { error: 'Keep one check to 400 notes.' }).default([]),
+    /** What was heard, where an ear has listened. */
+    heard: HeardTake.nullable().default(null),
     /** Played without seeing the tapes. */
     tapesCovered: z.boolean().default(false),
     note: z.string().max(NOTE_LENGTH).default(''),
+  })
+  .refine(({ readings, heard }) => readings.length > 0 || heard !== null, {
+    error: 'Read at least one note.',
+    path: ['readings'],
   })
   .meta({
     id: 'CheckDraft',
@@ -156,6 +215,8 @@ export const Check = CheckSummary.extend({
   toleranceCents: z.number(),
   tapesCovered: z.boolean(),
   landings: z.array(Landing),
+  /** A take was heard, and the track of its pitch is kept. */
+  hasTrack: z.boolean(),
   note: z.string(),
   by: z.string(),
   removedAt: Instant.nullable(),

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { Attachment, ATTACHMENT_LIMIT_BYTES, ATTACHMENT_TYPES, RecordKind } from './attachments'
-import { Check, CheckDraft } from './checks'
+import { Check, CheckDraft, TakeTrack } from './checks'
 import { Id } from './common'
 import { HandMeasurement, HandMeasurementDraft } from './hands'
 import {
@@ -145,6 +145,11 @@ export const ENDPOINTS = {
     body: CheckDraft,
     response: Check,
     problems: ['instrument_not_measured'],
+  },
+  'checks.track': {
+    summary: 'The pitch of a take that was heard, moment by moment',
+    params: checkParams,
+    response: TakeTrack,
   },
   'checks.remove': { summary: 'Take a check out of the file', params: checkParams, response: Done },
   'checks.restore': { summary: 'Undo taking a check out', params: checkParams, response: Check },

@@ -16,6 +16,7 @@ export const ROUTES = {
   'students.lend': ['POST', '/students/:studentId/loans'],
   'checks.list': ['GET', '/students/:studentId/checks'],
   'checks.create': ['POST', '/students/:studentId/checks'],
+  'checks.track': ['GET', '/checks/:checkId/track'],
   'checks.remove': ['DELETE', '/checks/:checkId'],
   'checks.restore': ['POST', '/checks/:checkId/restore'],
   'hands.list': ['GET', '/students/:studentId/hands'],

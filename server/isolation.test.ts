@@ -17,7 +17,15 @@ import {
   type TapeEvent,
 } from '#contracts'
 import { ENDPOINTS } from '#contracts/endpoints'
-import { checkDraft, setupRound, silence, startHarness, type Client, type Harness } from './testing/harness'
+import {
+  checkDraft,
+  heardDraft,
+  setupRound,
+  silence,
+  startHarness,
+  type Client,
+  type Harness,
+} from './testing/harness'
 
 interface Layer {
   readonly route?: { readonly path: string; readonly methods: Record<string, boolean> }
@@ -50,7 +58,7 @@ beforeAll(async () => {
   theirs = await harness.studio('Lantern Studio')
   mine = await harness.studio('Ferry Studio')
   const { student, instrument } = await theirs.player('Zephyrine Quay')
-  const check = await theirs.make<Check>('POST', `/students/${student.id}/checks`, checkDraft(instrument.id))
+  const check = await theirs.make<Check>('POST', `/students/${student.id}/checks`, heardDraft(instrument.id))
   await theirs.make('POST', `/instruments/${instrument.id}/tape-sets`, {
     schoolId: 'first',
     system: 'fifths',

@@ -1,9 +1,9 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { v7 as uuid } from 'uuid'
-import { placeOfCents } from '#core'
+import { decodeTrack, placeOfCents } from '#core'
 import type { Check, Instrument, Student } from '#contracts'
 import { openDatabase } from './db/database'
-import { checkDraft, startHarness, type Client, type Harness } from './testing/harness'
+import { checkDraft, heardDraft, heardNote, startHarness, type Client, type Harness } from './testing/harness'
 
 let harness: Harness
 let client: Client
@@ -64,6 +64,38 @@ describe('a check', () => {
     const bad = { ...checkDraft(instrument.id), exercise: { kind: 'shape', string: 'B♭2', shapeId: 'first' } }
     expect((await client.send('POST', path, bad, { key })).problem.fields?.[0]?.path).toBe('exercise.string')
     expect((await client.send('POST', path, checkDraft(instrument.id), { key })).status).toBe(200)
+  })
+
+  it('that was heard keeps where each note landed and settled, how sure that is, and the track of its pitch', async () => {
+    const { student, instrument } = await client.player('Heard')
+    const path = `/students/${student.id}/checks`
+    const draft = heardDraft(instrument.id)
+    const check = await client.make<Check>('POST', path, draft)
+    // The same hand as a typed one: three fingers well, the fourth short.
+    expect(check.verdict).toMatchObject({ outcome: 'explained', findings: [{ shownBy: 4 }] })
+    expect(check.landings[3]).toMatchObject({
+      finger: 4,
+      note: 'E5',
+      cents: -24,
+      source: 'microphone',
+      atMs: 2800,
+      heard: { settledCents: -12, lastsMs: 700, confidence: 0.98 },
+    })
+    expect(await client.make<Check[]>('GET', path)).toEqual([check])
+    const kept = await client.make<{ track: string }>('GET', `/checks/${check.id}/track`)
+    expect([...decodeTrack(Buffer.from(kept.track, 'base64')).cents]).toEqual([200, 203, NaN])
+
+    const typed = await client.make<Check>('POST', path, checkDraft(instrument.id))
+    expect((await client.send('GET', `/checks/${typed.id}/track`)).status).toBe(404)
+    const other = await harness.studio('Other Ears')
+    expect((await other.send('GET', `/checks/${check.id}/track`)).status).toBe(404)
+    const refused = async (heard: object) =>
+      (await client.send('POST', path, { ...draft, heard: { ...draft.heard, ...heard } })).problem.fields?.[0]
+    expect((await refused({ track: 'AAAA' }))?.path).toBe('heard.track')
+    expect((await refused({ notes: [] }))?.message).toContain('Nothing of the exercise was heard')
+    expect((await refused({ notes: [{ ...heardNote(1, 290, 0) }] }))?.path).toBe('heard.notes.0.landingCents')
+    const nothing = await client.send('POST', path, checkDraft(instrument.id, []))
+    expect(nothing.problem.fields).toEqual([{ path: 'readings', message: 'Read at least one note.' }])
   })
 
   it('taken out can be put back', async () => {

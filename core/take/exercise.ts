@@ -42,6 +42,11 @@ export function shapeExercise(tuning: readonly Note[], stringIndex: number, shap
   }
 }
 
+/** An exercise as it is played: up, and down again. */
+export function thereAndBack({ notes }: Pick<Exercise, 'notes'>): ExpectedNote[] {
+  return [...notes, ...notes.slice(0, -1).reverse()]
+}
+
 /** Where one note of an exercise belongs on an instrument. */
 export interface Target extends ExpectedNote {
   /** Above the open string. */

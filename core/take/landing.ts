@@ -1,8 +1,8 @@
 import { placeOnString, type Stringing } from '../instrument'
 import { targetOf, type ExpectedNote } from './exercise'
 
-/** What told where a finger landed: a meter's number, or a simulated player. */
-export const LANDING_SOURCES = ['meter', 'simulated'] as const
+/** What told where a finger landed: a meter's number, a microphone, a recording, or a simulated player. */
+export const LANDING_SOURCES = ['meter', 'microphone', 'recording', 'simulated'] as const
 export type LandingSource = (typeof LANDING_SOURCES)[number]
 
 /** Where one finger landed on one string, against the note that was expected. */
@@ -16,10 +16,22 @@ export interface Landing extends ExpectedNote {
   /** From the beginning of the take, ms; null where nobody held a clock. */
   readonly atMs: number | null
   readonly source: LandingSource
+  /** What an ear heard beside where the finger landed; null of what was read from a meter. */
+  readonly heard: HeardBeside | null
+}
+
+/** The rest of a note that was heard. */
+export interface HeardBeside {
+  /** Where the note was left, off the expected note, and one standard deviation of it. */
+  readonly settledCents: number
+  readonly settledSigmaCents: number
+  readonly lastsMs: number
+  /** Part of the sound that belonged to the pitch, 0 … 1. */
+  readonly confidence: number
 }
 
 /** How a landing was told, beside its cents. */
-export type LandingFacts = Pick<Landing, 'sigmaCents' | 'atMs' | 'source'>
+export type LandingFacts = Pick<Landing, 'sigmaCents' | 'atMs' | 'source'> & Partial<Pick<Landing, 'heard'>>
 
 /** A landing that is known by its pitch: `cents` off the expected note, of which the stringing makes a place. */
 export function landingAtCents(
@@ -31,5 +43,5 @@ export function landingAtCents(
   const expected: ExpectedNote = { stringIndex, finger, note }
   const target = targetOf(stringing, expected)
   const placeMm = finger === 0 ? 0 : placeOnString(stringing, stringIndex, target.cents + cents)
-  return { ...expected, placeMm, cents, ...facts }
+  return { ...expected, placeMm, cents, heard: null, ...facts }
 }

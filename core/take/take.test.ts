@@ -57,6 +57,7 @@ describe('a landing', () => {
       sigmaCents: METER_SIGMA_CENTS,
       atMs: 1250,
       source: 'meter',
+      heard: null,
     })
     expect(landingFromMeter(violin, first, 20).atMs).toBeNull()
   })

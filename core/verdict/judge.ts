@@ -1,7 +1,7 @@
 import { deviation, greatest, max, mean } from 'd3-array'
 import { placeOnString, type Finger } from '../instrument'
 import { NORMAL_95 } from '../stop'
-import { targetsOf, type Landing } from '../take'
+import { METER_SIGMA_CENTS, targetsOf, type Landing } from '../take'
 import { singleCauses, type Cause } from './causes'
 import { explain, type Explanation } from './explain'
 import type { FingerSummary, FingerTarget, Finding, HeardString, JudgedTake, Verdict } from './types'
@@ -102,7 +102,8 @@ function summariseFingers(
 /** The notes' own pooled spread once it rests on four degrees of freedom; before that the largest they are said to have. */
 function sigmaOf(landings: readonly Landing[], fingers: readonly FingerSummary[]): number {
   const freedom = fingers.reduce((sum, f) => sum + f.count - 1, 0)
-  if (freedom < 4) return max(landings, (l) => l.sigmaCents) ?? 1
+  // A pitch that is heard to a fraction of a cent says nothing of how well the finger repeats.
+  if (freedom < 4) return Math.max(METER_SIGMA_CENTS, max(landings, (l) => l.sigmaCents) ?? 0)
   const squares = fingers.reduce((sum, f) => sum + (f.count - 1) * (f.spreadCents ?? 0) ** 2, 0)
   return Math.max(1, Math.sqrt(squares / freedom))
 }

@@ -8,6 +8,7 @@ import * as doors from './migrations/0005-doors'
 import * as lists from './migrations/0006-lists'
 import * as cupboard from './migrations/0007-cupboard'
 import * as setup from './migrations/0008-setup'
+import * as heardTakes from './migrations/0009-heard-takes'
 import type { Report, Step } from './migrations/step'
 
 /** In order; what has landed is never changed, only added to. */
@@ -20,6 +21,7 @@ const MIGRATIONS: Readonly<Record<string, { readonly steps: readonly Step[] }>> 
   '0006-lists': lists,
   '0007-cupboard': cupboard,
   '0008-setup': setup,
+  '0009-heard-takes': heardTakes,
 }
 
 /** Of this version or one before it. */

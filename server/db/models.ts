@@ -257,6 +257,7 @@ export function defineModels(sequelize: Sequelize) {
       stringing: { ...json, ...maybe },
       toleranceCents: integer,
       tapesCovered: { type: DataTypes.BOOLEAN, allowNull: false },
+      hasTrack: { type: DataTypes.BOOLEAN, allowNull: false },
       verdict: json,
       unmoved: { ...json, ...maybe },
       note: { type: DataTypes.TEXT, allowNull: false },
@@ -275,6 +276,15 @@ export function defineModels(sequelize: Sequelize) {
       sigmaCents: double,
       atMs: { ...double, ...maybe },
       source: text(20),
+      settledCents: { ...double, ...maybe },
+      settledSigmaCents: { ...double, ...maybe },
+      lastsMs: { ...double, ...maybe },
+      confidence: { ...double, ...maybe },
+    }),
+    takeTrack: studioTable<rows.TakeTrackRow>('take_track', {
+      checkId: key,
+      studioId: uuid,
+      bytes: { type: DataTypes.BLOB('medium'), allowNull: false },
     }),
     attachment: studioTable<rows.AttachmentRow>('attachment', {
       id: key,

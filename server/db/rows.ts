@@ -233,6 +233,8 @@ export interface CheckRow {
   stringing: StringingSnapshot | null
   toleranceCents: number
   tapesCovered: boolean
+  /** The pitch of the take is kept beside it. */
+  hasTrack: boolean
   verdict: KeptVerdict
   /** A row of an earlier version as it was, and why it could not be moved over. */
   unmoved: { readonly reason: string; readonly row: unknown } | null
@@ -264,6 +266,18 @@ export interface LandingRow {
   sigmaCents: number
   atMs: number | null
   source: LandingSource
+  /** What an ear heard beside; all four null of what was read from a meter. */
+  settledCents: number | null
+  settledSigmaCents: number | null
+  lastsMs: number | null
+  confidence: number | null
+}
+
+/** The coded pitch of a take that was heard. */
+export interface TakeTrackRow {
+  checkId: string
+  studioId: string
+  bytes: Buffer
 }
 
 export interface AttachmentRow {

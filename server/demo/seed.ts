@@ -170,6 +170,7 @@ async function addStudent(
       exercise: { kind: 'shape', string, shapeId: demo.shapeId },
       system: DEFAULT_SYSTEM_ID,
       readings: readings.map(({ finger, shownCents }) => ({ finger, shownCents, atMs: null })),
+      heard: null,
       tapesCovered: false,
       note: '',
     })

@@ -2,6 +2,7 @@ import type { AddressInfo } from 'node:net'
 import { createServer, type Server } from 'node:http'
 import { pino } from 'pino'
 import { v7 as uuid } from 'uuid'
+import { encodeTrack, TRACK_STEP_S } from '#core'
 import {
   API_BASE,
   CSRF_HEADER,
@@ -199,6 +200,37 @@ export function checkDraft(instrumentId: string, shownCents: readonly number[] =
     exercise: { kind: 'shape', string: 'A4', shapeId: 'first' },
     system: 'fifths',
     readings: shownCents.map((cents, i) => ({ finger: i + 1, shownCents: cents })),
+  }
+}
+
+/** A note as an ear told it. */
+export function heardNote(finger: number, landingCents: number, atMs: number) {
+  return {
+    finger,
+    landingCents,
+    landingSigmaCents: 0.4,
+    settledCents: landingCents / 2,
+    settledSigmaCents: 0.2,
+    atMs,
+    lastsMs: 700,
+    confidence: 0.98,
+  }
+}
+
+/** A check of a take that was heard: 1 to 4 on the A string, the fourth finger flat, and the track of its pitch. */
+export function heardDraft(instrumentId: string) {
+  const track = encodeTrack({
+    stepS: TRACK_STEP_S,
+    cents: Float32Array.from([200, 203, NaN]),
+    levelDb: new Float32Array(3).fill(-20),
+  })
+  return {
+    ...checkDraft(instrumentId, []),
+    heard: {
+      source: 'microphone',
+      notes: [heardNote(1, 2, 400), heardNote(2, -1, 1200), heardNote(3, 0, 2000), heardNote(4, -24, 2800)],
+      track: Buffer.from(track).toString('base64'),
+    },
   }
 }
 

@@ -72,6 +72,7 @@ function check(id: string, takenAt: string, ...heard: readonly (readonly [Finger
     landings: landings.map(written),
     verdict: judgeHand({ ...take, landings, toleranceCents: 15 }) as KeptVerdict,
     tapesCovered: false,
+    hasTrack: false,
     toleranceCents: 15,
     unreadable: null,
     note: '',

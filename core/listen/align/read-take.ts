@@ -129,6 +129,12 @@ export function landingsOf(
         sigmaCents: reading.landingSigmaCents,
         atMs: Math.round(1000 * reading.heard.startS),
         source,
+        heard: {
+          settledCents: reading.settledCents,
+          settledSigmaCents: reading.settledSigmaCents,
+          lastsMs: Math.round(1000 * (reading.heard.endS - reading.heard.startS)),
+          confidence: reading.heard.confidence,
+        },
       }),
     )
 }

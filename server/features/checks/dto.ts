@@ -51,6 +51,10 @@ export function landingRows(checkId: string, landings: readonly Landing[]): Omit
     sigmaCents: landing.sigmaCents,
     atMs: landing.atMs,
     source: landing.source,
+    settledCents: landing.heard?.settledCents ?? null,
+    settledSigmaCents: landing.heard?.settledSigmaCents ?? null,
+    lastsMs: landing.heard?.lastsMs ?? null,
+    confidence: landing.heard?.confidence ?? null,
   }))
 }
 
@@ -73,6 +77,13 @@ export interface CheckFacts {
   readonly by: string
 }
 
+function heardBeside(row: Omit<LandingRow, 'studioId'>): Check['landings'][number]['heard'] {
+  const { settledCents, settledSigmaCents, lastsMs, confidence } = row
+  if (settledCents === null || settledSigmaCents === null || lastsMs === null || confidence === null)
+    return null
+  return { settledCents, settledSigmaCents, lastsMs, confidence }
+}
+
 export function checkDto({ check, landings, by }: CheckFacts): Check {
   return {
     ...checkSummaryDto(check),
@@ -91,7 +102,9 @@ export function checkDto({ check, landings, by }: CheckFacts): Check {
       sigmaCents: row.sigmaCents,
       atMs: row.atMs,
       source: row.source,
+      heard: heardBeside(row),
     })),
+    hasTrack: Boolean(check.hasTrack),
     note: check.note,
     by,
     removedAt: check.removedAt?.toISOString() ?? null,

@@ -4,7 +4,7 @@ import type { By, StudioStore } from '../../db/studio-store'
 import type { CheckFacts } from './dto'
 
 export function checkRepository(store: StudioStore) {
-  const { check, landing } = store.models
+  const { check, landing, takeTrack } = store.models
 
   async function withLandings(checks: readonly By<CheckRow>[]): Promise<CheckFacts[]> {
     const ids = checks.map((c) => c.id)
@@ -30,9 +30,15 @@ export function checkRepository(store: StudioStore) {
     async add(
       row: Omit<CheckRow, 'studioId'>,
       landings: readonly Omit<LandingRow, 'studioId'>[],
+      track: Buffer | null,
     ): Promise<void> {
       await store.insert(check, [row])
       await store.insert(landing, landings)
+      if (track) await store.insert(takeTrack, [{ checkId: row.id, bytes: track }])
+    },
+
+    async trackOf(checkId: string): Promise<Buffer | undefined> {
+      return (await store.all(takeTrack, { checkId }))[0]?.bytes
     },
 
     async setRemoved(id: string, removedAt: Date | null): Promise<boolean> {

@@ -1,6 +1,8 @@
 import { v7 as uuid } from 'uuid'
 import {
+  decodeTrack,
   judgeHand,
+  landingAtCents,
   landingFromMeter,
   noteName,
   parseNote,
@@ -8,6 +10,7 @@ import {
   shapeOf,
   snapshotOf,
   type Exercise,
+  type Landing,
   type Stringing,
 } from '#core'
 import type { Check, FieldProblem, HandlerInput } from '#contracts'
@@ -57,14 +60,8 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
       if (!facts) throw fieldProblem('instrumentId', 'Choose one of the studio’s instruments.')
       const stringing = stringingOfFacts(facts, draft.system)
       const exercise = exerciseOf(stringing, draft)
-      const landings = draft.readings.map(({ finger, shownCents, atMs }) =>
-        landingFromMeter(
-          stringing,
-          exercise.notes.find((n) => n.finger === finger)!,
-          shownCents,
-          atMs,
-        ),
-      )
+      const landings = landingsOfDraft(stringing, exercise, draft)
+      const track = trackOfDraft(draft)
       const check: Omit<CheckRow, 'studioId'> = {
         id: uuid(),
         studentId,
@@ -75,6 +72,7 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
         stringing: snapshotOf(stringing),
         toleranceCents,
         tapesCovered: draft.tapesCovered,
+        hasTrack: track !== null,
         verdict: keptVerdict(judgeHand({ stringing, exercise, landings, toleranceCents })),
         unmoved: null,
         note: draft.note,
@@ -82,8 +80,14 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
         removedAt: null,
       }
       const rows = landingRows(check.id, landings)
-      await repository.add(check, rows)
+      await repository.add(check, rows, track)
       return checkDto({ check, landings: rows, by: user.name })
+    },
+
+    async track(id: string): Promise<{ track: string }> {
+      const bytes = await repository.trackOf(id)
+      if (!bytes) throw new ProblemError('not_found')
+      return { track: bytes.toString('base64') }
     },
 
     async remove(id: string): Promise<null> {
@@ -98,8 +102,38 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
   }
 }
 
+/** Everything that was read or heard, in order. */
+function landingsOfDraft(stringing: Stringing, exercise: Exercise, { readings, heard }: Draft): Landing[] {
+  const expected = (finger: number) => exercise.notes.find((n) => n.finger === finger)!
+  const typed = readings.map(({ finger, shownCents, atMs }) =>
+    landingFromMeter(stringing, expected(finger), shownCents, atMs),
+  )
+  const listened = (heard?.notes ?? []).map(
+    ({ finger, landingCents, landingSigmaCents, atMs, ...beside }): Landing =>
+      landingAtCents(stringing, expected(finger), landingCents, {
+        sigmaCents: landingSigmaCents,
+        atMs,
+        source: heard!.source,
+        heard: beside,
+      }),
+  )
+  return [...typed, ...listened]
+}
+
+/** A track that can be read again, or none. */
+function trackOfDraft({ heard }: Draft): Buffer | null {
+  if (!heard?.track) return null
+  const bytes = Buffer.from(heard.track, 'base64')
+  try {
+    decodeTrack(bytes)
+  } catch (error) {
+    throw fieldProblem('heard.track', `Send the track as it was coded: ${(error as Error).message}.`)
+  }
+  return bytes
+}
+
 /** What was to be played, or every field that the instrument does not have. */
-function exerciseOf({ family, tuning }: Stringing, { exercise, readings }: Draft): Exercise {
+function exerciseOf({ family, tuning }: Stringing, { exercise, readings, heard }: Draft): Exercise {
   const wanted = parseNote(exercise.string)
   const stringIndex = tuning.findIndex((n) => wanted && noteName(n) === noteName(wanted))
   const shape = shapeOf(family, exercise.shapeId)
@@ -115,10 +149,14 @@ function exerciseOf({ family, tuning }: Stringing, { exercise, readings }: Draft
       message: `Choose one of the ${family.id}’s hand shapes: ${family.shapes.map((s) => s.id).join(', ')}.`,
     })
   const fingers = Object.keys(shape?.fingers ?? {})
-  for (const [i, { finger }] of readings.entries())
+  const named = [
+    ...readings.map(({ finger }, i) => ({ finger, path: `readings.${i}.finger` })),
+    ...(heard?.notes ?? []).map(({ finger }, i) => ({ finger, path: `heard.notes.${i}.finger` })),
+  ]
+  for (const { finger, path } of named)
     if (shape && finger !== 0 && !shape.fingers[finger])
       fields.push({
-        path: `readings.${i}.finger`,
+        path,
         message: `Finger ${finger} stops no note of its own on the ${family.id} here; use ${fingers.join(', ')}.`,
       })
   if (!shape || fields.length > 0) throw new ProblemError('invalid_request', { fields })
