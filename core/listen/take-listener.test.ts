@@ -1,0 +1,77 @@
+import { describe, expect, it } from 'vitest'
+import { mannerOf, perform, record, seededSource } from '../simulate'
+import { decodeTrack, encodeTrack, TRACK_STEP_S } from '../take'
+import { shaped, strung } from '../testing'
+import { TakeListener, type TakeNews } from './take-listener'
+
+const RATE = 22_050
+const violin = strung('violin', 328)
+const performance = perform(seededSource(14), violin, shaped('violin'), mannerOf('trained'))
+const played = record(seededSource(15), performance, { sampleRateHz: RATE })
+
+/** Silence with a little hiss, then the playing, then silence. */
+function sound(beforeS: number, afterS: number): Float32Array {
+  const source = seededSource(16)
+  const before = Math.round(beforeS * RATE)
+  const all = Float32Array.from({ length: before + played.length + Math.round(afterS * RATE) }, () => {
+    return 2e-4 * (source() - 0.5)
+  })
+  played.forEach((value, i) => (all[before + i]! += value))
+  return all
+}
+
+function listen(samples: Float32Array, block: number, silenceS = 2) {
+  const listener = new TakeListener(RATE, { silenceS })
+  const news: TakeNews[] = []
+  for (let at = 0; at < samples.length; at += block)
+    news.push(listener.push(samples.subarray(at, at + block)))
+  return { news, take: listener.end() }
+}
+
+describe('listening to a take', () => {
+  it('begins with the first note, however long it was waited for, and ends after a silence', () => {
+    const { news, take } = listen(sound(90, 4), 2048)
+    const phases = news.map(({ phase }) => phase)
+    expect(phases.indexOf('playing') * 2048).toBeGreaterThan(90 * RATE)
+    expect(phases.at(-1)).toBe('over')
+    expect(take.notes).toHaveLength(5)
+    // A quarter of a second before the first note, and then as it was played.
+    take.notes.forEach((note, i) =>
+      expect(note.startS).toBeCloseTo(performance.notes[i]!.startS - performance.notes[0]!.startS + 0.25, 1),
+    )
+    expect(news.at(-1)!.level.noiseDb!).toBeLessThan(-70)
+  })
+
+  it('says the same of blocks and of the whole, note by note or at once', () => {
+    const blocks = listen(sound(3, 4), 128)
+    const whole = listen(sound(3, 4), 1e9)
+    expect(blocks.take.notes).toEqual(whole.take.notes)
+    expect(blocks.news.flatMap(({ notes }) => notes)).toEqual(blocks.take.notes)
+    expect(blocks.take.track).toEqual(whole.take.track)
+    const sounded = blocks.news.filter(({ sounding }) => sounding !== null)
+    expect(sounded.length).toBeGreaterThan(100)
+  })
+
+  it('tracks the pitch against the notes’ own time, in few bytes', () => {
+    const { take } = listen(sound(1, 4), 4096)
+    const { cents } = decodeTrack(encodeTrack(take.track))
+    for (const { landing, settled, startS, endS } of take.notes) {
+      const middle = cents[Math.round((startS + endS) / 2 / TRACK_STEP_S)]!
+      expect(Math.abs(middle - (landing.cents + settled.cents) / 2)).toBeLessThan(15)
+    }
+    const minutes = (take.track.cents.length * TRACK_STEP_S) / 60
+    expect(encodeTrack(take.track).length / minutes).toBeLessThan(4000)
+  })
+
+  it('ends when it is told to, with the note that sounds; hears nothing in silence, and says where it was too loud', () => {
+    const cut = sound(0.5, 0).subarray(0, Math.round((0.5 + performance.notes[2]!.startS + 0.4) * RATE))
+    expect(listen(cut, 512).take.notes).toHaveLength(3)
+    const silent = listen(new Float32Array(3 * RATE), 512)
+    expect(silent.take).toMatchObject({ notes: [], hasClipped: false })
+    expect(silent.take.track.cents).toHaveLength(0)
+    expect(silent.news.every(({ phase }) => phase === 'waiting')).toBe(true)
+    const loud = sound(0.5, 1).map((value) => Math.max(-1, Math.min(1, 12 * value)))
+    expect(listen(loud, 512).take.hasClipped).toBe(true)
+    expect(listen(sound(0.5, 1), 512).take.hasClipped).toBe(false)
+  })
+})

@@ -1,0 +1,200 @@
+import { TRACK_STEP_S, type PitchTrack } from '../take'
+import { Ear, type EarOptions } from './ear'
+import type { HeardDoubleStop, HeardNote } from './notes'
+import type { PitchFrame } from './pitch'
+
+export type TakePhase = 'waiting' | 'playing' | 'over'
+
+/** What is known of a take after a block of sound. */
+export interface TakeNews {
+  readonly phase: TakePhase
+  /** Notes that are over, since the last news; times from the beginning of the take. */
+  readonly notes: readonly HeardNote[]
+  /** The note that sounds now, as far as it can be told. */
+  readonly sounding: HeardNote | null
+  /** What the whole block was like. */
+  readonly level: SoundLevel
+}
+
+export interface SoundLevel {
+  /** Of its loudest moment, dB of full scale. */
+  readonly levelDb: number
+  /** Samples at the end of the scale. */
+  readonly isClipped: boolean
+  /** What the room sounds like while nobody plays: the median level of moments without a pitch; null before there are enough. */
+  readonly noiseDb: number | null
+}
+
+export interface HeardWholeTake {
+  readonly notes: readonly HeardNote[]
+  readonly doubleStops: readonly HeardDoubleStop[]
+  readonly track: PitchTrack
+  /** Part of the notes in which samples stood at the end of the scale. */
+  readonly hasClipped: boolean
+}
+
+export interface TakeOptions {
+  /** A take is over after so long a silence. */
+  readonly silenceS: number
+  /** And after so long in any case. */
+  readonly longestS: number
+  readonly ear?: EarOptions
+}
+
+export const TAKE_OPTIONS: TakeOptions = { silenceS: 3, longestS: 1800 }
+
+/** What is kept of the time before the first note. */
+const LEAD_S = 0.25
+const CLIPPED = 0.999
+/** Moments of which the room's noise is told. */
+const NOISE_MOMENTS = 40
+
+/**
+ * Listens to one take: it begins by itself with the first note and ends after a silence. Sound comes in blocks of any length;
+ * memory grows with the track only. Times are told from a quarter of a second before the first note.
+ */
+export class TakeListener {
+  readonly #ear: Ear
+  readonly #options: TakeOptions
+  readonly #notes: HeardNote[] = []
+  readonly #cents: number[] = []
+  readonly #levels: number[] = []
+  /** Of the sound, at the first moment of the track. */
+  #baseS = 0
+  /** Levels of the last moments without a pitch. */
+  readonly #noise: number[] = []
+  #phase: TakePhase = 'waiting'
+  /** Of the sound, at which the take's own time begins. */
+  #fromS = 0
+  #heardS = 0
+  #lastSoundS = 0
+  #hasClipped = false
+
+  constructor(
+    readonly sampleRateHz: number,
+    options: Partial<TakeOptions> = {},
+  ) {
+    this.#options = { ...TAKE_OPTIONS, ...options }
+    this.#ear = new Ear(sampleRateHz, this.#options.ear)
+  }
+
+  /** Listens on. After the end it hears nothing more. */
+  push(block: ArrayLike<number>): TakeNews {
+    if (this.#phase === 'over') return this.#news([], block)
+    const { frames, notes } = this.#ear.push(block)
+    this.#heardS += block.length / this.sampleRateHz
+    const { sounding } = this.#ear
+    const first = notes[0] ?? sounding
+    if (this.#phase === 'waiting' && first) this.#begin(first)
+    for (const frame of frames) this.#track(frame)
+    const last = sounding ? this.#heardS : notes.at(-1)?.endS
+    this.#lastSoundS = Math.max(this.#lastSoundS, last ?? 0)
+    const news = this.#news(notes, block)
+    const { silenceS, longestS } = this.#options
+    if (this.#phase !== 'playing') return news
+    if (this.#heardS - this.#lastSoundS < silenceS && this.#heardS - this.#fromS < longestS) return news
+    this.#phase = 'over'
+    return { ...news, phase: 'over' }
+  }
+
+  /** The whole take. */
+  end(): HeardWholeTake {
+    if (this.#phase !== 'over') {
+      const { frames, notes } = this.#ear.end()
+      if (this.#phase === 'waiting' && notes[0]) this.#begin(notes[0])
+      for (const frame of frames) this.#track(frame)
+      this.#tell(notes)
+      this.#phase = 'over'
+    }
+    const first = Math.round((this.#fromS - this.#baseS) / TRACK_STEP_S)
+    const endS = this.#notes.at(-1)?.endS
+    const last = endS === undefined ? first : first + Math.ceil((endS + LEAD_S) / TRACK_STEP_S)
+    return {
+      notes: this.#notes,
+      doubleStops: this.#ear.doubleStops.map((double) => ({
+        startS: double.startS - this.#fromS,
+        endS: double.endS - this.#fromS,
+      })),
+      track: {
+        stepS: TRACK_STEP_S,
+        cents: Float32Array.from(this.#cents.slice(first, last)),
+        levelDb: Float32Array.from(this.#levels.slice(first, last)),
+      },
+      hasClipped: this.#hasClipped,
+    }
+  }
+
+  #begin(first: HeardNote): void {
+    this.#phase = 'playing'
+    this.#fromS = Math.max(0, first.startS - LEAD_S)
+  }
+
+  /** One moment of the track for each of its steps, whatever the ear's own. */
+  #track({ atS, frequencyHz, levelDb }: PitchFrame): void {
+    if (frequencyHz === null) {
+      this.#noise.push(levelDb)
+      if (this.#noise.length > NOISE_MOMENTS) this.#noise.shift()
+    }
+    while (atS >= this.#baseS + this.#cents.length * TRACK_STEP_S) {
+      this.#cents.push(frequencyHz === null ? NaN : 1200 * Math.log2(frequencyHz / 440))
+      this.#levels.push(levelDb)
+    }
+    // Whoever waits for an hour needs no more memory than whoever waits a minute.
+    if (this.#phase === 'waiting' && this.#cents.length > 2048) {
+      this.#cents.splice(0, 1024)
+      this.#levels.splice(0, 1024)
+      this.#baseS += 1024 * TRACK_STEP_S
+    }
+  }
+
+  #news(notes: readonly HeardNote[], block: ArrayLike<number>): TakeNews {
+    let peak = 0
+    let square = 0
+    for (let i = 0; i < block.length; i++) {
+      const value = Math.abs(block[i]!)
+      peak = Math.max(peak, value)
+      square += value * value
+    }
+    const isClipped = peak >= CLIPPED
+    if (isClipped && this.#phase === 'playing') this.#hasClipped = true
+    const { sounding } = this.#ear
+    return {
+      phase: this.#phase,
+      notes: this.#tell(notes),
+      sounding: sounding && this.#phase === 'playing' ? this.#inTake(sounding) : null,
+      level: {
+        levelDb: block.length > 0 ? 10 * Math.log10(square / block.length + 1e-12) : -120,
+        isClipped,
+        noiseDb: this.#noiseDb(),
+      },
+    }
+  }
+
+  #noiseDb(): number | null {
+    if (this.#noise.length < NOISE_MOMENTS / 2) return null
+    return this.#noise.slice().sort((a, b) => a - b)[this.#noise.length >> 1]!
+  }
+
+  #tell(notes: readonly HeardNote[]): HeardNote[] {
+    const told = notes.map((note) => this.#inTake(note))
+    this.#notes.push(...told)
+    return told
+  }
+
+  #inTake(note: HeardNote): HeardNote {
+    const { landing, settled, startS, endS } = note
+    const moved = (at: number) => at - this.#fromS
+    const within = <P extends HeardNote['landing']>(pitch: P): P => ({
+      ...pitch,
+      fromS: moved(pitch.fromS),
+      toS: moved(pitch.toS),
+    })
+    return {
+      ...note,
+      startS: moved(startS),
+      endS: moved(endS),
+      landing: within(landing),
+      settled: within(settled),
+    }
+  }
+}
