@@ -19,7 +19,7 @@ const BOUNDARIES = [
 const ROOMS: readonly (readonly string[])[] = [
   ['pages'],
   readdirSync(join(import.meta.dirname, 'web/features')).map((name) => `features/${name}`),
-  ['stores', 'board', 'figure', 'charts', 'audio', 'notation', 'paper'],
+  ['stores', 'board', 'figure', 'charts', 'audio', 'listen', 'notation', 'paper'],
   ['ui', 'files'],
   ['api', 'words'],
 ]

@@ -1,6 +1,13 @@
 <template>
   <g>
     <g v-for="landing in drawn" :key="landing.finger" :class="landing.side">
+      <circle
+        v-if="landing.soundingX !== undefined"
+        :cx="landing.soundingX"
+        :cy="landing.y"
+        r="19"
+        class="sounding"
+      />
       <circle :cx="landing.x" :cy="landing.y" r="13" class="finger" />
       <text
         :x="landing.x"
@@ -61,6 +68,7 @@ const drawn = computed(() =>
       x: along(landing.meanMm),
       y: stringY(landing.stringIndex, landing.meanMm),
       targetX: along(landing.targetMm),
+      soundingX: landing.soundingMm === undefined ? undefined : along(landing.soundingMm),
       bandX: Math.min(low, high),
       bandWidth: Math.abs(high - low),
       dots: landing.notesMm.map((placeMm, index) => ({
@@ -82,6 +90,12 @@ const DOTS_IN_LANE = Math.floor((LANE_PX - 8) / DOT_STEP_PX)
 .finger-number {
   fill: var(--ink);
   font: 700 14px var(--font-text);
+}
+
+.sounding {
+  fill: var(--brass-wash);
+  stroke: var(--brass);
+  stroke-width: 2.5;
 }
 
 .band {

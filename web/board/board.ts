@@ -54,6 +54,8 @@ export interface BoardLanding {
   readonly notesMm: readonly number[]
   readonly toleranceMm: readonly [number, number]
   readonly isOff: boolean
+  /** Where it lies while the note sounds. */
+  readonly soundingMm?: number | undefined
 }
 
 export const ZOOMS = ['playing', 'octave', 'board'] as const

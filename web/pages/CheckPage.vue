@@ -14,7 +14,7 @@
       </p>
       <div class="actions">
         <span v-if="state === 'waiting'" class="waits" role="status">Not kept yet: it waits to be sent.</span>
-        <ElButton :disabled="readings.length === 0" @click="clear">Clear</ElButton>
+        <ElButton :disabled="readings.length === 0 && !heard.draft.value" @click="clear">Clear</ElButton>
         <ElButton v-if="next" type="primary" @click="goOn">
           Next: {{ next.name }}<KeyHint of="n" on-button />
         </ElButton>
@@ -66,6 +66,28 @@
           :active-string="choice.stringIndex.value"
           aim-only
         />
+        <TakeStrip
+          v-model:track="isTrackShown"
+          :phase="heard.phase.value"
+          :level="heard.level.value"
+          :progress="heard.progress.value"
+          :fault="heard.fault.value"
+          :said="heard.said.value"
+          :sounding="sounding"
+          :tolerance-cents="choice.toleranceCents.value"
+          :has-track="heard.track.value !== undefined"
+          :is-idle="Boolean(choice.noPlace.value)"
+          @listen="listen"
+          @hear="(file) => void heard.hear(file)"
+          @play="playStudent"
+          @stop="heard.stop()"
+        />
+        <TakeTrack
+          v-if="isTrackShown && track.length > 0"
+          :notes="track"
+          :tolerance-cents="choice.toleranceCents.value"
+          @hear="hearNote"
+        />
       </section>
       <div class="below">
         <section class="card sheet" aria-label="Readings">
@@ -97,7 +119,7 @@
           v-if="said"
           :verdict="said"
           :family="choice.family.value.id"
-          :note-count="kept?.check.landings.length ?? readings.length"
+          :note-count="kept?.check.landings.length ?? take.take.value?.landings.length ?? 0"
           :student="student"
           :kept="keptWhere"
         />
@@ -111,11 +133,16 @@ import { storeToRefs } from 'pinia'
 import { useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { noteName, parseNote, type Finger } from '#core'
+import { noteName, parseNote, pitchOfExpected, type Finger, type PlayerLevel } from '#core'
 import type { KeptVerdict } from '#contracts'
 import StringBoard from '../board/StringBoard.vue'
 import WalkIn from '../features/check/WalkIn.vue'
 import ReadingSheet from '../features/check/ReadingSheet.vue'
+import { faultsOf } from '../features/check/simulated'
+import TakeStrip from '../features/check/TakeStrip.vue'
+import TakeTrack from '../features/check/TakeTrack.vue'
+import { trackNotes } from '../features/check/track-notes'
+import { useHeardTake } from '../features/check/useHeardTake'
 import { useExercise, useTake, useTakeOnBoard } from '../features/check/useExercise'
 import { useKeepCheck } from '../features/check/useKeepCheck'
 import { useReadings } from '../features/check/useReadings'
@@ -123,6 +150,8 @@ import { useNextLesson } from '../features/check/useNextLesson'
 import NobodyChosen from '../features/lesson/NobodyChosen.vue'
 import PainMarked from '../features/setup/PainMarked.vue'
 import VerdictCard from '../features/check/VerdictCard.vue'
+import { usePlayer } from '../audio/usePlayer'
+import { useAsStudio } from '../ui/asStudio'
 import { useBench } from '../stores/bench'
 import { useKeptCheck } from '../stores/kept-check'
 import { useLesson } from '../stores/lesson'
@@ -149,9 +178,12 @@ const sheetName = computed(() =>
 const fingers = computed<(Finger | 0)[]>(() => choice.exercise.value.notes.map((n) => n.finger))
 const sheet = useReadings(fingers, sheetName)
 const { readings } = sheet
-const take = useTake(choice, sheet.judged)
+const heard = useHeardTake({ stringing, exercise: choice.exercise, sheet: sheetName })
+const take = useTake(choice, sheet.judged, heard.landings)
 const { verdict } = take
-const { boardTargets, tapes, landings } = useTakeOnBoard(choice, take)
+/** The finger that is down now. */
+const sounding = computed(() => (heard.sounding.value ? heard.landings.value.at(-1) : undefined))
+const { boardTargets, tapes, landings } = useTakeOnBoard(choice, take, sounding)
 
 /** Kept and not typed over yet: it is read aloud now, on whatever string the next one will be. */
 const { kept } = storeToRefs(useKeptCheck())
@@ -181,7 +213,9 @@ const shapeChoices = computed(() =>
 )
 
 const { state, keep, change } = useKeepCheck(student, sheetName)
-const canKeep = computed(() => readings.value.length > 0 && !sheet.hasFault.value)
+const canKeep = computed(
+  () => (readings.value.length > 0 || heard.draft.value !== undefined) && !sheet.hasFault.value,
+)
 
 function type(finger: Finger | 0, text: string) {
   change()
@@ -191,6 +225,7 @@ function type(finger: Finger | 0, text: string) {
 function clear() {
   change()
   sheet.clear()
+  heard.forget()
 }
 
 async function keepNow() {
@@ -203,9 +238,35 @@ async function keepNow() {
     system: choice.systemId.value,
     tapesCovered: tapesCovered.value,
     readings: [...readings.value],
+    heard: heard.draft.value ?? null,
   })
   // Somebody may be on another string by now: the cursor is theirs.
   if (kept && sheetName.value === of) sheetView.value?.begin()
+}
+
+const a4Hz = useAsStudio('a4Hz')
+const isTrackShown = ref(false)
+const track = computed(() =>
+  heard.track.value && stringing.value
+    ? trackNotes(stringing.value, heard.track.value, heard.landings.value, a4Hz.value)
+    : [],
+)
+const player = usePlayer()
+/** Where the ear left it, so that a teacher can play it again to the student. */
+function hearNote(index: number) {
+  const one = track.value[index]
+  if (!one || !stringing.value) return
+  const centsAboveA4 = [pitchOfExpected(stringing.value, one) + one.settledCents]
+  void player.start(() => ({ centsAboveA4, noteMs: 900, isLoop: false }))
+}
+/** The keys are the take's from now on: a space ends it. */
+function listen() {
+  if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
+  void heard.listen()
+}
+function playStudent(level: PlayerLevel, faultId: string) {
+  if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
+  heard.play(level, faultsOf(faultId, Math.random), Math.floor(Math.random() * 1e9))
 }
 
 /** Played without seeing the tapes: how they are outgrown. Said anew for everybody. */
@@ -250,7 +311,7 @@ useShortcuts('Check', [
 }
 
 .shape {
-  width: 196px;
+  width: 168px;
 }
 
 .waits {

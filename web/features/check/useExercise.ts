@@ -99,8 +99,12 @@ export function useExercise(student: Ref<Student | undefined>) {
 
 export type ExerciseChoice = ReturnType<typeof useExercise>
 
-/** The exercise with where the fingers landed, read from a meter, and what that says of the hand. */
-export function useTake(choice: ExerciseChoice, readings: Ref<readonly MeterReading[]>) {
+/** The exercise with where the fingers landed, read from a meter and heard, and what that says of the hand. */
+export function useTake(
+  choice: ExerciseChoice,
+  readings: Ref<readonly MeterReading[]>,
+  heard: Ref<readonly Landing[]>,
+) {
   const take = computed<Take | undefined>(() => {
     const { stringing, exercise } = choice
     if (!stringing.value) return undefined
@@ -109,7 +113,7 @@ export function useTake(choice: ExerciseChoice, readings: Ref<readonly MeterRead
       const expected = exercise.value.notes.find((n) => n.finger === finger)
       return expected ? [landingFromMeter(strings, expected, shownCents)] : []
     })
-    return { stringing: strings, exercise: exercise.value, landings }
+    return { stringing: strings, exercise: exercise.value, landings: [...landings, ...heard.value] }
   })
   const verdict = computed<Verdict | undefined>(
     () => take.value && judgeHand({ ...take.value, toleranceCents: choice.toleranceCents.value }),
@@ -121,6 +125,7 @@ export function useTake(choice: ExerciseChoice, readings: Ref<readonly MeterRead
 export function useTakeOnBoard(
   { targets, instrument, toleranceCents }: ExerciseChoice,
   { take, verdict }: ReturnType<typeof useTake>,
+  sounding: Ref<Landing | undefined>,
 ) {
   const boardTargets = computed<BoardTarget[]>(() =>
     targets.value.flatMap(({ stringIndex, finger, placeMm, note }) =>
@@ -144,6 +149,7 @@ export function useTakeOnBoard(
         notesMm: (byFinger.get(finger) ?? []).map((l) => l.placeMm),
         toleranceMm: [placeAt(-toleranceCents.value), placeAt(toleranceCents.value)] as const,
         isOff: Math.abs(meanCents) > toleranceCents.value,
+        soundingMm: sounding.value?.finger === finger ? sounding.value.placeMm : undefined,
       }
     })
   })

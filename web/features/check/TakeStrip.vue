@@ -1,0 +1,261 @@
+<template>
+  <section class="strip" aria-label="Listening">
+    <template v-if="phase === 'off'">
+      <ElButton type="primary" :disabled="isIdle" @click="emit('listen')"
+        >Listen<KeyHint of="l" on-button
+      /></ElButton>
+      <ElButton :disabled="isIdle" @click="file?.click()">A recording<KeyHint of="f" on-button /></ElButton>
+      <input
+        ref="file"
+        type="file"
+        accept="audio/*,.wav"
+        class="visually-hidden"
+        tabindex="-1"
+        aria-label="A recording of the exercise"
+        @change="choose"
+      />
+      <span class="student">
+        <ChoiceSelect
+          v-model="faultId"
+          label="The simulated student’s hand"
+          :options="faultChoices"
+          class="fault-choice"
+        />
+        <ChoiceSelect
+          v-model="playerLevel"
+          label="The simulated student’s level"
+          :options="LEVELS"
+          class="level-choice"
+        />
+        <ElButton :disabled="isIdle" @click="emit('play', playerLevel, faultId)"
+          >Simulated student<KeyHint of="p" on-button
+        /></ElButton>
+      </span>
+      <ElButton
+        v-if="hasTrack"
+        class="after"
+        :aria-pressed="isTrackShown"
+        @click="isTrackShown = !isTrackShown"
+        >Note by note<KeyHint of="t" on-button
+      /></ElButton>
+    </template>
+    <template v-else-if="phase === 'hearing'">
+      <p class="state" role="status">Hearing the recording …</p>
+      <ElProgress :percentage="Math.round(100 * progress)" class="progress" />
+      <ElButton @click="emit('stop')">Cancel</ElButton>
+    </template>
+    <template v-else>
+      <p class="state" role="status">{{ stateWords }}</p>
+      <p v-if="now" class="now numbers" :class="now.side" aria-live="off">
+        <strong>{{ now.finger }}</strong> {{ now.cents }}
+      </p>
+      <span
+        class="meter"
+        role="meter"
+        aria-label="Loudness"
+        aria-valuemin="-60"
+        aria-valuemax="0"
+        :aria-valuenow="Math.round(meterDb)"
+        :aria-valuetext="word"
+      >
+        <span
+          class="fill"
+          :class="word.replace(' ', '-')"
+          :style="{ width: `${(100 * (meterDb + 60)) / 60}%` }"
+        />
+      </span>
+      <span class="word">{{ word }}</span>
+      <ElButton @click="emit('stop')"
+        >{{ phase === 'playing' ? 'Done' : 'Stop' }}<kbd class="on-button">Space</kbd></ElButton
+      >
+    </template>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <p v-else-if="said" class="said" role="status">{{ said }}</p>
+  </section>
+</template>
+
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { PLAYER_LEVELS, type Landing, type PlayerLevel, type SoundLevel } from '#core'
+import type { ListenPhase } from '../../listen/useListening'
+import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import KeyHint from '../../ui/KeyHint.vue'
+import { useShortcuts } from '../../ui/useShortcuts'
+import { levelWord, roomSentence } from '../../words/listening'
+import { signedCents } from '../../words/numbers'
+import { SIMULATED_FAULTS, SURPRISE } from './simulated'
+
+const props = defineProps<{
+  phase: ListenPhase
+  level: SoundLevel | undefined
+  progress: number
+  fault: string
+  said: string
+  /** The note that sounds now, where it is one of the exercise. */
+  sounding: Landing | undefined
+  toleranceCents: number
+  hasTrack: boolean
+  /** There is nothing to be played yet. */
+  isIdle: boolean
+}>()
+const emit = defineEmits<{
+  listen: []
+  hear: [file: File]
+  play: [level: PlayerLevel, faultId: string]
+  stop: []
+}>()
+const isTrackShown = defineModel<boolean>('track', { required: true })
+
+const LEVELS = PLAYER_LEVELS.map((value) => ({ value, label: value[0]!.toUpperCase() + value.slice(1) }))
+const faultChoices = [
+  { value: SURPRISE, label: 'Surprise me' },
+  ...SIMULATED_FAULTS.map(({ id, label }) => ({ value: id, label })),
+]
+const faultId = ref(SURPRISE)
+const playerLevel = ref<PlayerLevel>('intermediate')
+
+const QUIETEST_DB = -60
+const meterDb = computed(() => Math.max(QUIETEST_DB, Math.min(0, props.level?.levelDb ?? QUIETEST_DB)))
+const word = computed(() => (props.level ? levelWord(props.level) : 'silent'))
+const stateWords = computed(() => {
+  if (props.phase === 'opening') return 'One moment …'
+  if (props.phase === 'playing') return 'Playing'
+  return `Play when you like. ${roomSentence(props.level?.noiseDb ?? null)}`
+})
+const now = computed(() => {
+  if (!props.sounding) return undefined
+  const { finger, cents } = props.sounding
+  const isOff = Math.abs(cents) > props.toleranceCents
+  return {
+    finger: finger === 0 ? 'open' : String(finger),
+    cents: `${signedCents(cents)} cents`,
+    side: isOff ? (cents > 0 ? 'sharp' : 'flat') : '',
+  }
+})
+
+const file = ref<HTMLInputElement>()
+function choose(event: Event) {
+  const input = event.target as HTMLInputElement
+  const chosen = input.files?.[0]
+  if (chosen) emit('hear', chosen)
+  // The same file can be chosen once more.
+  input.value = ''
+}
+
+useShortcuts('Listening', [
+  { key: 'l', does: 'Listen to a take', run: () => props.phase === 'off' && !props.isIdle && emit('listen') },
+  {
+    key: 'f',
+    does: 'Hear a recording',
+    run: () => props.phase === 'off' && !props.isIdle && file.value?.click(),
+  },
+  {
+    key: 'p',
+    does: 'A simulated student plays',
+    run: () => props.phase === 'off' && !props.isIdle && emit('play', playerLevel.value, faultId.value),
+  },
+  { key: ' ', does: 'The take is over', run: () => props.phase !== 'off' && emit('stop') },
+  {
+    key: 't',
+    does: 'Note by note, or not',
+    run: () => props.hasTrack && (isTrackShown.value = !isTrackShown.value),
+  },
+])
+</script>
+
+<style scoped>
+.strip {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+  align-items: center;
+  min-height: 40px;
+  padding-top: 8px;
+  border-top: 1px solid var(--line);
+}
+
+.strip > .el-button:not(.after) {
+  margin: 0;
+}
+
+.student {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+
+.fault-choice {
+  width: 204px;
+}
+
+.level-choice {
+  width: 142px;
+}
+
+.after {
+  margin-left: auto;
+}
+
+.state {
+  margin: 0;
+  font-weight: 600;
+}
+
+.now {
+  margin: 0;
+  font-size: 26px;
+  line-height: 1;
+}
+
+.now.flat {
+  color: var(--flat);
+}
+
+.now.sharp {
+  color: var(--sharp);
+}
+
+.meter {
+  flex: 1 1 140px;
+  max-width: 340px;
+  height: 14px;
+  overflow: hidden;
+  margin-left: auto;
+  border: 1px solid var(--line-strong);
+  border-radius: 4px;
+}
+
+.fill {
+  display: block;
+  height: 100%;
+  background: var(--jade);
+}
+
+.fill.too-loud {
+  background: var(--danger);
+}
+
+.fill.too-quiet,
+.fill.silent {
+  background: var(--brass);
+}
+
+.word {
+  min-width: 74px;
+}
+
+.progress {
+  flex: 1 1 220px;
+  max-width: 420px;
+}
+
+.fault,
+.said {
+  flex-basis: 100%;
+  margin: 0;
+}
+
+.said {
+  font-weight: 600;
+}
+</style>

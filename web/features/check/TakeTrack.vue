@@ -1,0 +1,176 @@
+<template>
+  <ChartFrame
+    caption="Cents off the note that was meant"
+    :label="`${notes.length} notes against what was meant: ${spoken}`"
+    :height="230"
+    :margins="{ top: 34, right: 14, bottom: 26, left: 46 }"
+    :x-scale="xScale"
+    :y-scale="yScale"
+    :x-ticks="xTicks"
+    :y-ticks="5"
+    :y-name="signedCents"
+    has-zero
+  >
+    <template #behind="{ y, area }">
+      <rect
+        :x="area.left"
+        :width="area.width"
+        :y="y(toleranceCents)"
+        :height="y(-toleranceCents) - y(toleranceCents)"
+        class="tolerance"
+      />
+    </template>
+    <template #default="{ x, y, area }">
+      <g
+        v-for="(one, index) in drawn(x, y)"
+        :key="index"
+        :class="['heard', one.side]"
+        role="button"
+        tabindex="0"
+        :aria-label="one.spoken"
+        @click="emit('hear', index)"
+        @keydown.enter.prevent="emit('hear', index)"
+      >
+        <rect :x="one.left" :width="one.width" :y="area.top" :height="area.height" class="reach" />
+        <path :d="one.path" />
+        <circle :cx="one.landingX" :cy="one.landingY" r="5" class="landing" />
+        <rect :x="one.settledX - 4" :y="one.settledY - 4" width="8" height="8" class="settled" />
+        <text :x="one.middle" y="14" text-anchor="middle" class="finger">{{ one.finger }}</text>
+        <text :x="one.middle" y="29" text-anchor="middle">{{ one.name }}</text>
+      </g>
+    </template>
+    <template #key>
+      <p class="soft key">
+        ● where the finger landed · ■ where the ear left it · the band is the tolerance. Click a note to hear
+        it.
+      </p>
+    </template>
+  </ChartFrame>
+</template>
+
+<script setup lang="ts">
+import { scaleLinear, type ScaleLinear } from 'd3-scale'
+import { line } from 'd3-shape'
+import { computed } from 'vue'
+import ChartFrame from '../../charts/ChartFrame.vue'
+import { noteLabel } from '../../words/notes'
+import { signedCents } from '../../words/numbers'
+import type { TrackNote } from './track-notes'
+
+const props = defineProps<{ notes: readonly TrackNote[]; toleranceCents: number }>()
+const emit = defineEmits<{ hear: [index: number] }>()
+
+/** What lies further off is drawn at the edge. */
+const MOST_CENTS = 75
+const LEAST_CENTS = 30
+
+const reach = computed(() => {
+  const widest = Math.max(
+    LEAST_CENTS,
+    1.4 * props.toleranceCents,
+    ...props.notes.map((n) => 1.15 * Math.max(Math.abs(n.landingCents), Math.abs(n.settledCents))),
+  )
+  return Math.min(MOST_CENTS, widest)
+})
+function xScale(range: [number, number]) {
+  return scaleLinear([0, Math.max(1, props.notes.at(-1)?.endS ?? 1) + 0.2], range)
+}
+function yScale(range: [number, number]) {
+  return scaleLinear([-reach.value, reach.value], range).clamp(true)
+}
+const xTicks = (x: ScaleLinear<number, number>, width: number) =>
+  x.ticks(Math.max(2, Math.floor(width / 110))).map((at) => ({ at: x(at), label: `${at} s` }))
+
+const spokenOf = (n: TrackNote) =>
+  `finger ${n.finger}, ${noteLabel(n.note)}, landed ${signedCents(n.landingCents)}, left at ${signedCents(n.settledCents)} cents`
+const spoken = computed(() => props.notes.map(spokenOf).join('; '))
+
+const pathOf = line<readonly [number, number]>(
+  ([px]) => px,
+  ([, py]) => py,
+)
+function drawn(x: ScaleLinear<number, number>, y: ScaleLinear<number, number>) {
+  return props.notes.map((n) => {
+    const isOff = n.finger !== 0 && Math.abs(n.landingCents) > props.toleranceCents
+    return {
+      finger: n.finger === 0 ? 'open' : String(n.finger),
+      name: noteLabel(n.note, { octave: false }),
+      spoken: spokenOf(n),
+      side: isOff ? (n.landingCents > 0 ? 'sharp' : 'flat') : 'well',
+      left: x(n.startS),
+      width: Math.max(1, x(n.endS) - x(n.startS)),
+      middle: (x(n.startS) + x(n.endS)) / 2,
+      path: pathOf(n.moments.map(([atS, cents]) => [x(atS), y(cents)] as const)) ?? '',
+      landingX: x(n.startS) + 6,
+      landingY: y(n.landingCents),
+      settledX: x(n.endS) - 6,
+      settledY: y(n.settledCents),
+    }
+  })
+}
+</script>
+
+<style scoped>
+.tolerance {
+  fill: var(--jade-wash);
+}
+
+.heard {
+  cursor: pointer;
+}
+
+.heard path {
+  fill: none;
+  stroke: var(--ink-soft);
+  stroke-width: 1.5;
+}
+
+.reach {
+  fill: transparent;
+}
+
+.heard:hover .reach,
+.heard:focus-visible .reach {
+  fill: var(--brass-wash);
+  fill-opacity: 0.5;
+}
+
+.heard .finger {
+  fill: var(--ink);
+  font: 700 15px var(--font-text);
+}
+
+.settled {
+  fill: var(--card);
+  stroke-width: 2;
+}
+
+.well .landing {
+  fill: var(--jade);
+}
+
+.well .settled {
+  stroke: var(--jade);
+}
+
+.flat .landing {
+  fill: var(--flat);
+}
+
+.flat .settled {
+  stroke: var(--flat);
+}
+
+.sharp .landing {
+  fill: var(--sharp);
+}
+
+.sharp .settled {
+  stroke: var(--sharp);
+}
+
+.key {
+  margin: 2px 0 0;
+  font-size: 14px;
+}
+</style>

@@ -1,0 +1,179 @@
+import { computed, ref, watch, type Ref } from 'vue'
+import {
+  decodeTrack,
+  encodeTrack,
+  landingAtCents,
+  landingsOf,
+  readTake,
+  snapshotOf,
+  thereAndBack,
+  type Exercise,
+  type HandFaults,
+  type HeardWholeTake,
+  type Landing,
+  type PitchTrack,
+  type PlayerLevel,
+  type Stringing,
+} from '#core'
+import type { HeardTake } from '#contracts'
+import { useListening, type HeardSource, type ListenParts } from '../../listen/useListening'
+import { useDrafts } from '../../stores/drafts'
+import { useKeptCheck } from '../../stores/kept-check'
+import { useAsStudio } from '../../ui/asStudio'
+import { takeSentence } from '../../words/listening'
+
+/** Field of a sheet's draft in which a heard take lies beside what is typed. */
+export const TAKE_FIELD = 'take'
+
+interface Asked {
+  /** Undefined until the strings are measured. */
+  readonly stringing: Ref<Stringing | undefined>
+  readonly exercise: Ref<Exercise>
+  /** Of the draft. */
+  readonly sheet: Ref<string>
+}
+
+/**
+ * A take that is played to the ear: each note is a landing as soon as it sounds. Once over it is a draft like what is typed,
+ * and stays in this browser until it is kept.
+ */
+export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: ListenParts) {
+  const drafts = useDrafts()
+  const keptCheck = useKeptCheck()
+  const a4Hz = useAsStudio('a4Hz')
+  const loudness = useAsStudio('loudness')
+  const said = ref('')
+  const listening = useListening(over, parts)
+  const { phase, notes, sounding, source } = listening
+  /** Whose take it is: what is chosen meanwhile is another sheet. */
+  let of = { sheet: '', line: exercise.value, stringing: stringing.value }
+
+  function readingOf(heard: Parameters<typeof readTake>[0], strings: Stringing, line: Exercise) {
+    return readTake(heard, strings, thereAndBack(line), a4Hz.value)
+  }
+
+  function over(whole: HeardWholeTake, from: HeardSource) {
+    const strings = of.stringing
+    if (!strings) return
+    const reading = readingOf(whole.notes, strings, of.line)
+    said.value = takeSentence(reading, whole.hasClipped)
+    const landings = landingsOf(strings, reading, from)
+    if (landings.length === 0 || reading.isOther) return
+    keptCheck.forget()
+    const take: HeardTake = {
+      source: from,
+      notes: landings.map(({ finger, cents, sigmaCents, atMs, heard }) => ({
+        finger,
+        landingCents: cents,
+        landingSigmaCents: sigmaCents,
+        atMs: atMs ?? 0,
+        ...heard!,
+      })),
+      track: toBase64(encodeTrack(whole.track)),
+    }
+    drafts.type(of.sheet, TAKE_FIELD, JSON.stringify(take))
+  }
+
+  /** What was heard and is not kept yet, or was kept last as long as its verdict stays. */
+  const draft = computed(() => parse(drafts.textsOf(sheet.value)[TAKE_FIELD]))
+  const judged = computed(() => {
+    const { kept } = keptCheck
+    return draft.value ?? (kept?.sheet === sheet.value ? parse(kept.texts[TAKE_FIELD]) : undefined)
+  })
+
+  /** Of the take that sounds, else of the one that was heard last. */
+  const landings = computed<Landing[]>(() => {
+    const strings = stringing.value
+    if (!strings) return []
+    if (phase.value === 'playing') {
+      const heard = sounding.value ? [...notes.value, sounding.value] : notes.value
+      return landingsOf(strings, readingOf(heard, strings, exercise.value), source.value)
+    }
+    return (judged.value?.notes ?? []).flatMap(
+      ({ finger, landingCents, landingSigmaCents, atMs, ...heard }): Landing[] => {
+        const expected = exercise.value.notes.find((n) => n.finger === finger)
+        if (!expected) return []
+        const facts = { sigmaCents: landingSigmaCents, atMs, source: judged.value!.source, heard }
+        return [landingAtCents(strings, expected, landingCents, facts)]
+      },
+    )
+  })
+
+  const track = computed<PitchTrack | undefined>(() => {
+    const coded = judged.value?.track
+    if (!coded) return undefined
+    try {
+      return decodeTrack(fromBase64(coded))
+    } catch {
+      return undefined
+    }
+  })
+
+  function begin() {
+    said.value = ''
+    of = { sheet: sheet.value, line: exercise.value, stringing: stringing.value }
+  }
+
+  // Another string or another player: nobody plays on.
+  watch(sheet, () => {
+    if (phase.value !== 'off') listening.stop()
+    said.value = ''
+  })
+
+  return {
+    ...listening,
+    landings,
+    draft,
+    track,
+    /** What stands in the way of a verdict, or is to be known beside it. */
+    said,
+    listen(deviceId = '') {
+      begin()
+      return listening.listen(deviceId)
+    },
+    hear(file: Blob) {
+      begin()
+      return listening.hear(file)
+    },
+    play(level: PlayerLevel, faults: Partial<HandFaults>, seed: number) {
+      begin()
+      if (!stringing.value) return
+      const line = { ...exercise.value, notes: thereAndBack(exercise.value) }
+      listening.play(
+        {
+          stringing: snapshotOf(stringing.value),
+          exercise: line,
+          level,
+          faults,
+          stroke: 'bow',
+          seed,
+          a4Hz: a4Hz.value,
+        },
+        loudness.value,
+      )
+    },
+    /** Says no more of it; the draft is cleared with what is typed. */
+    forget: () => void (said.value = ''),
+  }
+}
+
+/** A draft of another version is none. */
+function parse(text: string | undefined): HeardTake | undefined {
+  if (!text) return undefined
+  try {
+    const take = JSON.parse(text) as HeardTake
+    return Array.isArray(take.notes) ? take : undefined
+  } catch {
+    return undefined
+  }
+}
+
+function toBase64(bytes: Uint8Array): string {
+  let text = ''
+  for (const byte of bytes) text += String.fromCharCode(byte)
+  return btoa(text)
+}
+
+export function fromBase64(text: string): Uint8Array {
+  return Uint8Array.from(atob(text), (c) => c.charCodeAt(0))
+}

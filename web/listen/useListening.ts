@@ -1,0 +1,198 @@
+import { onScopeDispose, ref, shallowRef } from 'vue'
+import type { HeardNote, HeardWholeTake, SoundLevel } from '#core'
+import { listenFaultSentence, MICROPHONE_GONE, microphoneSentence } from '../words/listening'
+import ListenWorker from './listen.worker?worker'
+import type { ListenOrder, ListenReport, StudentOrder } from './messages'
+import { decodeFile, openMicrophone, playAloud, type SoundSource } from './sources'
+
+export type ListenPhase =
+  /** Nobody listens. */
+  | 'off'
+  /** The browser asks, or a student warms up. */
+  | 'opening'
+  /** For the first note. */
+  | 'waiting'
+  | 'playing'
+  /** A recording is heard. */
+  | 'hearing'
+
+export type HeardSource = 'microphone' | 'recording' | 'simulated'
+
+/** What listening stands on: the browser’s own, or what a test puts in its place. */
+export interface ListenParts {
+  newWorker(): Pick<Worker, 'postMessage' | 'terminate'> & {
+    onmessage: ((event: MessageEvent<ListenReport>) => void) | null
+    onerror: ((event: ErrorEvent) => void) | null
+  }
+  readonly openMicrophone: typeof openMicrophone
+  readonly playAloud: typeof playAloud
+  readonly decodeFile: typeof decodeFile
+}
+
+const BROWSER: ListenParts = { newWorker: () => new ListenWorker(), openMicrophone, playAloud, decodeFile }
+
+/** A take is over after so long a silence. */
+const SILENCE_S = 3
+/** The rate at which a simulated student is made. */
+const STUDENT_RATE_HZ = 44_100
+
+/**
+ * Listens to one take, by microphone, of a recording or of a simulated student, in a worker: the page only hears of the notes.
+ * `onTake` is told once, when the take is over.
+ */
+export function useListening(
+  onTake: (take: HeardWholeTake, source: HeardSource) => void,
+  parts: ListenParts = BROWSER,
+) {
+  const phase = ref<ListenPhase>('off')
+  const source = ref<HeardSource>('microphone')
+  const notes = shallowRef<readonly HeardNote[]>([])
+  const sounding = shallowRef<HeardNote | null>(null)
+  const level = shallowRef<SoundLevel>()
+  /** Part of a recording that has been heard. */
+  const progress = ref(0)
+  const fault = ref('')
+  let worker: ReturnType<ListenParts['newWorker']> | undefined
+  let sound: SoundSource | undefined
+  /** Counts beginnings: what an earlier one still says is not listened to. */
+  let newest = 0
+
+  function begin(of: HeardSource): number {
+    leave()
+    source.value = of
+    notes.value = []
+    sounding.value = null
+    level.value = undefined
+    progress.value = 0
+    fault.value = ''
+    phase.value = 'opening'
+    const own = ++newest
+    worker = parts.newWorker()
+    worker.onmessage = ({ data }) => own === newest && hearOf(data)
+    worker.onerror = (event) => own === newest && fail(event.message || 'the listening stopped')
+    return own
+  }
+
+  function order(message: ListenOrder, transfer: Transferable[] = []) {
+    worker?.postMessage(message, transfer)
+  }
+
+  function hearOf(report: ListenReport) {
+    switch (report.kind) {
+      case 'news': {
+        const { news } = report
+        level.value = news.level
+        sounding.value = news.sounding
+        if (news.notes.length > 0) notes.value = [...notes.value, ...news.notes]
+        if (news.phase === 'playing') phase.value = 'playing'
+        break
+      }
+      case 'progress':
+        progress.value = report.part
+        break
+      case 'sound':
+        void sing(report.samples)
+        break
+      case 'over': {
+        notes.value = report.take.notes
+        const of = source.value
+        leave()
+        onTake(report.take, of)
+        break
+      }
+      case 'failed':
+        fault.value = listenFaultSentence(report.fault)
+        leave()
+    }
+  }
+
+  function take(up: SoundSource, silenceS: number) {
+    sound = up
+    phase.value = 'waiting'
+    order({ kind: 'begin', sampleRateHz: up.sampleRateHz, silenceS, port: up.port }, [up.port])
+  }
+
+  function fail(message: string) {
+    fault.value = listenFaultSentence({ code: 'broken', message })
+    leave()
+  }
+
+  /** Ends whatever goes on; what was heard stays in sight. */
+  function leave() {
+    newest++
+    sound?.close()
+    sound = undefined
+    worker?.terminate()
+    worker = undefined
+    sounding.value = null
+    phase.value = 'off'
+  }
+
+  async function listen(deviceId = '') {
+    const own = begin('microphone')
+    try {
+      const up = await parts.openMicrophone(deviceId, {
+        onGone() {
+          if (own !== newest) return
+          fault.value = MICROPHONE_GONE
+          stop()
+        },
+      })
+      if (own !== newest) return up.close()
+      take(up, SILENCE_S)
+    } catch (error) {
+      if (own !== newest) return
+      fault.value = microphoneSentence(error)
+      leave()
+    }
+  }
+
+  async function hear(file: Blob) {
+    const own = begin('recording')
+    phase.value = 'hearing'
+    try {
+      const bytes = await file.arrayBuffer()
+      const isWav = new TextDecoder('latin1').decode(bytes.slice(0, 4)) === 'RIFF'
+      if (own !== newest) return
+      if (isWav) return order({ kind: 'file', bytes }, [bytes])
+      const { samples, sampleRateHz } = await parts.decodeFile(bytes)
+      if (own === newest) order({ kind: 'samples', samples, sampleRateHz }, [samples.buffer as ArrayBuffer])
+    } catch {
+      if (own !== newest) return
+      fault.value = listenFaultSentence({ code: 'no_sound_file' })
+      leave()
+    }
+  }
+
+  let loudness = 0
+  function play(student: Omit<StudentOrder, 'sampleRateHz'>, loud: number) {
+    begin('simulated')
+    loudness = loud
+    // Plain data crosses to the worker; what Vue wraps does not.
+    order({
+      kind: 'student',
+      order: JSON.parse(JSON.stringify({ ...student, sampleRateHz: STUDENT_RATE_HZ })) as StudentOrder,
+    })
+  }
+
+  async function sing(samples: Float32Array<ArrayBuffer>) {
+    const own = newest
+    try {
+      const up = await parts.playAloud(samples, STUDENT_RATE_HZ, loudness)
+      if (own !== newest) return up.close()
+      // The student is not waited for as a child is: half a second after the last note it is over.
+      take(up, 0.6)
+    } catch (error) {
+      if (own === newest) fail(error instanceof Error ? error.message : 'there is no loudspeaker')
+    }
+  }
+
+  /** Ends the take now, with the note that sounds; before the first note it is given up. */
+  function stop() {
+    if (phase.value === 'playing') order({ kind: 'end' })
+    else leave()
+  }
+
+  onScopeDispose(leave)
+  return { phase, source, notes, sounding, level, progress, fault, listen, hear, play, stop }
+}
