@@ -11,7 +11,7 @@ export type ListenOrder =
     }
   | { readonly kind: 'end' }
   /** A whole WAV file. */
-  | { readonly kind: 'file'; readonly bytes: ArrayBuffer }
+  | { readonly kind: 'file'; readonly file: Blob }
   /** A whole sound that the browser has decoded. */
   | { readonly kind: 'samples'; readonly samples: Float32Array; readonly sampleRateHz: number }
   | { readonly kind: 'student'; readonly order: StudentOrder }

@@ -151,11 +151,10 @@ export function useListening(
     const own = begin('recording')
     phase.value = 'hearing'
     try {
-      const bytes = await file.arrayBuffer()
-      const isWav = new TextDecoder('latin1').decode(bytes.slice(0, 4)) === 'RIFF'
+      const isWav = (await file.slice(0, 4).text()) === 'RIFF'
       if (own !== newest) return
-      if (isWav) return order({ kind: 'file', bytes }, [bytes])
-      const { samples, sampleRateHz } = await parts.decodeFile(bytes)
+      if (isWav) return order({ kind: 'file', file })
+      const { samples, sampleRateHz } = await parts.decodeFile(await file.arrayBuffer())
       if (own === newest) order({ kind: 'samples', samples, sampleRateHz }, [samples.buffer as ArrayBuffer])
     } catch {
       if (own !== newest) return

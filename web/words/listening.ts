@@ -47,6 +47,11 @@ const QUIET_DB = -45
 /** A note stands so far above the room, at least. Common practice, no source. */
 const ABOVE_NOISE_DB = 20
 
+/** A room that is quieter than this is not worth a word. */
+const HUMS_DB = -65
+/** Nothing that sounds is quieter. */
+const SILENT_DB = -75
+
 /** How the sound arrives, in a word or two. */
 export function levelWord({
   levelDb,
@@ -54,7 +59,7 @@ export function levelWord({
   noiseDb,
 }: SoundLevel): 'too loud' | 'good' | 'too quiet' | 'silent' {
   if (isClipped) return 'too loud'
-  const floor = noiseDb ?? -90
+  const floor = Math.max(SILENT_DB, noiseDb ?? SILENT_DB)
   if (levelDb > QUIET_DB && levelDb > floor + ABOVE_NOISE_DB) return 'good'
   return levelDb > floor + ABOVE_NOISE_DB / 2 ? 'too quiet' : 'silent'
 }
@@ -62,10 +67,11 @@ export function levelWord({
 /** What the room is like before anybody plays. */
 export function roomSentence(noiseDb: number | null): string {
   if (noiseDb === null) return 'Listening to the room …'
-  const quiet = `The room hums at ${signedCents(noiseDb)} dB`
-  return noiseDb > QUIET_DB
-    ? `${quiet}: too loud to hear a string well. Close the door or come nearer.`
-    : `${quiet}: good.`
+  if (noiseDb < HUMS_DB) return 'The room is quiet.'
+  const hums = `The room hums at ${signedCents(noiseDb)} dB`
+  return noiseDb < QUIET_DB
+    ? `${hums}: good enough.`
+    : `${hums}, too loud to hear a string well: come nearer.`
 }
 
 /** What a take says before any hand is judged; empty where nothing stands in the way. */

@@ -1,0 +1,251 @@
+// @vitest-environment happy-dom
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { effectScope, nextTick, ref, shallowRef } from 'vue'
+import {
+  judgeHand,
+  mannerOf,
+  perform,
+  record,
+  seededSource,
+  shapeExercise,
+  shapeOf,
+  thereAndBack,
+  writeWav,
+  type HandFaults,
+  type Stringing,
+} from '#core'
+import { shaped, strung } from '../../../core/testing'
+import { listeningDesk } from '../../listen/listening-desk'
+import type { ListenOrder, ListenReport } from '../../listen/messages'
+import type { SoundSource } from '../../listen/sources'
+import type { ListenParts } from '../../listen/useListening'
+import { freshStores, signedIn } from '../../testing'
+import { trackNotes } from './track-notes'
+import { useHeardTake } from './useHeardTake'
+
+const RATE = 22_050
+const violin = strung('violin', 328)
+const onA = shaped('violin')
+
+function playing(faults: Partial<HandFaults>, exercise = onA, strings: Stringing = violin) {
+  const line = { ...exercise, notes: thereAndBack(exercise) }
+  const performance = perform(
+    seededSource(5),
+    strings,
+    line,
+    mannerOf('trained', { wobbleCents: 0, ...faults }),
+  )
+  return { performance, sound: record(seededSource(6), performance, { sampleRateHz: RATE }) }
+}
+
+/** A port into which a test puts sound, as the audio thread would. */
+function openSource() {
+  const port = { onmessage: null as ((event: { data: Float32Array }) => void) | null }
+  const close = vi.fn()
+  const source: SoundSource = { sampleRateHz: RATE, port: port as unknown as MessagePort, close }
+  return {
+    source,
+    close,
+    feed(sound: Float32Array) {
+      for (let at = 0; at < sound.length; at += 512) port.onmessage?.({ data: sound.slice(at, at + 512) })
+    },
+  }
+}
+
+function open(parts: Partial<ListenParts> = {}) {
+  const microphone = openSource()
+  const gone: (() => void)[] = []
+  const all: ListenParts = {
+    // The listening itself is the real one; only the thread it runs on is this one.
+    newWorker() {
+      const worker: ReturnType<ListenParts['newWorker']> = {
+        onmessage: null,
+        onerror: null,
+        postMessage: (order: ListenOrder) => desk(order),
+        terminate: () => (worker.onmessage = null),
+      }
+      const desk = listeningDesk((report: ListenReport) =>
+        worker.onmessage?.({ data: report } as MessageEvent<ListenReport>),
+      )
+      return worker
+    },
+    openMicrophone: (_, { onGone }) => (gone.push(onGone), Promise.resolve(microphone.source)),
+    playAloud: () => Promise.resolve(microphone.source),
+    decodeFile: () => Promise.reject(new Error('no such format')),
+    ...parts,
+  }
+  const stringing = shallowRef<Stringing | undefined>(violin)
+  const exercise = shallowRef(onA)
+  const sheet = ref('orla A4 first')
+  const heard = effectScope().run(() => useHeardTake({ stringing, exercise, sheet }, all))!
+  return { heard, microphone, sheet, exercise, unplug: () => gone.at(-1)?.() }
+}
+const SILENCE = new Float32Array(4 * RATE)
+
+beforeEach(() => {
+  localStorage.clear()
+  freshStores()
+  signedIn()
+})
+
+describe('a take that is listened to', () => {
+  it('begins with the first note, shows each finger while it sounds, ends by itself and is a draft', async () => {
+    const { heard, microphone } = open()
+    await heard.listen()
+    expect(heard.phase.value).toBe('waiting')
+    const { performance, sound } = playing({ scatterCents: 0, handOffsetMm: 3 })
+    const upTo = (index: number) => Math.round((performance.notes[index]!.startS + 0.3) * RATE)
+    microphone.feed(sound.subarray(0, upTo(2)))
+    expect(heard.phase.value).toBe('playing')
+    expect(heard.landings.value.map((l) => l.finger)).toEqual([0, 1, 2])
+    microphone.feed(sound.subarray(upTo(2)))
+    microphone.feed(SILENCE)
+    expect(heard.phase.value).toBe('off')
+    expect(microphone.close).toHaveBeenCalled()
+
+    const { landings } = heard
+    expect(landings.value.map((l) => l.finger)).toEqual([0, 1, 2, 3, 4, 3, 2, 1, 0])
+    landings.value.forEach((landing, i) => {
+      const played = performance.notes[i]!
+      // Within the two cents that the ear is held to.
+      expect(Math.abs(landing.cents - played.landingCents)).toBeLessThan(2)
+      expect(Math.abs(landing.heard!.settledCents - played.settledCents)).toBeLessThan(2)
+    })
+    const verdict = judgeHand({
+      stringing: violin,
+      exercise: onA,
+      landings: landings.value,
+      toleranceCents: 10,
+    })
+    expect(verdict).toMatchObject({ outcome: 'explained', findings: [{ code: 'whole_hand' }] })
+    await nextTick()
+    // A reload later it is there still, with its track.
+    const again = open().heard
+    expect(again.draft.value).toEqual(heard.draft.value)
+    expect(again.landings.value).toEqual(landings.value)
+    const notes = trackNotes(violin, again.track.value!, again.landings.value, 440)
+    for (const { moments, landingCents, settledCents } of notes.slice(1, -1)) {
+      const middle = moments[Math.floor(moments.length / 2)]![1]
+      expect(Math.abs(middle - (landingCents + settledCents) / 2)).toBeLessThan(12)
+    }
+  })
+
+  it('judges a hand on a string that is out of tune by that string, and draws it so', async () => {
+    const { heard, microphone } = open()
+    await heard.listen()
+    const { sound } = playing({ scatterCents: 0, stringCents: -20, repairs: 0 })
+    microphone.feed(sound)
+    microphone.feed(SILENCE)
+    const [lowest, first] = heard.landings.value
+    expect(lowest!.cents).toBeCloseTo(-20, 0)
+    expect(Math.abs(first!.cents)).toBeLessThan(2)
+    const notes = trackNotes(violin, heard.track.value!, heard.landings.value, 440)
+    expect(Math.abs(notes[1]!.moments[10]![1])).toBeLessThan(6)
+    expect(notes[0]!.moments[10]![1]).toBeLessThan(-15)
+  })
+
+  it('of another exercise says so and leaves no draft; of silence as well', async () => {
+    const { heard, microphone } = open()
+    await heard.listen()
+    const family = violin.family
+    // Dull thirds on the lowest string are no first position on A.
+    const other = shapeExercise(family.tuning, 0, shapeOf(family, family.shapes.at(-1)!.id)!)
+    microphone.feed(playing({}, other).sound)
+    microphone.feed(SILENCE)
+    expect(heard.said.value).toContain('fits this exercise')
+    expect(heard.draft.value).toBeUndefined()
+
+    await heard.hear(new Blob([writeWav(SILENCE, RATE)]))
+    await vi.waitFor(() => expect(heard.said.value).toContain('No note was heard'))
+    expect(heard.draft.value).toBeUndefined()
+  })
+
+  it('given up before the first note is none, ended in the middle is what was played', async () => {
+    const { heard, microphone } = open()
+    await heard.listen()
+    microphone.feed(SILENCE.subarray(0, RATE))
+    heard.stop()
+    expect(heard.phase.value).toBe('off')
+    expect(heard.draft.value).toBeUndefined()
+    await heard.listen()
+    const { performance, sound } = playing({})
+    microphone.feed(sound.subarray(0, Math.round((performance.notes[3]!.startS + 0.4) * RATE)))
+    heard.stop()
+    expect(heard.landings.value.map((l) => l.finger)).toEqual([0, 1, 2, 3])
+  })
+
+  it('stays with the string it was played on, whatever is chosen next', async () => {
+    const { heard, microphone, sheet, exercise } = open()
+    await heard.listen()
+    const { performance, sound } = playing({})
+    microphone.feed(sound.subarray(0, Math.round((performance.notes[3]!.startS + 0.4) * RATE)))
+    sheet.value = 'orla D4 first'
+    exercise.value = shaped('violin', 1)
+    await nextTick()
+    expect(heard.phase.value).toBe('off')
+    expect(heard.draft.value).toBeUndefined()
+    sheet.value = 'orla A4 first'
+    exercise.value = onA
+    expect(heard.landings.value.map((l) => l.finger)).toEqual([0, 1, 2, 3])
+  })
+
+  it('keeps what was heard when the microphone is unplugged, and says so', async () => {
+    const { heard, microphone, unplug } = open()
+    await heard.listen()
+    const { performance, sound } = playing({})
+    microphone.feed(sound.subarray(0, Math.round((performance.notes[4]!.startS + 0.4) * RATE)))
+    unplug()
+    expect(heard.fault.value).toContain('unplugged')
+    expect(heard.draft.value?.notes).toHaveLength(5)
+  })
+
+  it.each([
+    ['NotAllowedError', 'Allow the microphone'],
+    ['NotFoundError', 'There is no microphone'],
+    ['NotReadableError', 'Another program holds'],
+  ])('says what to do when the browser answers %s', async (name, advice) => {
+    const { heard } = open({ openMicrophone: () => Promise.reject(new DOMException('no', name)) })
+    await heard.listen()
+    expect(heard.phase.value).toBe('off')
+    expect(heard.fault.value).toContain(advice)
+  })
+
+  it('of a recording is the same as live; a file that is no sound, or two hours of it, is refused', async () => {
+    const { performance, sound } = playing({ scatterCents: 3 })
+    const { heard } = open()
+    await heard.hear(new Blob([writeWav(sound, RATE, 'float32')]))
+    await vi.waitFor(() => expect(heard.draft.value).toBeDefined())
+    expect(heard.draft.value!.source).toBe('recording')
+    heard.landings.value.forEach((l, i) =>
+      expect(Math.abs(l.cents - performance.notes[i]!.landingCents)).toBeLessThan(2),
+    )
+
+    await heard.hear(new Blob(['a letter to the teacher']))
+    expect(heard.fault.value).toContain('no sound that can be read')
+    await heard.hear(new Blob(['RIFFxxxxWAVE and then nothing of the kind']))
+    await vi.waitFor(() => expect(heard.fault.value).toContain('no sound that can be read'))
+    // Two hours at eight thousand samples a second, eight bits each.
+    const long = writeWav(new Float32Array(8000 * 7200), 8000, 'int8')
+    await heard.hear(new Blob([long]))
+    await vi.waitFor(() => expect(heard.fault.value).toContain('lasts 120 minutes'))
+  })
+
+  it('of a simulated student is played aloud and heard', async () => {
+    let sung: Float32Array | undefined
+    const aloud = openSource()
+    const { heard } = open({
+      playAloud(samples) {
+        sung = samples
+        return Promise.resolve({ ...aloud.source, sampleRateHz: 44_100 })
+      },
+    })
+    heard.play('trained', { frameErrorMm: -6 }, 7)
+    await vi.waitFor(() => expect(heard.phase.value).toBe('waiting'))
+    aloud.feed(sung!)
+    aloud.feed(SILENCE)
+    expect(heard.draft.value?.source).toBe('simulated')
+    expect(
+      judgeHand({ stringing: violin, exercise: onA, landings: heard.landings.value, toleranceCents: 10 }),
+    ).toMatchObject({ findings: [{ code: 'frame' }] })
+  })
+})

@@ -1,0 +1,140 @@
+import {
+  mannerOf,
+  perform,
+  readSnapshot,
+  record,
+  seededSource,
+  SAMPLE_RATES_HZ,
+  TakeListener,
+  WavStream,
+} from '#core'
+import type { ListenFault, ListenOrder, ListenReport, StudentOrder } from './messages'
+
+/** Sends word to the page. */
+export type Tell = (report: ListenReport, transfer?: Transferable[]) => void
+
+/** Longest recording that is heard at once. */
+const LONGEST_MINUTES = 60
+/** A recording is heard piece by piece, so that the page can say how far it is. */
+const PIECE_S = 2
+const PIECE_BYTES = 1 << 19
+/** Whatever pauses there are, a recording is one take. */
+const WHOLE = { silenceS: Infinity, longestS: Infinity }
+
+function faultOf(sampleCount: number, sampleRateHz: number): ListenFault | undefined {
+  const { lowest, highest } = SAMPLE_RATES_HZ
+  if (!(sampleRateHz >= lowest && sampleRateHz <= highest)) return { code: 'rate', sampleRateHz }
+  const minutes = sampleCount / sampleRateHz / 60
+  return minutes > LONGEST_MINUTES ? { code: 'too_long', minutes } : undefined
+}
+
+/**
+ * The listening itself, wherever it runs: takes orders one after the other and tells what is heard.
+ */
+export function listeningDesk(tell: Tell): (order: ListenOrder) => void {
+  let listener: TakeListener | undefined
+
+  function hear(samples: Float32Array) {
+    if (!listener) return
+    const news = listener.push(samples)
+    tell({ kind: 'news', news })
+    if (news.phase === 'over') end()
+  }
+
+  function end() {
+    if (listener) tell({ kind: 'over', take: listener.end() })
+    listener = undefined
+  }
+
+  function hearWhole(samples: Float32Array, sampleRateHz: number) {
+    const fault = faultOf(samples.length, sampleRateHz)
+    if (fault) return tell({ kind: 'failed', fault })
+    const whole = new TakeListener(sampleRateHz, WHOLE)
+    const piece = Math.ceil(PIECE_S * sampleRateHz)
+    for (let at = 0; at < samples.length; at += piece) {
+      whole.push(samples.subarray(at, at + piece))
+      tell({ kind: 'progress', part: Math.min(1, (at + piece) / samples.length) })
+    }
+    tell({ kind: 'over', take: whole.end() })
+  }
+
+  /** A WAV file piece by piece, in memory that does not grow with it. */
+  async function hearFile(file: Blob) {
+    const wav = new WavStream()
+    let whole: TakeListener | undefined
+    for (let at = 0; at < file.size && !wav.fault; at += PIECE_BYTES) {
+      const bytes = new Uint8Array(await file.slice(at, at + PIECE_BYTES).arrayBuffer())
+      const samples = wav.push(bytes)
+      if (!wav.format) continue
+      const { sampleRateHz } = wav.format
+      if (!whole) {
+        const fault = faultOf((samples.length * file.size) / bytes.length, sampleRateHz)
+        if (fault) return tell({ kind: 'failed', fault })
+        whole = new TakeListener(sampleRateHz, WHOLE)
+      }
+      whole.push(samples)
+      tell({ kind: 'progress', part: Math.min(1, (at + PIECE_BYTES) / file.size) })
+    }
+    if (wav.end() || !whole) tell({ kind: 'failed', fault: { code: 'no_sound_file' } })
+    else tell({ kind: 'over', take: whole.end() })
+  }
+
+  function simulate({
+    stringing: snapshot,
+    exercise,
+    level,
+    faults,
+    stroke,
+    seed,
+    a4Hz,
+    sampleRateHz,
+  }: StudentOrder) {
+    const read = readSnapshot(snapshot)
+    if (!read.ok) throw new Error(`the strings cannot be read: ${read.fault.code}`)
+    const manner = { ...mannerOf(level, faults), stroke }
+    const performance = perform(seededSource(seed), read.stringing, exercise, manner)
+    const sound = record(seededSource(seed + 1), performance, { sampleRateHz, a4Hz })
+    const samples = new Float32Array(sound)
+    tell({ kind: 'sound', samples }, [samples.buffer])
+  }
+
+  function hearSafely(block: Float32Array) {
+    try {
+      hear(block)
+    } catch (error) {
+      fail(error)
+    }
+  }
+
+  function fail(error: unknown) {
+    listener = undefined
+    tell({
+      kind: 'failed',
+      fault: { code: 'broken', message: error instanceof Error ? error.message : String(error) },
+    })
+  }
+  return (order: ListenOrder) => {
+    try {
+      switch (order.kind) {
+        case 'begin':
+          listener = new TakeListener(order.sampleRateHz, { silenceS: order.silenceS })
+          if (order.port)
+            order.port.onmessage = ({ data }: MessageEvent<Float32Array>) => hearSafely(data)
+          break
+        case 'end':
+          end()
+          break
+        case 'file':
+          void hearFile(order.file).catch(fail)
+          break
+        case 'samples':
+          hearWhole(order.samples, order.sampleRateHz)
+          break
+        case 'student':
+          simulate(order.order)
+      }
+    } catch (error) {
+      fail(error)
+    }
+  }
+}
