@@ -1,15 +1,9 @@
 import { test as plain, type Page } from '@playwright/test'
-import { expect, openFile, test } from './fixtures'
+import { checkOf, expect, openFile, test } from './fixtures'
 
 // Beside a fidgeting child: keys pressed before the page is there, twenty a second, Back at the wrong moment, the tablet
 // turned, somebody else's turn before this one is over.
 
-const checkOf = async (page: Page, name: string) => {
-  await page.keyboard.press('Control+k')
-  await page.keyboard.type(`Check ${name}`)
-  await expect(page.getByRole('option', { name: `Check ${name}` })).toBeVisible()
-  await page.keyboard.press('Enter')
-}
 const finger = (page: Page, n: number) => page.getByLabel(`Finger ${n}, cents`)
 
 test('keys pressed while a room is on its way are the room’s: none is lost, none acts where it was', async ({

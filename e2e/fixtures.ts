@@ -63,6 +63,14 @@ export async function openFile(page: Page, name: string): Promise<void> {
   await expect(page.getByRole('heading', { level: 1, name })).toBeVisible()
 }
 
+/** Opens a student's check by the palette. */
+export async function checkOf(page: Page, name: string): Promise<void> {
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type(`Check ${name}`)
+  await expect(page.getByRole('option', { name: `Check ${name}` })).toBeVisible()
+  await page.keyboard.press('Enter')
+}
+
 /** Opens an instrument from the cupboard. */
 export async function openInstrument(page: Page, label: string): Promise<void> {
   await page.goto('/instruments')
