@@ -1,5 +1,6 @@
 <template>
   <ChartFrame
+    class="track"
     caption="Cents off the note that was meant"
     :label="`${notes.length} notes against what was meant: ${spoken}`"
     :height="230"
@@ -35,8 +36,10 @@
         <path :d="one.path" />
         <circle :cx="one.landingX" :cy="one.landingY" r="5" class="landing" />
         <rect :x="one.settledX - 4" :y="one.settledY - 4" width="8" height="8" class="settled" />
-        <text :x="one.middle" y="14" text-anchor="middle" class="finger">{{ one.finger }}</text>
-        <text :x="one.middle" y="29" text-anchor="middle">{{ one.name }}</text>
+        <text v-if="one.width > FINGER_PX" :x="one.middle" y="14" text-anchor="middle" class="finger">
+          {{ one.finger }}
+        </text>
+        <text v-if="one.width > NAME_PX" :x="one.middle" y="29" text-anchor="middle">{{ one.name }}</text>
       </g>
     </template>
     <template #key>
@@ -60,6 +63,9 @@ import type { TrackNote } from './track-notes'
 const props = defineProps<{ notes: readonly TrackNote[]; toleranceCents: number }>()
 const emit = defineEmits<{ hear: [index: number] }>()
 
+/** A note so narrow has no room for its finger, or its name; they are read out all the same. */
+const FINGER_PX = 12
+const NAME_PX = 24
 /** What lies further off is drawn at the edge. */
 const MOST_CENTS = 75
 const LEAST_CENTS = 30
@@ -111,6 +117,10 @@ function drawn(x: ScaleLinear<number, number>, y: ScaleLinear<number, number>) {
 </script>
 
 <style scoped>
+.track {
+  margin-top: 10px;
+}
+
 .tolerance {
   fill: var(--jade-wash);
 }

@@ -29,7 +29,8 @@ export function trackNotes(
     const meant =
       pitchOfExpected(stringing, landing) + reference + (finger === 0 ? 0 : (tuned.get(stringIndex) ?? 0))
     const moments: [number, number][] = []
-    for (let i = Math.ceil(startS / stepS); i * stepS <= endS && i < cents.length; i++) {
+    // The last moment of a note is half the next one's.
+    for (let i = Math.ceil(startS / stepS); (i + 1.5) * stepS <= endS && i < cents.length; i++) {
       const off = cents[i]! - meant
       const within = off - 1200 * Math.round(off / 1200)
       if (!Number.isNaN(off)) moments.push([i * stepS, within])
