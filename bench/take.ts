@@ -72,6 +72,7 @@ for (let take = 0; take < TAKES; take++) {
     errors.own.push(Math.abs(landingError) / landing.sigmaCents)
   }
   invented += notes.length - used.size
+  if (take % 10 === 9) console.error(`${take + 1} takes`)
 }
 
 /** A hand shape up on one string and the next, down on the first, and two notes again. */

@@ -106,8 +106,20 @@ export class HarmonicFitter {
     looksAgain = false,
   ): HarmonicFit | undefined {
     const most = Math.min(this.options.partials, Math.floor((USED_BAND / 2) * period))
-    if (most < 1 || samples.length < 2.5 * period) return undefined
-    const asked = (2 * Math.PI) / period
+    if (!(most >= 1 && samples.length >= 2.5 * period)) return undefined
+    const fit = this.#fitted(samples, (2 * Math.PI) / period, most, before, looksAgain)
+    // Blocks of which hardly one holds anything tell no slope.
+    return fit && Number.isFinite(fit.omega) ? fit : undefined
+  }
+
+  #fitted(
+    samples: Float64Array,
+    asked: number,
+    most: number,
+    before: HarmonicFit | undefined,
+    looksAgain: boolean,
+  ): HarmonicFit | undefined {
+    const period = (2 * Math.PI) / asked
     if (before) {
       // The stretched partials of few periods must be cleaned of each other each time.
       const rounds = looksAgain || samples.length < FEW_PERIODS * period ? 1 : 0
@@ -293,7 +305,7 @@ export class HarmonicFitter {
         below += size * weight * weight
       }
       if (below > 0) slope += above / (below * this.#sums.stride)
-      if (upTo === partials) return slope
+      if (!(upTo < partials)) return slope
     }
   }
 

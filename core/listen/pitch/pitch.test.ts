@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest'
 import type { FamilyId } from '../../instrument'
 import { bowedPartials, pluckedPartials, renderTone, seededSource, type Tone } from '../../simulate'
 import { HalfBand } from './half-band'
+import { HarmonicFitter } from './harmonic-fit'
 import { PitchTracker, stretchS, type PitchFrame } from './index'
 import { Samples } from './samples'
 
@@ -231,6 +232,22 @@ describe('no pitch', () => {
     expect(pitchesOf(new Float64Array(RATE))).toBe(0)
     expect(pitchesOf(new Float64Array(RATE).fill(0.4))).toBe(0)
     expect(pitchesOf(noise(3))).toBe(0)
+  })
+
+  it('is told of a click in silence: a fit of it has a number, or is none', () => {
+    const source = seededSource(1)
+    const fitter = new HarmonicFitter(700)
+    for (let t = 0; t < 400; t++) {
+      const samples = new Float64Array(300 + Math.floor(source() * 300))
+      const period = 20 + source() * 60
+      const from = Math.floor(source() * samples.length)
+      samples.subarray(from, from + 1 + Math.floor(source() * 40)).forEach((_, i) => {
+        samples[from + i] = source() - 0.5
+      })
+      const fit = fitter.fit(samples, period)
+      if (fit) expect(Number.isFinite(fit.omega)).toBe(true)
+    }
+    expect(fitter.fit(new Float64Array(400).fill(0.1), NaN)).toBeUndefined()
   })
 
   it('is told of noise with the spectrum and the syllables of speech', () => {
