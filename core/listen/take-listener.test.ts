@@ -48,6 +48,9 @@ describe('listening to a take', () => {
     expect(blocks.take.notes).toEqual(whole.take.notes)
     expect(blocks.news.flatMap(({ notes }) => notes)).toEqual(blocks.take.notes)
     expect(blocks.take.track).toEqual(whole.take.track)
+    // The pitch is there before it is known what note it belongs to.
+    const pitched = blocks.news.findIndex(({ cents }) => cents !== null)
+    expect(pitched).toBeLessThan(blocks.news.findIndex(({ sounding }) => sounding !== null))
     const sounded = blocks.news.filter(({ sounding }) => sounding !== null)
     expect(sounded.length).toBeGreaterThan(100)
   })

@@ -12,6 +12,8 @@ export interface TakeNews {
   readonly notes: readonly HeardNote[]
   /** The note that sounds now, as far as it can be told. */
   readonly sounding: HeardNote | null
+  /** The pitch of the last moment, cents above 440 Hz, before it is known what note it belongs to; null of none. */
+  readonly cents: number | null
   /** What the whole block was like. */
   readonly level: SoundLevel
 }
@@ -69,6 +71,7 @@ export class TakeListener {
   #heardS = 0
   #lastSoundS = 0
   #hasClipped = false
+  #lastCents: number | null = null
 
   constructor(
     readonly sampleRateHz: number,
@@ -131,12 +134,13 @@ export class TakeListener {
 
   /** One moment of the track for each of its steps, whatever the ear's own. */
   #track({ atS, frequencyHz, levelDb }: PitchFrame): void {
+    this.#lastCents = frequencyHz === null ? null : 1200 * Math.log2(frequencyHz / 440)
     if (frequencyHz === null) {
       this.#noise.push(levelDb)
       if (this.#noise.length > NOISE_MOMENTS) this.#noise.shift()
     }
     while (atS >= this.#baseS + this.#cents.length * TRACK_STEP_S) {
-      this.#cents.push(frequencyHz === null ? NaN : 1200 * Math.log2(frequencyHz / 440))
+      this.#cents.push(this.#lastCents ?? NaN)
       this.#levels.push(levelDb)
     }
     // Whoever waits for an hour needs no more memory than whoever waits a minute.
@@ -162,6 +166,7 @@ export class TakeListener {
       phase: this.#phase,
       notes: this.#tell(notes),
       sounding: sounding && this.#phase === 'playing' ? this.#inTake(sounding) : null,
+      cents: this.#lastCents,
       level: {
         levelDb: block.length > 0 ? 10 * Math.log10(square / block.length + 1e-12) : -120,
         isClipped,

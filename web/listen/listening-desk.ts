@@ -118,8 +118,7 @@ export function listeningDesk(tell: Tell): (order: ListenOrder) => void {
       switch (order.kind) {
         case 'begin':
           listener = new TakeListener(order.sampleRateHz, { silenceS: order.silenceS })
-          if (order.port)
-            order.port.onmessage = ({ data }: MessageEvent<Float32Array>) => hearSafely(data)
+          if (order.port) order.port.onmessage = ({ data }: MessageEvent<Float32Array>) => hearSafely(data)
           break
         case 'end':
           end()

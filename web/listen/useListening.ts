@@ -48,6 +48,8 @@ export function useListening(
   const source = ref<HeardSource>('microphone')
   const notes = shallowRef<readonly HeardNote[]>([])
   const sounding = shallowRef<HeardNote | null>(null)
+  /** The pitch of this moment, cents above 440 Hz. */
+  const pitch = ref<number | null>(null)
   const level = shallowRef<SoundLevel>()
   /** Part of a recording that has been heard. */
   const progress = ref(0)
@@ -83,6 +85,7 @@ export function useListening(
         const { news } = report
         level.value = news.level
         sounding.value = news.sounding
+        pitch.value = news.cents
         if (news.notes.length > 0) notes.value = [...notes.value, ...news.notes]
         if (news.phase === 'playing') phase.value = 'playing'
         break
@@ -125,6 +128,7 @@ export function useListening(
     worker?.terminate()
     worker = undefined
     sounding.value = null
+    pitch.value = null
     phase.value = 'off'
   }
 
@@ -193,5 +197,5 @@ export function useListening(
   }
 
   onScopeDispose(leave)
-  return { phase, source, notes, sounding, level, progress, fault, listen, hear, play, stop }
+  return { phase, source, notes, sounding, pitch, level, progress, fault, listen, hear, play, stop }
 }

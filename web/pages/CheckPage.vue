@@ -182,7 +182,7 @@ const heard = useHeardTake({ stringing, exercise: choice.exercise, sheet: sheetN
 const take = useTake(choice, sheet.judged, heard.landings)
 const { verdict } = take
 /** The finger that is down now. */
-const sounding = computed(() => (heard.sounding.value ? heard.landings.value.at(-1) : undefined))
+const { finger: sounding } = heard
 const { boardTargets, tapes, landings } = useTakeOnBoard(choice, take, sounding)
 
 /** Kept and not typed over yet: it is read aloud now, on whatever string the next one will be. */

@@ -13,6 +13,8 @@ import {
   targetsOf,
   DEFAULT_TAPE_WIDTH_MM,
   type Landing,
+  type Stringing,
+  type Target,
   type Take,
   type Verdict,
 } from '#core'
@@ -137,22 +139,36 @@ export function useTakeOnBoard(
     if (!take.value) return []
     const { stringing } = take.value
     const byFinger = group(take.value.landings, (l) => l.finger)
-    return (verdict.value?.fingers ?? []).map(({ finger, target, meanCents, meanMm }) => {
-      const { stringIndex, cents, placeMm } = target
-      const placeAt = (off: number) => placeOnString(stringing, stringIndex, cents + off)
-      return {
-        stringIndex,
+    const heard = (verdict.value?.fingers ?? []).map(({ finger, target, meanCents, meanMm }) =>
+      onBoard(stringing, target, {
         finger,
-        targetMm: placeMm,
-        meanMm: placeMm + meanMm,
+        meanMm: target.placeMm + meanMm,
         meanCents,
         notesMm: (byFinger.get(finger) ?? []).map((l) => l.placeMm),
-        toleranceMm: [placeAt(-toleranceCents.value), placeAt(toleranceCents.value)] as const,
-        isOff: Math.abs(meanCents) > toleranceCents.value,
-        soundingMm: sounding.value?.finger === finger ? sounding.value.placeMm : undefined,
-      }
-    })
+      }),
+    )
+    const now = sounding.value
+    const target = now && targets.value.find((t) => t.finger === now.finger)
+    if (!target || now.finger === 0 || heard.some((h) => h.finger === now.finger)) return heard
+    // A finger that comes down for the first time is there before its note is over.
+    const first = { finger: now.finger, meanMm: now.placeMm, meanCents: now.cents, notesMm: [] }
+    return [...heard, onBoard(stringing, target, first)]
   })
+  function onBoard(
+    stringing: Stringing,
+    { stringIndex, cents, placeMm }: Target,
+    landed: Pick<BoardLanding, 'finger' | 'meanMm' | 'meanCents' | 'notesMm'>,
+  ): BoardLanding {
+    const placeAt = (off: number) => placeOnString(stringing, stringIndex, cents + off)
+    return {
+      ...landed,
+      stringIndex,
+      targetMm: placeMm,
+      toleranceMm: [placeAt(-toleranceCents.value), placeAt(toleranceCents.value)] as const,
+      isOff: Math.abs(landed.meanCents) > toleranceCents.value,
+      soundingMm: sounding.value?.finger === landed.finger ? sounding.value.placeMm : undefined,
+    }
+  }
   return { boardTargets, tapes, landings }
 }
 

@@ -1,9 +1,11 @@
+import { least } from 'd3-array'
 import { computed, ref, watch, type Ref } from 'vue'
 import {
   decodeTrack,
   encodeTrack,
   landingAtCents,
   landingsOf,
+  pitchOfExpected,
   readTake,
   snapshotOf,
   thereAndBack,
@@ -24,6 +26,11 @@ import { takeSentence } from '../../words/listening'
 
 /** Field of a sheet's draft in which a heard take lies beside what is typed. */
 export const TAKE_FIELD = 'take'
+
+/** A pitch that is further from every note of the exercise is on its way, or something else. */
+const NEAR_CENTS = 75
+/** How sure the pitch of one moment is, for what is drawn of it; nothing is judged by it. */
+const SIGMA_OF_A_MOMENT = 4
 
 interface Asked {
   /** Undefined until the strings are measured. */
@@ -99,6 +106,27 @@ export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: List
     )
   })
 
+  /** The finger that is down now, where its pitch is: before the note is long enough to be told as one. */
+  const finger = computed<Landing | undefined>(() => {
+    const strings = stringing.value
+    const cents = listening.pitch.value
+    if (!strings || cents === null || phase.value === 'off') return undefined
+    const reference = 1200 * Math.log2(a4Hz.value / 440)
+    const near = least(
+      exercise.value.notes.map((expected) => {
+        const off = cents - pitchOfExpected(strings, expected) - reference
+        return { expected, off: off - 1200 * Math.round(off / 1200) }
+      }),
+      ({ off }) => Math.abs(off),
+    )
+    if (!near || Math.abs(near.off) > NEAR_CENTS) return undefined
+    return landingAtCents(strings, near.expected, near.off, {
+      sigmaCents: SIGMA_OF_A_MOMENT,
+      atMs: null,
+      source: source.value,
+    })
+  })
+
   const track = computed<PitchTrack | undefined>(() => {
     const coded = judged.value?.track
     if (!coded) return undefined
@@ -123,6 +151,7 @@ export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: List
   return {
     ...listening,
     landings,
+    finger,
     draft,
     track,
     /** What stands in the way of a verdict, or is to be known beside it. */
