@@ -8,8 +8,8 @@ declare function registerProcessor(name: string, processor: new () => AudioWorkl
 
 /** Samples that the browser gives at a time. */
 const QUANTUM = 128
-/** So many go on their way together: 11 ms at 48 kHz. */
-const PIECE = 512
+/** So many go on their way together: 5 ms at 48 kHz. */
+const PIECE = 256
 
 class Capture extends AudioWorkletProcessor {
   #to: MessagePort | undefined
