@@ -26,7 +26,6 @@ const PICTURES: readonly Picture[] = [
   { name: 'tapes', open: tapes },
   { name: 'ring', height: 1180, open: ring },
   { name: 'lay', open: lay },
-  { name: 'compare', open: (page) => page.goto('/tapes/compare?from=violin%201/2&to=violin%203/4') },
   {
     name: 'instruments',
     open: (page) => page.keyboard.press('7').then(() => page.getByText('no. 7').waitFor()),
@@ -38,6 +37,7 @@ const PICTURES: readonly Picture[] = [
   { name: 'hand', height: 1100, open: hand },
   { name: 'pattern-sheet', open: (page) => atlas(page, 'Orla Venn').then(() => page.keyboard.press('p')) },
   { name: 'check', open: check },
+  { name: 'take', height: 1180, open: take },
   { name: 'setup', open: (page) => setup(page, 'Orla Venn', 'y'.repeat(15)) },
   { name: 'setup-stop', dark: true, open: (page) => setup(page, 'Wren Ottery', `${'y'.repeat(10)}x`) },
   { name: 'setup-record', height: 1360, open: record },
@@ -113,6 +113,17 @@ async function check(page: Page) {
     await page.keyboard.type(cents)
     await page.keyboard.press('ArrowDown')
   }
+}
+
+/** The same simulated student each time. */
+async function take(page: Page) {
+  await openFile(page, 'Orla Venn')
+  await page.keyboard.press('c')
+  await page.getByLabel('Finger 1, cents').waitFor()
+  await page.evaluate(() => (Math.random = () => 0.4))
+  await page.keyboard.press('p')
+  await page.getByRole('button', { name: /Note by note/ }).waitFor({ timeout: 60_000 })
+  await page.keyboard.press('t')
 }
 
 rmSync(FOLDER, { recursive: true, force: true })

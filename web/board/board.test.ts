@@ -170,7 +170,7 @@ it('fills its width on a check, of every family and size, unless the whole board
         const scale = boardScale(drawn, reachMm(drawn, 'playing', last), {
           ...LAYOUT,
           width,
-          maxBoardHeight: 168,
+          maxBoardHeight: 146,
         })
         const end = scale.along(scale.reachMm)
         const isWhole = scale.reachMm >= drawn.board.lengthMm - 0.5

@@ -88,7 +88,7 @@ export interface BoardScale {
 /** Each round brings width and reach of the tapering board closer to one another; three are within a pixel. */
 const FILLING_ROUNDS = 3
 /** Beyond this the part that matters would become small. */
-const MOST_FILLING = 1.8
+const MOST_FILLING = 2.2
 
 export interface BoardLayout {
   readonly width: number
@@ -171,7 +171,7 @@ export function readPlace(
 }
 
 /** Height of the lane under the board in which single landings are shown. */
-export const LANE_PX = 56
+export const LANE_PX = 46
 
 /** What is said of a landing that is off, and where under the lane. */
 export interface LandingWord {

@@ -14,6 +14,9 @@
       </p>
       <div class="actions">
         <span v-if="state === 'waiting'" class="waits" role="status">Not kept yet: it waits to be sent.</span>
+        <ElButton v-if="heard.track.value" :aria-pressed="isTrackShown" @click="isTrackShown = !isTrackShown"
+          >Note by note<KeyHint of="t" on-button
+        /></ElButton>
         <ElButton :disabled="readings.length === 0 && !heard.draft.value" @click="clear">Clear</ElButton>
         <ElButton v-if="next" type="primary" @click="goOn">
           Next: {{ next.name }}<KeyHint of="n" on-button />
@@ -67,7 +70,6 @@
           aim-only
         />
         <TakeStrip
-          v-model:track="isTrackShown"
           :phase="heard.phase.value"
           :level="heard.level.value"
           :progress="heard.progress.value"
@@ -75,13 +77,16 @@
           :said="heard.said.value"
           :sounding="sounding"
           :tolerance-cents="choice.toleranceCents.value"
-          :has-track="heard.track.value !== undefined"
           :is-idle="Boolean(choice.noPlace.value)"
           @listen="listen"
           @hear="(file) => void heard.hear(file)"
           @play="playStudent"
           @stop="heard.stop()"
-        />
+        >
+          <ElCheckbox v-if="student && hasTapes" v-model="tapesCovered"
+            >Tapes covered <KeyHint of="o"
+          /></ElCheckbox>
+        </TakeStrip>
         <TakeTrack
           v-if="isTrackShown && track.length > 0"
           :notes="track"
@@ -100,9 +105,6 @@
               class="shape"
             />
             <SystemChoice v-model="choice.systemId.value" :tuning="choice.tuning.value" />
-            <ElCheckbox v-if="student && hasTapes" v-model="tapesCovered"
-              >Tapes covered <KeyHint of="o"
-            /></ElCheckbox>
           </div>
           <p v-if="choice.noPlace.value" class="fault" role="alert">{{ choice.noPlace.value }}</p>
           <ReadingSheet
@@ -133,7 +135,7 @@ import { storeToRefs } from 'pinia'
 import { useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { noteName, parseNote, pitchOfExpected, type Finger, type PlayerLevel } from '#core'
+import { noteName, parseNote, pitchOfExpected, PLAYER_LEVELS, type Finger } from '#core'
 import type { KeptVerdict } from '#contracts'
 import StringBoard from '../board/StringBoard.vue'
 import WalkIn from '../features/check/WalkIn.vue'
@@ -264,7 +266,9 @@ function listen() {
   if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
   void heard.listen()
 }
-function playStudent(level: PlayerLevel, faultId: string) {
+/** As trained as whoever is in the lesson. */
+function playStudent(faultId: string) {
+  const level = PLAYER_LEVELS.find((one) => one === student.value?.level) ?? 'intermediate'
   if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
   heard.play(level, faultsOf(faultId, Math.random), Math.floor(Math.random() * 1e9))
 }
@@ -289,6 +293,11 @@ useShortcuts('Check', [
     key: 'o',
     does: 'Tapes covered, or not',
     run: () => (tapesCovered.value = hasTapes.value && !tapesCovered.value),
+  },
+  {
+    key: 't',
+    does: 'The take note by note, or not',
+    run: () => (isTrackShown.value = heard.track.value !== undefined && !isTrackShown.value),
   },
   { key: 'n', does: 'The next lesson, once a verdict is kept', run: goOn },
   { key: 'x', does: 'After a walk-in: somebody else', run: () => (isWalkIn.value = false) },

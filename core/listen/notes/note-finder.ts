@@ -17,6 +17,8 @@ export interface NoteOptions {
   readonly strokeDb: number
   /** High partials that leap up by this within a moment are a new stroke as well. */
   readonly strikeDb: number
+  /** The same where the pitch is lost for a moment, as under a pluck while the string still rings. */
+  readonly brokenStrikeDb: number
   /** A level that falls by this below the note's loudest moment is no longer the note, but what the room makes of it. */
   readonly diesDb: number
   /** Echoes of a small room fall by so much. */
@@ -35,6 +37,7 @@ export const NOTE_OPTIONS: NoteOptions = {
   gapS: 0.04,
   strokeDb: 5,
   strikeDb: 7,
+  brokenStrikeDb: 4.5,
   diesDb: 26,
   echoDbPerS: 60,
   doubleS: 0.12,
@@ -105,7 +108,7 @@ export class NoteFinder {
     stiffness,
   }: PitchFrame): VoicedFrame | undefined {
     if (frequencyHz === null) return undefined
-    return { atS, cents: 1200 * Math.log2(frequencyHz / 440), sigmaCents, confidence, levelDb, stiffness }
+    return { atS, cents: centsAbove440(frequencyHz), sigmaCents, confidence, levelDb, stiffness }
   }
 
   #hearDouble({ atS, otherHz }: PitchFrame): void {
@@ -204,7 +207,13 @@ export class NoteFinder {
   #struckAt(since: readonly PitchFrame[], brightDb: number): number | undefined {
     const last = since.slice(-RISES_FRAMES)
     const low = last.reduce((a, b) => (b.brightDb <= a.brightDb ? b : a))
-    return brightDb - low.brightDb > this.#options.strikeDb ? low.atS + this.hopS / 2 : undefined
+    const { strikeDb, brokenStrikeDb, stepCents } = this.#options
+    const reference = this.#reference()
+    const isBroken = last.some(
+      ({ frequencyHz: hz }) => hz === null || Math.abs(centsAbove440(hz) - reference) > stepCents,
+    )
+    const leaps = brightDb - low.brightDb > (isBroken ? brokenStrikeDb : strikeDb)
+    return leaps ? low.atS + this.hopS / 2 : undefined
   }
 
   #loudest(): number {
@@ -257,6 +266,10 @@ export class NoteFinder {
     if (endS - startS < this.#options.shortestS) return undefined
     return measureNote(frames, { startS, endS, begins: this.#begins, hopS: this.hopS })
   }
+}
+
+function centsAbove440(hz: number): number {
+  return 1200 * Math.log2(hz / 440)
 }
 
 /** How far below its loudest moment a note out of silence begins. */

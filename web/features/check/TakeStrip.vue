@@ -21,23 +21,11 @@
           :options="faultChoices"
           class="fault-choice"
         />
-        <ChoiceSelect
-          v-model="playerLevel"
-          label="The simulated student’s level"
-          :options="LEVELS"
-          class="level-choice"
-        />
-        <ElButton :disabled="isIdle" @click="emit('play', playerLevel, faultId)"
+        <ElButton :disabled="isIdle" @click="emit('play', faultId)"
           >Simulated student<KeyHint of="p" on-button
         /></ElButton>
       </span>
-      <ElButton
-        v-if="hasTrack"
-        class="after"
-        :aria-pressed="isTrackShown"
-        @click="isTrackShown = !isTrackShown"
-        >Note by note<KeyHint of="t" on-button
-      /></ElButton>
+      <span class="after"><slot /></span>
     </template>
     <template v-else-if="phase === 'hearing'">
       <p class="state" role="status">Hearing the recording …</p>
@@ -76,7 +64,7 @@
 
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { PLAYER_LEVELS, type Landing, type PlayerLevel, type SoundLevel } from '#core'
+import type { Landing, SoundLevel } from '#core'
 import type { ListenPhase } from '../../listen/useListening'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import KeyHint from '../../ui/KeyHint.vue'
@@ -94,25 +82,21 @@ const props = defineProps<{
   /** The note that sounds now, where it is one of the exercise. */
   sounding: Landing | undefined
   toleranceCents: number
-  hasTrack: boolean
   /** There is nothing to be played yet. */
   isIdle: boolean
 }>()
 const emit = defineEmits<{
   listen: []
   hear: [file: File]
-  play: [level: PlayerLevel, faultId: string]
+  play: [faultId: string]
   stop: []
 }>()
-const isTrackShown = defineModel<boolean>('track', { required: true })
 
-const LEVELS = PLAYER_LEVELS.map((value) => ({ value, label: value[0]!.toUpperCase() + value.slice(1) }))
 const faultChoices = [
   { value: SURPRISE, label: 'Surprise me' },
   ...SIMULATED_FAULTS.map(({ id, label }) => ({ value: id, label })),
 ]
 const faultId = ref(SURPRISE)
-const playerLevel = ref<PlayerLevel>('intermediate')
 
 const QUIETEST_DB = -60
 const meterDb = computed(() => Math.max(QUIETEST_DB, Math.min(0, props.level?.levelDb ?? QUIETEST_DB)))
@@ -152,14 +136,9 @@ useShortcuts('Listening', [
   {
     key: 'p',
     does: 'A simulated student plays',
-    run: () => props.phase === 'off' && !props.isIdle && emit('play', playerLevel.value, faultId.value),
+    run: () => props.phase === 'off' && !props.isIdle && emit('play', faultId.value),
   },
   { key: ' ', does: 'The take is over', run: () => props.phase !== 'off' && emit('stop') },
-  {
-    key: 't',
-    does: 'Note by note, or not',
-    run: () => props.hasTrack && (isTrackShown.value = !isTrackShown.value),
-  },
 ])
 </script>
 
@@ -169,7 +148,7 @@ useShortcuts('Listening', [
   flex-wrap: wrap;
   gap: 8px 12px;
   align-items: center;
-  min-height: 40px;
+  min-height: 36px;
   padding-top: 8px;
   border-top: 1px solid var(--line);
 }
@@ -186,10 +165,6 @@ useShortcuts('Listening', [
 
 .fault-choice {
   width: 204px;
-}
-
-.level-choice {
-  width: 142px;
 }
 
 .after {
