@@ -48,9 +48,7 @@ interface Watched {
 }
 
 const watched = (page: Page) =>
-  page.evaluate(
-    '({ fingers: __bench.fingers, gaps: __bench.gaps, begunS: __bench.begunS })',
-  ) as Promise<Watched>
+  page.evaluate<Watched>('({ fingers: __bench.fingers, gaps: __bench.gaps, begunS: __bench.begunS })')
 
 function at(values: readonly number[], part: number): number {
   return [...values].sort((a, b) => a - b)[Math.floor(part * (values.length - 1))] ?? NaN
@@ -177,10 +175,10 @@ try {
     (gaps[1] ?? 0) <= AIMS.heldUpMs,
     'ms',
   )
-  const coded = (await page.evaluate(`(() => {
+  const coded = await page.evaluate<number>(`(() => {
     const drafts = Object.values(JSON.parse(localStorage.getItem('jadefell.drafts')))
     return JSON.parse(drafts.find((d) => d.texts.take).texts.take).track.length * 3 / 4
-  })()`)) as number
+  })()`)
   const bytes = coded / 2
   row(
     'Five minutes of track, stored',

@@ -132,12 +132,17 @@ test('a simulated student fills the board; the take outlives a reload and is kep
   await page.keyboard.press('t')
   await expect(page.getByText('Cents off the note that was meant')).toBeVisible()
   const saved = page.waitForResponse((r) => r.request().method() === 'POST' && r.url().endsWith('/checks'))
-  await page.getByRole('button', { name: /Keep this verdict/ }).click()
+  await page.keyboard.press('Control+Enter')
   const check = (await (await saved).json()) as { hasTrack: boolean; landings: unknown[] }
   expect(check.hasTrack).toBe(true)
   expect(check.landings).toHaveLength(notes.length)
   await expect(page.getByText('Kept in the file of Edda Ash.')).toBeVisible()
   expect(await takeOf(page)).toEqual([])
+
+  await page.getByRole('link', { name: 'Edda Ash' }).first().click()
+  await page.getByRole('button', { name: /The take of .*, note by note/ }).click()
+  await expect(page.getByRole('img', { name: /notes against what was meant/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Hear it as it settled' })).toBeVisible()
 })
 
 test('a browser that may not listen says what to do, and typing goes on', async ({ page }) => {

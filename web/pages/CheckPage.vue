@@ -132,7 +132,7 @@
 
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
-import { useSessionStorage } from '@vueuse/core'
+import { useEventListener, useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { noteName, parseNote, pitchOfExpected, PLAYER_LEVELS, type Finger } from '#core'
@@ -142,8 +142,8 @@ import WalkIn from '../features/check/WalkIn.vue'
 import ReadingSheet from '../features/check/ReadingSheet.vue'
 import { faultsOf } from '../features/check/simulated'
 import TakeStrip from '../features/check/TakeStrip.vue'
-import TakeTrack from '../features/check/TakeTrack.vue'
-import { trackNotes } from '../features/check/track-notes'
+import TakeTrack from '../charts/TakeTrack.vue'
+import { trackNotes } from '../charts/track-notes'
 import { useHeardTake } from '../features/check/useHeardTake'
 import { useExercise, useTake, useTakeOnBoard } from '../features/check/useExercise'
 import { useKeepCheck } from '../features/check/useKeepCheck'
@@ -153,7 +153,6 @@ import NobodyChosen from '../features/lesson/NobodyChosen.vue'
 import PainMarked from '../features/setup/PainMarked.vue'
 import VerdictCard from '../features/check/VerdictCard.vue'
 import { usePlayer } from '../audio/usePlayer'
-import { useAsStudio } from '../ui/asStudio'
 import { useBench } from '../stores/bench'
 import { useKeptCheck } from '../stores/kept-check'
 import { useLesson } from '../stores/lesson'
@@ -246,11 +245,10 @@ async function keepNow() {
   if (kept && sheetName.value === of) sheetView.value?.begin()
 }
 
-const a4Hz = useAsStudio('a4Hz')
 const isTrackShown = ref(false)
 const track = computed(() =>
   heard.track.value && stringing.value
-    ? trackNotes(stringing.value, heard.track.value, heard.landings.value, a4Hz.value)
+    ? trackNotes(stringing.value, heard.track.value, heard.landings.value)
     : [],
 )
 const player = usePlayer()
@@ -281,6 +279,12 @@ watch(
   () => (tapesCovered.value = false),
 )
 
+/** Wherever the cursor is: after a take it is nowhere. */
+useEventListener(document, 'keydown', (event) => {
+  if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey) || event.defaultPrevented) return
+  event.preventDefault()
+  void keepNow()
+})
 const { next, goOn } = useNextLesson()
 function enrol() {
   void router.push({ name: 'students', query: { new: '1' } })

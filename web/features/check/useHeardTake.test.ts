@@ -20,7 +20,7 @@ import type { ListenOrder, ListenReport } from '../../listen/messages'
 import type { SoundSource } from '../../listen/sources'
 import type { ListenParts } from '../../listen/useListening'
 import { freshStores, signedIn } from '../../testing'
-import { trackNotes } from './track-notes'
+import { trackNotes } from '../../charts/track-notes'
 import { useHeardTake } from './useHeardTake'
 
 const RATE = 22_050
@@ -123,7 +123,7 @@ describe('a take that is listened to', () => {
     const again = open().heard
     expect(again.draft.value).toEqual(heard.draft.value)
     expect(again.landings.value).toEqual(landings.value)
-    const notes = trackNotes(violin, again.track.value!, again.landings.value, 440)
+    const notes = trackNotes(violin, again.track.value!, again.landings.value)
     for (const { moments, landingCents, settledCents } of notes.slice(1, -1)) {
       const middle = moments[Math.floor(moments.length / 2)]![1]
       expect(Math.abs(middle - (landingCents + settledCents) / 2)).toBeLessThan(12)
@@ -139,7 +139,7 @@ describe('a take that is listened to', () => {
     const [lowest, first] = heard.landings.value
     expect(lowest!.cents).toBeCloseTo(-20, 0)
     expect(Math.abs(first!.cents)).toBeLessThan(2)
-    const notes = trackNotes(violin, heard.track.value!, heard.landings.value, 440)
+    const notes = trackNotes(violin, heard.track.value!, heard.landings.value)
     expect(Math.abs(notes[1]!.moments[10]![1])).toBeLessThan(6)
     expect(notes[0]!.moments[10]![1]).toBeLessThan(-15)
   })

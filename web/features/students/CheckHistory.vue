@@ -20,26 +20,41 @@
           <template v-else>· {{ count(check.landings.length, 'note') }}, {{ check.by }}</template>
         </p>
       </div>
-      <ElButton
-        text
-        :aria-label="`Take out the check of ${shortDay(check.takenAt)}`"
-        @click="emit('remove', check)"
-        >Take out</ElButton
-      >
+      <span class="acts">
+        <ElButton
+          v-if="check.hasTrack"
+          text
+          :aria-expanded="opened === check.id"
+          :aria-label="`The take of ${shortDay(check.takenAt)}, note by note`"
+          @click="opened = opened === check.id ? '' : check.id"
+          >Note by note</ElButton
+        >
+        <ElButton
+          text
+          :aria-label="`Take out the check of ${shortDay(check.takenAt)}`"
+          @click="emit('remove', check)"
+          >Take out</ElButton
+        >
+      </span>
+      <KeptTake v-if="opened === check.id" :check="check" />
     </li>
   </ol>
 </template>
 
 <script setup lang="ts">
+import { ref } from 'vue'
 import type { Check } from '#contracts'
 import { shortDay } from '../../words/dates'
 import { count, signedCents } from '../../words/numbers'
 import { shapeName, withoutOctave } from '../../words/trade'
 import { verdictSentence } from '../../words/verdict'
+import KeptTake from './KeptTake.vue'
 import { landingsOf } from './landings'
 
 defineProps<{ checks: readonly Check[] }>()
 const emit = defineEmits<{ remove: [check: Check] }>()
+/** Of which the take is looked at. */
+const opened = ref('')
 </script>
 
 <style scoped>

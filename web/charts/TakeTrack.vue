@@ -55,9 +55,9 @@
 import { scaleLinear, type ScaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { computed } from 'vue'
-import ChartFrame from '../../charts/ChartFrame.vue'
-import { noteLabel } from '../../words/notes'
-import { signedCents } from '../../words/numbers'
+import ChartFrame from './ChartFrame.vue'
+import { noteLabel } from '../words/notes'
+import { signedCents } from '../words/numbers'
 import type { TrackNote } from './track-notes'
 
 const props = defineProps<{ notes: readonly TrackNote[]; toleranceCents: number }>()
