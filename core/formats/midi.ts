@@ -9,12 +9,18 @@ const BEAT_US = 500_000
 /** The quietest and loudest stroke, dB of full scale, on a key's 1 … 127. */
 const LOUDNESS_DB = { from: -60, to: -6 } as const
 
+/** What a MIDI file tells of a note. */
+export interface SoundedNote extends Pick<HeardNote, 'startS' | 'endS' | 'levelDb'> {
+  readonly landing: Pick<HeardNote['landing'], 'cents' | 'toS'>
+  readonly settled: Pick<HeardNote['settled'], 'cents' | 'fromS'>
+}
+
 /**
  * Notes that were heard as a Standard MIDI File of one track, each bent to where it landed and then to where it settled.
  * Source: Standard MIDI Files 1.0 and MIDI 1.0 Detailed Specification (MIDI Association); registered parameter 0 is the
  * range of the bend.
  */
-export function writeHeardMidi(notes: readonly HeardNote[]): Uint8Array {
+export function writeHeardMidi(notes: readonly SoundedNote[]): Uint8Array {
   const events: { atS: number; event: MidiEvent }[] = []
   const at = (atS: number, event: object) =>
     events.push({ atS, event: { deltaTime: 0, channel: 0, ...event } as MidiEvent })

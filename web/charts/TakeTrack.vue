@@ -43,10 +43,24 @@
       </g>
     </template>
     <template #key>
-      <p class="soft key">
-        ● where the finger landed · ■ where the ear left it · the band is the tolerance. Click a note to hear
-        it.
-      </p>
+      <div class="under">
+        <p class="soft key">
+          ● where the finger landed · ■ where the ear left it · the band is the tolerance. Click a note to
+          hear it.
+        </p>
+        <span class="files">
+          <TableExport :table="() => takeTable(notes)" />
+          <button type="button" @click="saveMidi">MIDI</button>
+          <button
+            v-if="sound"
+            type="button"
+            title="The sound is not stored here. With a child’s recording follow your school’s rules."
+            @click="saveWav"
+          >
+            WAV
+          </button>
+        </span>
+      </div>
     </template>
   </ChartFrame>
 </template>
@@ -55,12 +69,21 @@
 import { scaleLinear, type ScaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { computed } from 'vue'
+import { writeHeardMidi, writeWav } from '#core'
+import TableExport from '../files/TableExport.vue'
+import { saveFile } from '../files/tables'
 import ChartFrame from './ChartFrame.vue'
+import { soundedNotes, takeTable } from './take-files'
 import { noteLabel } from '../words/notes'
 import { signedCents } from '../words/numbers'
 import type { TrackNote } from './track-notes'
 
-const props = defineProps<{ notes: readonly TrackNote[]; toleranceCents: number }>()
+const props = defineProps<{
+  notes: readonly TrackNote[]
+  toleranceCents: number
+  /** The take itself, while it is in memory. */
+  sound?: { readonly samples: Float32Array; readonly sampleRateHz: number } | undefined
+}>()
 const emit = defineEmits<{ hear: [index: number] }>()
 
 /** A note so narrow has no room for its finger, or its name; they are read out all the same. */
@@ -86,6 +109,13 @@ function yScale(range: [number, number]) {
 }
 const xTicks = (x: ScaleLinear<number, number>, width: number) =>
   x.ticks(Math.max(2, Math.floor(width / 110))).map((at) => ({ at: x(at), label: `${at} s` }))
+
+function saveMidi() {
+  saveFile('take.mid', writeHeardMidi(soundedNotes(props.notes)) as Uint8Array<ArrayBuffer>, 'audio/midi')
+}
+function saveWav() {
+  if (props.sound) saveFile('take.wav', writeWav(props.sound.samples, props.sound.sampleRateHz), 'audio/wav')
+}
 
 const spokenOf = (n: TrackNote) =>
   `finger ${n.finger}, ${noteLabel(n.note)}, landed ${signedCents(n.landingCents)}, left at ${signedCents(n.settledCents)} cents`
@@ -177,6 +207,36 @@ function drawn(x: ScaleLinear<number, number>, y: ScaleLinear<number, number>) {
 
 .sharp .settled {
   stroke: var(--sharp);
+}
+
+.under {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: baseline;
+  justify-content: space-between;
+}
+
+.files {
+  display: flex;
+  align-items: baseline;
+}
+
+.files > button {
+  border: 0;
+  border-radius: 5px;
+  padding: 3px 9px;
+  background: none;
+  color: var(--ink-soft);
+  font: 600 13.5px var(--font-text);
+  letter-spacing: 0.05em;
+  cursor: pointer;
+}
+
+.files > button:hover,
+.files > button:focus-visible {
+  background: var(--jade-wash);
+  color: var(--jade);
 }
 
 .key {

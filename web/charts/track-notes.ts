@@ -7,6 +7,8 @@ export interface TrackNote extends ExpectedNote {
   readonly endS: number
   readonly landingCents: number
   readonly settledCents: number
+  /** Pitch of what was meant, cents above 440 Hz, as the strings were tuned. */
+  readonly meantCents: number
   /** Seconds of the take, and cents off the note that was meant. */
   readonly moments: readonly (readonly [atS: number, cents: number])[]
 }
@@ -33,7 +35,7 @@ export function trackNotes(
     // The last moment of a note is half the next one’s.
     for (let i = Math.ceil(startS / stepS); (i + 1.5) * stepS <= endS && i < cents.length; i++)
       if (!Number.isNaN(cents[i]!)) moments.push([i * stepS, withinOctave(cents[i]! - written)])
-    return [{ landing, heard, startS, endS, moments }]
+    return [{ landing, heard, startS, endS, written, moments }]
   })
   /** An open string is told as it was heard, the fingers against the string as it was tuned. */
   const tunedBy = (of: Landing) => `${of.stringIndex}${of.finger === 0 ? ' open' : ''}`
@@ -45,7 +47,7 @@ export function trackNotes(
     const of = tunedBy(landing)
     shifts.set(of, [...(shifts.get(of) ?? []), heardAt - landing.cents])
   }
-  return pieces.map(({ landing, heard, startS, endS, moments }): TrackNote => {
+  return pieces.map(({ landing, heard, startS, endS, written, moments }): TrackNote => {
     const shift = median(shifts.get(tunedBy(landing)) ?? []) ?? 0
     const { stringIndex, finger, note, cents: landingCents } = landing
     return {
@@ -56,6 +58,7 @@ export function trackNotes(
       endS,
       landingCents,
       settledCents: heard.settledCents,
+      meantCents: written + shift,
       moments: moments.map(([atS, off]) => [atS, off - shift] as const),
     }
   })

@@ -18,6 +18,9 @@ const LONGEST_MINUTES = 60
 /** A recording is heard piece by piece, so that the page can say how far it is. */
 const PIECE_S = 2
 const PIECE_BYTES = 1 << 19
+/** Sound that is kept from before the first note, and of a whole take: what is longer is not kept at all. */
+const LEAD_S = 0.5
+const LONGEST_SOUND_S = 300
 /** Whatever pauses there are, a recording is one take. */
 const WHOLE = { silenceS: Infinity, longestS: Infinity }
 
@@ -28,21 +31,45 @@ function faultOf(sampleCount: number, sampleRateHz: number): ListenFault | undef
   return minutes > LONGEST_MINUTES ? { code: 'too_long', minutes } : undefined
 }
 
+function joined(pieces: readonly Float32Array[]): Float32Array {
+  const all = new Float32Array(pieces.reduce((sum, piece) => sum + piece.length, 0))
+  let at = 0
+  for (const piece of pieces) {
+    all.set(piece, at)
+    at += piece.length
+  }
+  return all
+}
+
 /**
  * The listening itself, wherever it runs: takes orders one after the other and tells what is heard.
  */
 export function listeningDesk(tell: Tell): (order: ListenOrder) => void {
   let listener: TakeListener | undefined
+  /** What sounded, from a moment before the first note. */
+  let pieces: Float32Array[] | undefined = []
 
   function hear(samples: Float32Array) {
     if (!listener) return
     const news = listener.push(samples)
+    keep(samples, news.phase === 'waiting', listener.sampleRateHz)
     tell({ kind: 'news', news })
     if (news.phase === 'over') end()
   }
 
+  function keep(samples: Float32Array, isWaiting: boolean, sampleRateHz: number) {
+    if (!pieces) return
+    pieces.push(samples)
+    const lastsS = (pieces.length * samples.length) / sampleRateHz
+    if (isWaiting && lastsS > LEAD_S) pieces.shift()
+    else if (lastsS > LONGEST_SOUND_S) pieces = undefined
+  }
+
   function end() {
-    if (listener) tell({ kind: 'over', take: listener.end() })
+    if (!listener) return
+    const { sampleRateHz } = listener
+    const sound = pieces && { samples: joined(pieces), sampleRateHz }
+    tell({ kind: 'over', take: listener.end(), sound })
     listener = undefined
   }
 
@@ -118,6 +145,7 @@ export function listeningDesk(tell: Tell): (order: ListenOrder) => void {
       switch (order.kind) {
         case 'begin':
           listener = new TakeListener(order.sampleRateHz, { silenceS: order.silenceS })
+          pieces = []
           if (order.port) order.port.onmessage = ({ data }: MessageEvent<Float32Array>) => hearSafely(data)
           break
         case 'end':

@@ -30,7 +30,12 @@ export interface StudentOrder {
 
 export type ListenReport =
   | { readonly kind: 'news'; readonly news: TakeNews }
-  | { readonly kind: 'over'; readonly take: HeardWholeTake }
+  /** With its sound, where it is not too long to be kept in memory. */
+  | {
+      readonly kind: 'over'
+      readonly take: HeardWholeTake
+      readonly sound?: { readonly samples: Float32Array; readonly sampleRateHz: number } | undefined
+    }
   /** Part of a file that has been heard. */
   | { readonly kind: 'progress'; readonly part: number }
   /** The sound of the simulated student. */

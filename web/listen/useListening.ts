@@ -54,8 +54,10 @@ export function useListening(
   /** Part of a recording that has been heard. */
   const progress = ref(0)
   const fault = ref('')
+  /** Of the take that was listened to last; gone with the page. */
+  const sound = shallowRef<{ readonly samples: Float32Array; readonly sampleRateHz: number }>()
   let worker: ReturnType<ListenParts['newWorker']> | undefined
-  let sound: SoundSource | undefined
+  let feed: SoundSource | undefined
   /** Counts beginnings: what an earlier one still says is not listened to. */
   let newest = 0
 
@@ -67,6 +69,7 @@ export function useListening(
     level.value = undefined
     progress.value = 0
     fault.value = ''
+    sound.value = undefined
     phase.value = 'opening'
     const own = ++newest
     worker = parts.newWorker()
@@ -98,6 +101,7 @@ export function useListening(
         break
       case 'over': {
         notes.value = report.take.notes
+        sound.value = report.sound
         const of = source.value
         leave()
         onTake(report.take, of)
@@ -110,7 +114,7 @@ export function useListening(
   }
 
   function take(up: SoundSource, silenceS: number) {
-    sound = up
+    feed = up
     phase.value = 'waiting'
     order({ kind: 'begin', sampleRateHz: up.sampleRateHz, silenceS, port: up.port }, [up.port])
   }
@@ -123,8 +127,8 @@ export function useListening(
   /** Ends whatever goes on; what was heard stays in sight. */
   function leave() {
     newest++
-    sound?.close()
-    sound = undefined
+    feed?.close()
+    feed = undefined
     worker?.terminate()
     worker = undefined
     sounding.value = null
@@ -197,5 +201,5 @@ export function useListening(
   }
 
   onScopeDispose(leave)
-  return { phase, source, notes, sounding, pitch, level, progress, fault, listen, hear, play, stop }
+  return { phase, source, notes, sounding, pitch, level, progress, fault, sound, listen, hear, play, stop }
 }

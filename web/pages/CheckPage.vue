@@ -90,6 +90,7 @@
         <TakeTrack
           v-if="isTrackShown && track.length > 0"
           :notes="track"
+          :sound="heard.sound.value"
           :tolerance-cents="choice.toleranceCents.value"
           @hear="hearNote"
         />
@@ -260,9 +261,9 @@ function hearNote(index: number) {
   void player.start(() => ({ centsAboveA4, noteMs: 900, isLoop: false }))
 }
 /** The keys are the take's from now on: a space ends it. */
-function listen() {
+function listen(deviceId: string) {
   if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
-  void heard.listen()
+  void heard.listen(deviceId)
 }
 /** As trained as whoever is in the lesson. */
 function playStudent(faultId: string) {

@@ -1,7 +1,7 @@
 <template>
   <section class="strip" aria-label="Listening">
     <template v-if="phase === 'off'">
-      <ElButton type="primary" :disabled="isIdle" @click="emit('listen')"
+      <ElButton type="primary" :disabled="isIdle" @click="emit('listen', chosenId)"
         >Listen<KeyHint of="l" on-button
       /></ElButton>
       <ElButton :disabled="isIdle" @click="file?.click()">A recording<KeyHint of="f" on-button /></ElButton>
@@ -13,6 +13,13 @@
         tabindex="-1"
         aria-label="A recording of the exercise"
         @change="choose"
+      />
+      <ChoiceSelect
+        v-if="microphones.length > 2"
+        v-model="microphoneId"
+        label="Microphone"
+        :options="microphones"
+        class="microphone"
       />
       <span class="student">
         <ChoiceSelect
@@ -63,6 +70,7 @@
 </template>
 
 <script setup lang="ts">
+import { useDevicesList, useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Landing, SoundLevel } from '#core'
 import type { ListenPhase } from '../../listen/useListening'
@@ -86,7 +94,8 @@ const props = defineProps<{
   isIdle: boolean
 }>()
 const emit = defineEmits<{
-  listen: []
+  /** With the microphone that was chosen; none is the browser’s own choice. */
+  listen: [deviceId: string]
   hear: [file: File]
   play: [faultId: string]
   stop: []
@@ -117,6 +126,20 @@ const now = computed(() => {
   }
 })
 
+/** The browser names microphones once it was allowed to listen. The one that was chosen is remembered on this machine. */
+const { audioInputs } = useDevicesList()
+const microphoneId = useLocalStorage('jadefell.microphone', '')
+const microphones = computed(() => [
+  { value: '', label: 'Usual microphone' },
+  ...audioInputs.value
+    .filter((one) => one.label !== '' && !['', 'default', 'communications'].includes(one.deviceId))
+    .map((one) => ({ value: one.deviceId, label: one.label })),
+])
+/** One that is not plugged in is not asked for. */
+const chosenId = computed(() =>
+  microphones.value.some(({ value }) => value === microphoneId.value) ? microphoneId.value : '',
+)
+
 const file = ref<HTMLInputElement>()
 function choose(event: Event) {
   const input = event.target as HTMLInputElement
@@ -127,7 +150,11 @@ function choose(event: Event) {
 }
 
 useShortcuts('Listening', [
-  { key: 'l', does: 'Listen to a take', run: () => props.phase === 'off' && !props.isIdle && emit('listen') },
+  {
+    key: 'l',
+    does: 'Listen to a take',
+    run: () => props.phase === 'off' && !props.isIdle && emit('listen', chosenId.value),
+  },
   {
     key: 'f',
     does: 'Hear a recording',
@@ -161,6 +188,10 @@ useShortcuts('Listening', [
   display: flex;
   gap: 8px;
   align-items: center;
+}
+
+.microphone {
+  width: 190px;
 }
 
 .fault-choice {

@@ -118,9 +118,15 @@ describe('a take that is listened to', () => {
       toleranceCents: 10,
     })
     expect(verdict).toMatchObject({ outcome: 'explained', findings: [{ code: 'whole_hand' }] })
+    // The sound is in memory, from half a second before the first note, and nowhere else.
+    const { samples, sampleRateHz } = heard.sound.value!
+    expect(sampleRateHz).toBe(RATE)
+    expect(samples.length / RATE).toBeGreaterThan(performance.notes.at(-1)!.endS - 0.1)
+    expect(JSON.stringify(localStorage).length).toBeLessThan(20_000)
     await nextTick()
     // A reload later it is there still, with its track.
     const again = open().heard
+    expect(again.sound.value).toBeUndefined()
     expect(again.draft.value).toEqual(heard.draft.value)
     expect(again.landings.value).toEqual(landings.value)
     const notes = trackNotes(violin, again.track.value!, again.landings.value)

@@ -146,6 +146,8 @@ export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: List
   watch(sheet, () => {
     if (phase.value !== 'off') listening.stop()
     said.value = ''
+    // The sound in memory is another string's by now.
+    listening.sound.value = undefined
   })
 
   return {
