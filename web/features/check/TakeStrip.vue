@@ -113,7 +113,7 @@ const word = computed(() => (props.level ? levelWord(props.level) : 'silent'))
 const stateWords = computed(() => {
   if (props.phase === 'opening') return 'One moment …'
   if (props.phase === 'playing') return 'Playing'
-  return `Play when you like. ${roomSentence(props.level?.noiseDb ?? null)}`
+  return `Play up and down when you like. ${roomSentence(props.level?.noiseDb ?? null)}`
 })
 const now = computed(() => {
   if (!props.sounding) return undefined
@@ -126,19 +126,21 @@ const now = computed(() => {
   }
 })
 
+const USUAL = 'usual'
 /** The browser names microphones once it was allowed to listen. The one that was chosen is remembered on this machine. */
 const { audioInputs } = useDevicesList()
-const microphoneId = useLocalStorage('jadefell.microphone', '')
+const microphoneId = useLocalStorage('jadefell.microphone', USUAL)
 const microphones = computed(() => [
-  { value: '', label: 'Usual microphone' },
+  { value: USUAL, label: 'Usual microphone' },
   ...audioInputs.value
     .filter((one) => one.label !== '' && !['', 'default', 'communications'].includes(one.deviceId))
     .map((one) => ({ value: one.deviceId, label: one.label })),
 ])
 /** One that is not plugged in is not asked for. */
-const chosenId = computed(() =>
-  microphones.value.some(({ value }) => value === microphoneId.value) ? microphoneId.value : '',
-)
+const chosenId = computed(() => {
+  const { value } = microphones.value.find((one) => one.value === microphoneId.value) ?? { value: USUAL }
+  return value === USUAL ? '' : value
+})
 
 const file = ref<HTMLInputElement>()
 function choose(event: Event) {
