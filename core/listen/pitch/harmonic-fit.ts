@@ -96,18 +96,12 @@ export class HarmonicFitter {
   /**
    * @param samples at least two and a half periods long, the middle of which is the moment that is asked about.
    * @param before what was found a moment ago, where it is followed: the string is taken to be as stiff still, and no more.
-   * @param looksAgain asks how stiff it is by now.
    * @returns undefined where no series with about this period holds.
    */
-  fit(
-    samples: Float64Array,
-    period: number,
-    before?: HarmonicFit,
-    looksAgain = false,
-  ): HarmonicFit | undefined {
+  fit(samples: Float64Array, period: number, before?: HarmonicFit): HarmonicFit | undefined {
     const most = Math.min(this.options.partials, Math.floor((USED_BAND / 2) * period))
     if (!(most >= 1 && samples.length >= 2.5 * period)) return undefined
-    const fit = this.#fitted(samples, (2 * Math.PI) / period, most, before, looksAgain)
+    const fit = this.#fitted(samples, (2 * Math.PI) / period, most, before)
     // Blocks of which hardly one holds anything tell no slope.
     return fit && Number.isFinite(fit.omega) ? fit : undefined
   }
@@ -117,12 +111,11 @@ export class HarmonicFitter {
     asked: number,
     most: number,
     before: HarmonicFit | undefined,
-    looksAgain: boolean,
   ): HarmonicFit | undefined {
     const period = (2 * Math.PI) / asked
     if (before) {
       // The stretched partials of few periods must be cleaned of each other each time.
-      const rounds = looksAgain || samples.length < FEW_PERIODS * period ? 1 : 0
+      const rounds = samples.length < FEW_PERIODS * period ? 1 : 0
       return this.#settle(samples, asked, before.stiffness, most, rounds)
     }
     const few = Math.min(samples.length < FEW_PERIODS * period ? FIRST_PARTIALS_LOW : FIRST_PARTIALS, most)

@@ -78,11 +78,7 @@ const REPEATS = 0.45
 /** A period that explains so much is only held against the clearest one. */
 const CERTAIN = 0.9
 /** A pitch is followed without a search while it explains the sound about as well as when it was found. */
-const LOSES = 0.1
-/** A string this stiff was plucked. */
-const STIFF = 1e-4
-/** Two periods that differ by no more are one pitch. */
-const SAME_PITCH = 0.01
+const LOSES = 0.07
 /** Where high partials grow by so much from frame to frame a string may have been struck anew. */
 const LEAPS_DB = 2
 /** A sound of two notes: the first leaves something, and that repeats itself as a note does. */
@@ -283,21 +279,13 @@ export class PitchTracker {
     let best: Heard | undefined
     for (const { period, clarity } of candidates) {
       if (best && best.fit.explained > CERTAIN && clarity < clearest) continue
-      let heard = this.#stillStiff(at, rateHz / period) ?? this.#fit(at, rateHz / period)
+      let heard = this.#fit(at, rateHz / period)
       if (!heard) continue
       const times = this.#multiple(heard)
       if (times > 1) heard = this.#fit(at, times * heard.hz) ?? heard
       if (!best || this.#isBetter(at, heard, best)) best = heard
     }
     return best
-  }
-
-  /** A stiff string that sounds on need not be told from a whole series again. */
-  #stillStiff(at: number, hz: number): Heard | undefined {
-    const last = this.#last
-    if (!last || last.fit.stiffness < STIFF || Math.abs(hz / last.hz - 1) > SAME_PITCH) return undefined
-    const heard = this.#fit(at, last.hz, last.fit, true)
-    return heard && heard.fit.explained > CERTAIN && heard.fit.stiffness > STIFF ? heard : undefined
   }
 
   /** Both held against the same sound: a slower stage has less noise in it. */
@@ -308,11 +296,11 @@ export class PitchTracker {
     return !there || heard.fit.explained > there.fit.explained + BETTER
   }
 
-  #fit(at: number, hz: number, before?: HarmonicFit, looksAgain = false): Heard | undefined {
+  #fit(at: number, hz: number, before?: HarmonicFit): Heard | undefined {
     const { lowestHz, highestHz } = this.#options
     if (!(hz >= 0.97 * lowestHz && hz <= 1.03 * highestHz)) return undefined
     const partials = before && before.stiffness > 0 && hz > HIGH_STIFF_HZ ? STIFF_PARTIALS : PARTIALS
-    return this.#fitOn(this.#stageFor(hz, partials), at, hz, before, looksAgain)
+    return this.#fitOn(this.#stageFor(hz, partials), at, hz, before)
   }
 
   #fitOn(index: number, at: number, hz: number, before?: HarmonicFit, looksAgain = false): Heard | undefined {
@@ -324,7 +312,6 @@ export class PitchTracker {
       stage.samples.view(middle - half, middle + half + 1),
       stage.rateHz / hz,
       before,
-      looksAgain,
     )
     return fit && { hz: (fit.omega * stage.rateHz) / (2 * Math.PI), fit, stage }
   }

@@ -188,6 +188,7 @@ useShortcuts('Listening', [
 
 .student {
   display: flex;
+  flex-wrap: wrap;
   gap: 8px;
   align-items: center;
 }
