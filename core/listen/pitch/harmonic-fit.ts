@@ -41,7 +41,7 @@ const STIFF_LEAVES = 0.98
 /** Rounds in which a stiffness settles. */
 const STIFF_ROUNDS = 5
 /** A stiffness has settled when it changes by less than this part of itself. */
-const SETTLED = 0.02
+const SETTLED = 0.05
 /** Partials of a stiff string that are used, where there are periods enough: the higher ones of a pluck have soon died away. */
 export const STIFF_PARTIALS = 10
 /** Less than any string's. */

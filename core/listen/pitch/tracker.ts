@@ -303,7 +303,7 @@ export class PitchTracker {
     return this.#fitOn(this.#stageFor(hz, partials), at, hz, before)
   }
 
-  #fitOn(index: number, at: number, hz: number, before?: HarmonicFit, looksAgain = false): Heard | undefined {
+  #fitOn(index: number, at: number, hz: number, before?: HarmonicFit): Heard | undefined {
     const stage = this.#stages[index]!
     const seconds = stretchS(hz)
     const half = Math.round((seconds * stage.rateHz) / 2)
