@@ -44,6 +44,8 @@ const STIFF_ROUNDS = 5
 const SETTLED = 0.05
 /** Partials of a stiff string that are used, where there are periods enough: the higher ones of a pluck have soon died away. */
 export const STIFF_PARTIALS = 10
+/** The same where there are few periods: the higher partials are needed to tell the frequency. */
+const STIFF_PARTIALS_LOW = 22
 /** Less than any string's. */
 const LEAST_STIFFNESS = 2e-5
 /** Partials that a first, cautious fit uses. */
@@ -147,7 +149,7 @@ export class HarmonicFitter {
     const isStiff = startStiffness > 0
     const { cleans } = this.options
     const isShort = samples.length * startOmega < FEW_PERIODS * 2 * Math.PI
-    const wanted = isStiff && !isShort ? Math.min(STIFF_PARTIALS, most) : most
+    const wanted = isStiff ? Math.min(isShort ? STIFF_PARTIALS_LOW : STIFF_PARTIALS, most) : most
     let stiffness = startStiffness
     let partials = this.#usable(wanted, startOmega, stiffness)
     this.#sums.analyse(samples, startOmega, stiffness, partials)

@@ -40,8 +40,17 @@ export function takeOut(series: Series, samples: Float64Array, rest: Float64Arra
   const middle = (length - 1) / 2
   rest.set(samples)
   if (stiffness > 0) {
-    for (let k = 0; k < partials; k++)
-      subtractPartial(rest, length, sumRe[k]! * scale, sumIm[k]! * scale, ratio[k]! * omega, ratio[k]!, bend)
+    const set = (phasor: Float64Array, k: number) =>
+      setPhasor(phasor, length, sumRe[k]! * scale, sumIm[k]! * scale, ratio[k]! * omega, ratio[k]!, bend)
+    const [one, other] = PHASORS
+    for (let k = 0; k < partials; k++) {
+      set(one, k)
+      if (bend.cubic !== 0 || k + 1 === partials) subtractPartial(rest, length, one)
+      else {
+        set(other, ++k)
+        subtractPair(rest, length, one, other)
+      }
+    }
   } else {
     // Clenshaw's recurrence, two samples at a time, so that one's additions need not wait for the other's.
     for (let n = 0; n < length; n += 2) {
@@ -86,12 +95,12 @@ function turnAt(t: number, omega: number, { at0, square, cubic }: Bend): number 
   return omega * t + at0 + t * t * (square + cubic * t)
 }
 
-/**
- * Takes one partial with amplitude re + i im off samples about their middle. Its phase is a cubic of time: a phasor, turned by
- * a phasor that is itself turned, and so once more.
- */
-function subtractPartial(
-  samples: Float64Array,
+/** A partial's phasor at the first sample, and what turns it: x, by d, by e, by f. */
+const PHASORS = [new Float64Array(8), new Float64Array(8)] as const
+
+/** Sets a partial with amplitude re + i im, whose phase is a cubic of time, on the first of `length` samples. */
+function setPhasor(
+  phasor: Float64Array,
   length: number,
   re: number,
   im: number,
@@ -105,16 +114,25 @@ function subtractPartial(
   const p1 = phase(start + 1)
   const p2 = phase(start + 2)
   const p3 = phase(start + 3)
-  let xr = re * Math.cos(p0) - im * Math.sin(p0)
-  let xi = re * Math.sin(p0) + im * Math.cos(p0)
-  let dr = Math.cos(p1 - p0)
-  let di = Math.sin(p1 - p0)
-  const second = p2 - 2 * p1 + p0
-  let er = Math.cos(second)
-  let ei = Math.sin(second)
-  const third = p3 - 3 * p2 + 3 * p1 - p0
-  const fr = Math.cos(third)
-  const fi = Math.sin(third)
+  phasor[0] = re * Math.cos(p0) - im * Math.sin(p0)
+  phasor[1] = re * Math.sin(p0) + im * Math.cos(p0)
+  const turns = [p1 - p0, p2 - 2 * p1 + p0, p3 - 3 * p2 + 3 * p1 - p0]
+  for (let i = 0; i < 3; i++) {
+    phasor[2 + 2 * i] = Math.cos(turns[i]!)
+    phasor[3 + 2 * i] = Math.sin(turns[i]!)
+  }
+}
+
+/** Takes a partial off samples: a phasor, turned by a phasor that is itself turned, and so once more. */
+function subtractPartial(samples: Float64Array, length: number, phasor: Float64Array): void {
+  let xr = phasor[0]!
+  let xi = phasor[1]!
+  let dr = phasor[2]!
+  let di = phasor[3]!
+  let er = phasor[4]!
+  let ei = phasor[5]!
+  const fr = phasor[6]!
+  const fi = phasor[7]!
   for (let n = 0; n < length; n++) {
     samples[n]! -= xr
     const x = xr * dr - xi * di
@@ -123,9 +141,39 @@ function subtractPartial(
     const d = dr * er - di * ei
     di = dr * ei + di * er
     dr = d
-    if (cubic === 0) continue
     const e = er * fr - ei * fi
     ei = er * fi + ei * fr
     er = e
+  }
+}
+
+/** The same of two partials whose phase is a parabola, at once: one's turns need not wait for the other's. */
+function subtractPair(samples: Float64Array, length: number, a: Float64Array, b: Float64Array): void {
+  let ar = a[0]!
+  let ai = a[1]!
+  let adr = a[2]!
+  let adi = a[3]!
+  const aer = a[4]!
+  const aei = a[5]!
+  let br = b[0]!
+  let bi = b[1]!
+  let bdr = b[2]!
+  let bdi = b[3]!
+  const ber = b[4]!
+  const bei = b[5]!
+  for (let n = 0; n < length; n++) {
+    samples[n]! -= ar + br
+    const ax = ar * adr - ai * adi
+    ai = ar * adi + ai * adr
+    ar = ax
+    const bx = br * bdr - bi * bdi
+    bi = br * bdi + bi * bdr
+    br = bx
+    const ad = adr * aer - adi * aei
+    adi = adr * aei + adi * aer
+    adr = ad
+    const bd = bdr * ber - bdi * bei
+    bdi = bdr * bei + bdi * ber
+    bdr = bd
   }
 }
