@@ -43,7 +43,7 @@ export const TRACKER_OPTIONS: TrackerOptions = {
   lowestHz: 29.5,
   highestHz: 3200,
   leastConfidence: 0.6,
-  searchEvery: 16,
+  searchEvery: 32,
   fit: FIT_OPTIONS,
 }
 
