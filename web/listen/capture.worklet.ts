@@ -38,3 +38,6 @@ class Capture extends AudioWorkletProcessor {
 }
 
 registerProcessor('capture', Capture)
+
+// A module, for whoever imports it to try it.
+export {}
