@@ -145,7 +145,7 @@ export const HeardTake = z
     notes: z
       .array(HeardReading)
       .min(1, { error: 'Nothing of the exercise was heard: play it once more.' })
-      .max(2000, { error: 'Keep one take to 2,000 notes.' }),
+      .max(4000, { error: 'Keep one take to 4,000 notes.' }),
     /** Base64 of a coded track. */
     track: z
       .base64()

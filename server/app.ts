@@ -50,8 +50,8 @@ export interface AppDeps {
 /** Longer than the slowest honest answer, shorter than people wait. */
 const ANSWER_WITHIN_MS = 8000
 
-/** The largest request body: a check of 400 notes with a long remark is a tenth of it. */
-const BODY_LIMIT = '200kb'
+/** The largest request body: a take of half an hour with its track is half of it. */
+const BODY_LIMIT = '1mb'
 
 export function createApp(deps: AppDeps): Express {
   const { database, logger, now } = deps

@@ -31,7 +31,7 @@ export interface HeardWholeTake {
   readonly notes: readonly HeardNote[]
   readonly doubleStops: readonly HeardDoubleStop[]
   readonly track: PitchTrack
-  /** Part of the notes in which samples stood at the end of the scale. */
+  /** Samples stood at the end of the scale while somebody played. */
   readonly hasClipped: boolean
 }
 

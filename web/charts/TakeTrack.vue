@@ -48,8 +48,7 @@
           ● where the finger landed · ■ where the ear left it · the band is the tolerance. Click a note to
           hear it.
         </p>
-        <span class="files">
-          <TableExport :table="() => takeTable(notes)" />
+        <TableExport :table="() => takeTable(notes)">
           <button type="button" @click="saveMidi">MIDI</button>
           <button
             v-if="sound"
@@ -59,7 +58,7 @@
           >
             WAV
           </button>
-        </span>
+        </TableExport>
       </div>
     </template>
   </ChartFrame>
@@ -215,28 +214,6 @@ function drawn(x: ScaleLinear<number, number>, y: ScaleLinear<number, number>) {
   gap: 4px 12px;
   align-items: baseline;
   justify-content: space-between;
-}
-
-.files {
-  display: flex;
-  align-items: baseline;
-}
-
-.files > button {
-  border: 0;
-  border-radius: 5px;
-  padding: 3px 9px;
-  background: none;
-  color: var(--ink-soft);
-  font: 600 13.5px var(--font-text);
-  letter-spacing: 0.05em;
-  cursor: pointer;
-}
-
-.files > button:hover,
-.files > button:focus-visible {
-  background: var(--jade-wash);
-  color: var(--jade);
 }
 
 .key {

@@ -2,6 +2,8 @@
   <p class="export" role="group" aria-label="Take this table along">
     <button type="button" @click="saveCsv">CSV</button>
     <button type="button" @click="saveJson">JSON</button>
+    <!-- The same in other forms. -->
+    <slot />
   </p>
 </template>
 
@@ -32,7 +34,8 @@ async function saveJson() {
   margin-top: 8px;
 }
 
-button {
+button,
+:slotted(button) {
   border: 0;
   border-radius: 5px;
   padding: 3px 9px;
@@ -44,7 +47,9 @@ button {
 }
 
 button:hover,
-button:focus-visible {
+button:focus-visible,
+:slotted(button:hover),
+:slotted(button:focus-visible) {
   background: var(--jade-wash);
   color: var(--jade);
 }

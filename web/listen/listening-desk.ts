@@ -5,6 +5,7 @@ import {
   record,
   seededSource,
   SAMPLE_RATES_HZ,
+  TAKE_OPTIONS,
   TakeListener,
   WavStream,
 } from '#core'
@@ -13,8 +14,8 @@ import type { ListenFault, ListenOrder, ListenReport, StudentOrder } from './mes
 /** Sends word to the page. */
 export type Tell = (report: ListenReport, transfer?: Transferable[]) => void
 
-/** Longest recording that is heard at once. */
-const LONGEST_MINUTES = 60
+/** Longest recording that is heard at once: no longer a take is kept. */
+const LONGEST_MINUTES = TAKE_OPTIONS.longestS / 60
 /** A recording is heard piece by piece, so that the page can say how far it is. */
 const PIECE_S = 2
 const PIECE_BYTES = 1 << 19

@@ -69,31 +69,18 @@
           :active-string="choice.stringIndex.value"
           aim-only
         />
-        <TakeStrip
-          :phase="heard.phase.value"
-          :level="heard.level.value"
-          :progress="heard.progress.value"
-          :fault="heard.fault.value"
-          :said="heard.said.value"
-          :sounding="sounding"
+        <TakePanel
+          v-model:track="isTrackShown"
+          :heard="heard"
+          :stringing="stringing"
           :tolerance-cents="choice.toleranceCents.value"
+          :student="student ?? undefined"
           :is-idle="Boolean(choice.noPlace.value)"
-          @listen="listen"
-          @hear="(file) => void heard.hear(file)"
-          @play="playStudent"
-          @stop="heard.stop()"
         >
           <ElCheckbox v-if="student && hasTapes" v-model="tapesCovered"
             >Tapes covered <KeyHint of="o"
           /></ElCheckbox>
-        </TakeStrip>
-        <TakeTrack
-          v-if="isTrackShown && track.length > 0"
-          :notes="track"
-          :sound="heard.sound.value"
-          :tolerance-cents="choice.toleranceCents.value"
-          @hear="hearNote"
-        />
+        </TakePanel>
       </section>
       <div class="below">
         <section class="card sheet" aria-label="Readings">
@@ -136,15 +123,12 @@ import { storeToRefs } from 'pinia'
 import { useEventListener, useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { noteName, parseNote, pitchOfExpected, PLAYER_LEVELS, type Finger } from '#core'
+import { noteName, parseNote, type Finger } from '#core'
 import type { KeptVerdict } from '#contracts'
 import StringBoard from '../board/StringBoard.vue'
 import WalkIn from '../features/check/WalkIn.vue'
 import ReadingSheet from '../features/check/ReadingSheet.vue'
-import { faultsOf } from '../features/check/simulated'
-import TakeStrip from '../features/check/TakeStrip.vue'
-import TakeTrack from '../charts/TakeTrack.vue'
-import { trackNotes } from '../charts/track-notes'
+import TakePanel from '../features/check/TakePanel.vue'
 import { useHeardTake } from '../features/check/useHeardTake'
 import { useExercise, useTake, useTakeOnBoard } from '../features/check/useExercise'
 import { useKeepCheck } from '../features/check/useKeepCheck'
@@ -153,7 +137,6 @@ import { useNextLesson } from '../features/check/useNextLesson'
 import NobodyChosen from '../features/lesson/NobodyChosen.vue'
 import PainMarked from '../features/setup/PainMarked.vue'
 import VerdictCard from '../features/check/VerdictCard.vue'
-import { usePlayer } from '../audio/usePlayer'
 import { useBench } from '../stores/bench'
 import { useKeptCheck } from '../stores/kept-check'
 import { useLesson } from '../stores/lesson'
@@ -183,9 +166,7 @@ const { readings } = sheet
 const heard = useHeardTake({ stringing, exercise: choice.exercise, sheet: sheetName })
 const take = useTake(choice, sheet.judged, heard.landings)
 const { verdict } = take
-/** The finger that is down now. */
-const { finger: sounding } = heard
-const { boardTargets, tapes, landings } = useTakeOnBoard(choice, take, sounding)
+const { boardTargets, tapes, landings } = useTakeOnBoard(choice, take, heard.finger)
 
 /** Kept and not typed over yet: it is read aloud now, on whatever string the next one will be. */
 const { kept } = storeToRefs(useKeptCheck())
@@ -247,30 +228,6 @@ async function keepNow() {
 }
 
 const isTrackShown = ref(false)
-const track = computed(() =>
-  heard.track.value && stringing.value
-    ? trackNotes(stringing.value, heard.track.value, heard.landings.value)
-    : [],
-)
-const player = usePlayer()
-/** Where the ear left it, so that a teacher can play it again to the student. */
-function hearNote(index: number) {
-  const one = track.value[index]
-  if (!one || !stringing.value) return
-  const centsAboveA4 = [pitchOfExpected(stringing.value, one) + one.settledCents]
-  void player.start(() => ({ centsAboveA4, noteMs: 900, isLoop: false }))
-}
-/** The keys are the take's from now on: a space ends it. */
-function listen(deviceId: string) {
-  if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
-  void heard.listen(deviceId)
-}
-/** As trained as whoever is in the lesson. */
-function playStudent(faultId: string) {
-  const level = PLAYER_LEVELS.find((one) => one === student.value?.level) ?? 'intermediate'
-  if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
-  heard.play(level, faultsOf(faultId, Math.random), Math.floor(Math.random() * 1e9))
-}
 
 /** Played without seeing the tapes: how they are outgrown. Said anew for everybody. */
 const tapesCovered = ref(false)
@@ -298,11 +255,6 @@ useShortcuts('Check', [
     key: 'o',
     does: 'Tapes covered, or not',
     run: () => (tapesCovered.value = hasTapes.value && !tapesCovered.value),
-  },
-  {
-    key: 't',
-    does: 'The take note by note, or not',
-    run: () => (isTrackShown.value = heard.track.value !== undefined && !isTrackShown.value),
   },
   { key: 'n', does: 'The next lesson, once a verdict is kept', run: goOn },
   { key: 'x', does: 'After a walk-in: somebody else', run: () => (isWalkIn.value = false) },

@@ -34,7 +34,7 @@ export function listenFaultSentence(
     case 'no_sound_file':
       return 'This file holds no sound that can be read here. Choose a WAV, or another recording this browser plays.'
     case 'too_long':
-      return `This recording lasts ${Math.round(fault.minutes)} minutes. Cut it to an hour, or to the exercise.`
+      return `This recording lasts ${Math.round(fault.minutes)} minutes. Cut it to half an hour, or to the exercise.`
     case 'rate':
       return `This recording has ${Math.round(fault.sampleRateHz)} samples a second. Save it with 8,000 to 192,000.`
     case 'broken':

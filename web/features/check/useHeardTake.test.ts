@@ -193,6 +193,19 @@ describe('a take that is listened to', () => {
     sheet.value = 'orla A4 first'
     exercise.value = onA
     expect(heard.landings.value.map((l) => l.finger)).toEqual([0, 1, 2, 3])
+    // Its sound is not offered beside another string’s notes.
+    expect(heard.sound.value).toBeUndefined()
+    expect(heard.said.value).toBe('')
+  })
+
+  it('that a closed lid cuts off has lost the note that sounded, and no more', async () => {
+    const { heard, microphone } = open()
+    await heard.listen()
+    const { performance, sound } = playing({})
+    microphone.feed(sound.subarray(0, Math.round((performance.notes[3]!.startS + 0.4) * RATE)))
+    await nextTick()
+    // Nobody says that it is over; the next page finds it.
+    expect(open().heard.draft.value?.notes.map(({ finger }) => finger)).toEqual([0, 1, 2])
   })
 
   it('keeps what was heard when the microphone is unplugged, and says so', async () => {

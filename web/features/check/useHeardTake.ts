@@ -1,8 +1,6 @@
 import { least } from 'd3-array'
 import { computed, ref, watch, type Ref } from 'vue'
 import {
-  decodeTrack,
-  encodeTrack,
   landingAtCents,
   landingsOf,
   pitchOfExpected,
@@ -11,6 +9,7 @@ import {
   thereAndBack,
   type Exercise,
   type HandFaults,
+  type HeardNote,
   type HeardWholeTake,
   type Landing,
   type PitchTrack,
@@ -18,6 +17,7 @@ import {
   type Stringing,
 } from '#core'
 import type { HeardTake } from '#contracts'
+import { codedTrack, trackOf } from '../../charts/coded-track'
 import { useListening, type HeardSource, type ListenParts } from '../../listen/useListening'
 import { useDrafts } from '../../stores/drafts'
 import { useKeptCheck } from '../../stores/kept-check'
@@ -55,31 +55,35 @@ export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: List
   /** Whose take it is: what is chosen meanwhile is another sheet. */
   let of = { sheet: '', line: exercise.value, stringing: stringing.value }
 
-  function readingOf(heard: Parameters<typeof readTake>[0], strings: Stringing, line: Exercise) {
+  function readingOf(heard: readonly HeardNote[], strings: Stringing, line: Exercise) {
     return readTake(heard, strings, thereAndBack(line), a4Hz.value)
   }
 
   function over(whole: HeardWholeTake, from: HeardSource) {
-    const strings = of.stringing
-    if (!strings) return
-    const reading = readingOf(whole.notes, strings, of.line)
-    said.value = takeSentence(reading, whole.hasClipped)
-    const landings = landingsOf(strings, reading, from)
-    if (landings.length === 0 || reading.isOther) return
-    keptCheck.forget()
-    const take: HeardTake = {
-      source: from,
-      notes: landings.map(({ finger, cents, sigmaCents, atMs, heard }) => ({
-        finger,
-        landingCents: cents,
-        landingSigmaCents: sigmaCents,
-        atMs: atMs ?? 0,
-        ...heard!,
-      })),
-      track: toBase64(encodeTrack(whole.track)),
-    }
-    drafts.type(of.sheet, TAKE_FIELD, JSON.stringify(take))
+    const reading = keepDraft(whole.notes, from, whole.track)
+    if (!reading) return
+    if (of.sheet === sheet.value) said.value = takeSentence(reading, whole.hasClipped)
+    // What is in memory is another string’s, or another player’s, than who is looked at by now.
+    else listening.sound.value = undefined
   }
+
+  /** What was heard so far, as a draft; of another exercise there is none. */
+  function keepDraft(heard: readonly HeardNote[], from: HeardSource, track: PitchTrack | null) {
+    const strings = of.stringing
+    if (!strings) return undefined
+    const reading = readingOf(heard, strings, of.line)
+    const landings = reading.isOther ? [] : landingsOf(strings, reading, from)
+    if (landings.length > 0 && of.sheet === sheet.value) keptCheck.forget()
+    drafts.type(
+      of.sheet,
+      TAKE_FIELD,
+      landings.length > 0 ? JSON.stringify(draftOf(landings, from, track)) : '',
+    )
+    return reading
+  }
+
+  // Note by note: a lid that is closed in the middle of a take loses the note that sounds.
+  watch(notes, (heard) => phase.value === 'playing' && keepDraft(heard, source.value, null))
 
   /** What was heard and is not kept yet, or was kept last as long as its verdict stays. */
   const draft = computed(() => parse(drafts.textsOf(sheet.value)[TAKE_FIELD]))
@@ -131,7 +135,7 @@ export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: List
     const coded = judged.value?.track
     if (!coded) return undefined
     try {
-      return decodeTrack(fromBase64(coded))
+      return trackOf(coded)
     } catch {
       return undefined
     }
@@ -199,12 +203,24 @@ function parse(text: string | undefined): HeardTake | undefined {
   }
 }
 
-function toBase64(bytes: Uint8Array): string {
-  let text = ''
-  for (const byte of bytes) text += String.fromCharCode(byte)
-  return btoa(text)
+/** Finer than anything is known; a take of half an hour stays small. */
+function rounded(value: number): number {
+  return Number(value.toFixed(3))
 }
 
-export function fromBase64(text: string): Uint8Array {
-  return Uint8Array.from(atob(text), (c) => c.charCodeAt(0))
+function draftOf(landings: readonly Landing[], source: HeardSource, track: PitchTrack | null): HeardTake {
+  return {
+    source,
+    notes: landings.map(({ finger, cents, sigmaCents, atMs, heard }) => ({
+      finger,
+      landingCents: rounded(cents),
+      landingSigmaCents: rounded(sigmaCents),
+      atMs: atMs ?? 0,
+      settledCents: rounded(heard!.settledCents),
+      settledSigmaCents: rounded(heard!.settledSigmaCents),
+      lastsMs: heard!.lastsMs,
+      confidence: rounded(heard!.confidence),
+    })),
+    track: track && codedTrack(track),
+  }
 }

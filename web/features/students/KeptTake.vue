@@ -13,10 +13,11 @@
 
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
-import { decodeTrack, parseNote, pitchOfExpected, readSnapshot, type Landing, type PitchTrack } from '#core'
+import { parseNote, pitchOfExpected, readSnapshot, type Landing, type PitchTrack } from '#core'
 import type { Check } from '#contracts'
 import { call } from '../../api/client'
 import { usePlayer } from '../../audio/usePlayer'
+import { trackOf } from '../../charts/coded-track'
 import TakeTrack from '../../charts/TakeTrack.vue'
 import { trackNotes } from '../../charts/track-notes'
 
@@ -42,7 +43,7 @@ const notes = computed(() => {
 
 void call('checks.track', { params: { checkId: props.check.id } })
   .then(({ track: coded }) => {
-    track.value = decodeTrack(Uint8Array.from(atob(coded), (c) => c.charCodeAt(0)))
+    track.value = trackOf(coded)
   })
   .catch((error: unknown) => {
     fault.value = error instanceof Error ? error.message : 'The take could not be fetched.'
