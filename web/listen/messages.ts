@@ -44,6 +44,7 @@ export type ListenReport =
 
 export type ListenFault =
   | { readonly code: 'no_sound_file' }
+  | { readonly code: 'too_large' }
   | { readonly code: 'too_long'; readonly minutes: number }
   | { readonly code: 'rate'; readonly sampleRateHz: number }
   | { readonly code: 'broken'; readonly message: string }

@@ -2,7 +2,7 @@ import { onScopeDispose, ref, shallowRef } from 'vue'
 import type { HeardNote, HeardWholeTake, SoundLevel } from '#core'
 import { listenFaultSentence, MICROPHONE_GONE, microphoneSentence } from '../words/listening'
 import ListenWorker from './listen.worker?worker'
-import type { ListenOrder, ListenReport, StudentOrder } from './messages'
+import type { ListenFault, ListenOrder, ListenReport, StudentOrder } from './messages'
 import { decodeFile, openMicrophone, playAloud, type SoundSource } from './sources'
 
 export type ListenPhase =
@@ -33,6 +33,8 @@ const BROWSER: ListenParts = { newWorker: () => new ListenWorker(), openMicropho
 
 /** A take is over after so long a silence. */
 const SILENCE_S = 3
+/** A browser decodes a file at once: an hour of what phones record. */
+const MOST_DECODED_BYTES = 60_000_000
 /** The rate at which a simulated student is made. */
 const STUDENT_RATE_HZ = 44_100
 
@@ -58,6 +60,8 @@ export function useListening(
   const sound = shallowRef<{ readonly samples: Float32Array; readonly sampleRateHz: number }>()
   let worker: ReturnType<ListenParts['newWorker']> | undefined
   let feed: SoundSource | undefined
+  /** Another way to hear a recording that the first one does not know. */
+  let otherwise: (() => void) | undefined
   /** Counts beginnings: what an earlier one still says is not listened to. */
   let newest = 0
 
@@ -108,8 +112,8 @@ export function useListening(
         break
       }
       case 'failed':
-        fault.value = listenFaultSentence(report.fault)
-        leave()
+        if (report.fault.code === 'no_sound_file' && otherwise) otherwise()
+        else refuse(report.fault)
     }
   }
 
@@ -120,13 +124,18 @@ export function useListening(
   }
 
   function fail(message: string) {
-    fault.value = listenFaultSentence({ code: 'broken', message })
+    refuse({ code: 'broken', message })
+  }
+
+  function refuse(why: ListenFault) {
+    fault.value = listenFaultSentence(why)
     leave()
   }
 
   /** Ends whatever goes on; what was heard stays in sight. */
   function leave() {
     newest++
+    otherwise = undefined
     feed?.close()
     feed = undefined
     worker?.terminate()
@@ -158,16 +167,22 @@ export function useListening(
   async function hear(file: Blob) {
     const own = begin('recording')
     phase.value = 'hearing'
+    const isWav = (await file.slice(0, 4).text()) === 'RIFF'
+    if (own !== newest) return
+    if (!isWav) return decode(file, own)
+    // Compressed WAV is known to browsers only.
+    otherwise = () => void decode(file, own)
+    order({ kind: 'file', file })
+  }
+
+  async function decode(file: Blob, own: number) {
+    otherwise = undefined
+    if (file.size > MOST_DECODED_BYTES) return refuse({ code: 'too_large' })
     try {
-      const isWav = (await file.slice(0, 4).text()) === 'RIFF'
-      if (own !== newest) return
-      if (isWav) return order({ kind: 'file', file })
       const { samples, sampleRateHz } = await parts.decodeFile(await file.arrayBuffer())
       if (own === newest) order({ kind: 'samples', samples, sampleRateHz }, [samples.buffer as ArrayBuffer])
     } catch {
-      if (own !== newest) return
-      fault.value = listenFaultSentence({ code: 'no_sound_file' })
-      leave()
+      if (own === newest) refuse({ code: 'no_sound_file' })
     }
   }
 

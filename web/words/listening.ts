@@ -26,6 +26,7 @@ export const MICROPHONE_GONE =
 export function listenFaultSentence(
   fault:
     | { readonly code: 'no_sound_file' }
+    | { readonly code: 'too_large' }
     | { readonly code: 'too_long'; readonly minutes: number }
     | { readonly code: 'rate'; readonly sampleRateHz: number }
     | { readonly code: 'broken'; readonly message: string },
@@ -33,6 +34,8 @@ export function listenFaultSentence(
   switch (fault.code) {
     case 'no_sound_file':
       return 'This file holds no sound that can be read here. Choose a WAV, or another recording this browser plays.'
+    case 'too_large':
+      return 'This recording is too large to be opened at once. Save the exercise alone, or as WAV.'
     case 'too_long':
       return `This recording lasts ${Math.round(fault.minutes)} minutes. Cut it to half an hour, or to the exercise.`
     case 'rate':

@@ -164,6 +164,18 @@ describe('a take that is listened to', () => {
     await heard.hear(new Blob([writeWav(SILENCE, RATE)]))
     await vi.waitFor(() => expect(heard.said.value).toContain('No note was heard'))
     expect(heard.draft.value).toBeUndefined()
+
+    // A take that was heard before is not lost to one that is none.
+    await heard.listen()
+    microphone.feed(playing({}).sound)
+    microphone.feed(SILENCE)
+    const { value: before } = heard.draft
+    expect(before?.notes).toHaveLength(9)
+    await heard.listen()
+    microphone.feed(playing({}, other).sound)
+    microphone.feed(SILENCE)
+    expect(heard.said.value).toContain('fits this exercise')
+    expect(heard.draft.value).toEqual(before)
   })
 
   it('given up before the first note is none, ended in the middle is what was played', async () => {
@@ -247,6 +259,23 @@ describe('a take that is listened to', () => {
     const long = writeWav(new Float32Array(8000 * 7200), 8000, 'int8')
     await heard.hear(new Blob([long]))
     await vi.waitFor(() => expect(heard.fault.value).toContain('lasts 120 minutes'))
+  })
+
+  it('of another format is heard by the browser’s decoder, compressed WAV too; what is too large for it is not', async () => {
+    const { sound } = playing({})
+    const decodeFile = vi.fn(() => Promise.resolve({ samples: sound.slice(), sampleRateHz: RATE }))
+    const { heard } = open({ decodeFile })
+    for (const file of ['ID3 and a melody', 'RIFFxxxxWAVE in a code of its own']) {
+      await heard.hear(new Blob([file]))
+      await vi.waitFor(() => expect(heard.phase.value).toBe('off'))
+      expect(heard.fault.value).toBe('')
+      expect(heard.draft.value?.notes).toHaveLength(9)
+    }
+    expect(decodeFile).toHaveBeenCalledTimes(2)
+    await heard.hear(new Blob(['x'.repeat(60_000_001)]))
+    expect(heard.fault.value).toContain('too large')
+    expect(heard.draft.value?.notes).toHaveLength(9)
+    expect(decodeFile).toHaveBeenCalledTimes(2)
   })
 
   it('of a simulated student is played aloud and heard', async () => {

@@ -53,7 +53,7 @@ export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: List
   const listening = useListening(over, parts)
   const { phase, notes, sounding, source } = listening
   /** Whose take it is: what is chosen meanwhile is another sheet. */
-  let of = { sheet: '', line: exercise.value, stringing: stringing.value }
+  let of = { sheet: '', line: exercise.value, stringing: stringing.value, before: '' }
 
   function readingOf(heard: readonly HeardNote[], strings: Stringing, line: Exercise) {
     return readTake(heard, strings, thereAndBack(line), a4Hz.value)
@@ -67,18 +67,15 @@ export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: List
     else listening.sound.value = undefined
   }
 
-  /** What was heard so far, as a draft; of another exercise there is none. */
+  /** What was heard so far, as a draft; where it is none of the exercise, the draft is what it was before. */
   function keepDraft(heard: readonly HeardNote[], from: HeardSource, track: PitchTrack | null) {
     const strings = of.stringing
     if (!strings) return undefined
     const reading = readingOf(heard, strings, of.line)
     const landings = reading.isOther ? [] : landingsOf(strings, reading, from)
     if (landings.length > 0 && of.sheet === sheet.value) keptCheck.forget()
-    drafts.type(
-      of.sheet,
-      TAKE_FIELD,
-      landings.length > 0 ? JSON.stringify(draftOf(landings, from, track)) : '',
-    )
+    const text = landings.length > 0 ? JSON.stringify(draftOf(landings, from, track)) : of.before
+    drafts.type(of.sheet, TAKE_FIELD, text)
     return reading
   }
 
@@ -143,7 +140,8 @@ export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: List
 
   function begin() {
     said.value = ''
-    of = { sheet: sheet.value, line: exercise.value, stringing: stringing.value }
+    const before = drafts.textsOf(sheet.value)[TAKE_FIELD] ?? ''
+    of = { sheet: sheet.value, line: exercise.value, stringing: stringing.value, before }
   }
 
   // Another string or another player: nobody plays on.
