@@ -4,7 +4,7 @@ import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
 import { mannerOf, perform, PLAYER_LEVELS, record, seededSource, stringingOf, writeWav } from '../core'
-import { familyOf, shapeExercise, shapeOf, thereAndBack, tuningSystem } from '../core'
+import { familyOf, shapeExercise, shapeOf, playedNotes, tuningSystem } from '../core'
 import { newDataPath, removeDataPath, startApp } from '../e2e/app'
 import { findProgram } from '../scripts/lib/apt'
 
@@ -68,7 +68,7 @@ function recording(): Buffer {
     system: tuningSystem('fifths')!,
     lengthsMm: [LENGTH_MM],
   })
-  const line = { ...exercise, notes: thereAndBack(exercise) }
+  const line = { ...exercise, notes: playedNotes(exercise) }
   const performance = perform(seededSource(60_000), stringing, line, mannerOf('intermediate'))
   const once = record(seededSource(60_001), performance, { sampleRateHz: RATE })
   const all = new Float32Array(RECORDING_S * RATE)
@@ -103,7 +103,7 @@ try {
   await page.getByRole('button', { name: /Simulated student/ }).waitFor()
 
   const { tempo } = mannerOf(PLAYER_LEVELS[1])
-  const notes = thereAndBack(exercise)
+  const notes = playedNotes(exercise)
   const late: number[] = []
   const held: number[] = []
   for (let take = 0; take < 4; take++) {

@@ -59,22 +59,71 @@ export const KeptVerdict = z
 const PlayedFinger = z.union([z.literal(0), FingerNumber])
 const StringIndex = z.int().min(0).meta({ description: 'Counted from the lowest string' })
 
-/** What was to be played: a hand shape of the family on one open string. */
-const shapeOnString = {
+const NameId = z.string().max(40)
+const KeyId = NameId.meta({ description: 'A tonic and a mode', examples: ['D:major', 'Bb:natural_minor'] })
+
+export const ExpectedNote = z
+  .object({
+    stringIndex: StringIndex,
+    finger: PlayedFinger,
+    note: NoteText,
+    /** Where the hand stands; null of an open string, and above the last position. */
+    positionId: NameId.nullable().default(null),
+  })
+  .meta({ id: 'ExpectedNote' })
+
+/** A hand shape of the family on one open string. */
+const Shape = z.object({
   kind: z.literal('shape'),
   /** The open string. */
   string: NoteText,
-  shapeId: z.string().max(40),
+  shapeId: NameId,
+})
+/** The hand of a key on one open string in one position. */
+const KeyHand = z.object({ kind: z.literal('hand'), keyId: KeyId, string: NoteText, positionId: NameId })
+const Scale = z.object({
+  kind: z.enum(['scale', 'arpeggio']),
+  keyId: KeyId,
+  octaves: z.union([z.literal(1), z.literal(2), z.literal(3)]),
+  openStrings: z.enum(['prefer', 'avoid']),
+})
+const Drill = z.object({ ...KeyHand.shape, kind: z.literal('drill'), drillId: NameId })
+const Free = z.object({ kind: z.literal('free') })
+
+export const ExerciseName = z
+  .discriminatedUnion('kind', [Shape, KeyHand, Scale, Drill, Free])
+  .meta({ id: 'ExerciseName', description: 'What was to be played' })
+
+const line = {
+  notes: z
+    .array(ExpectedNote)
+    .min(1, { error: 'Say which notes the exercise has.' })
+    .max(1000, { error: 'Keep an exercise to 1,000 notes.' }),
 }
-export const ExerciseName = z.object(shapeOnString).meta({ id: 'ExerciseName' })
+/** The notes of a hand shape follow from its name; of everything else they are sent. */
+const ExerciseDraft = z
+  .discriminatedUnion('kind', [
+    Shape,
+    KeyHand.extend(line),
+    Scale.extend(line),
+    Drill.extend(line),
+    Free.extend(line),
+  ])
+  .meta({ id: 'ExerciseDraft' })
 
-export const ExpectedNote = z
-  .object({ stringIndex: StringIndex, finger: PlayedFinger, note: NoteText })
-  .meta({ id: 'ExpectedNote' })
-
+const kept = { notes: z.array(ExpectedNote) }
 export const Exercise = z
-  .object({ ...shapeOnString, notes: z.array(ExpectedNote) })
+  .discriminatedUnion('kind', [
+    Shape.extend(kept),
+    KeyHand.extend(kept),
+    Scale.extend(kept),
+    Drill.extend(kept),
+    Free.extend(kept),
+  ])
   .meta({ id: 'Exercise', description: 'A line of expected notes' })
+
+/** Which note of the exercise, from 0; null where its finger has one note only. */
+const NoteIndex = z.int().min(0).max(999).nullable().default(null)
 
 /** A finger that is further off than this is on another note. */
 const MAX_HEARD_CENTS = 150
@@ -113,8 +162,9 @@ export const Landing = ExpectedNote.extend({
 
 export const MeterReading = z
   .object({
-    /** Which note of the exercise. */
+    /** Of the note of the exercise. */
     finger: PlayedFinger,
+    index: NoteIndex,
     /** What an equal-tempered meter showed against the expected note. */
     shownCents: z
       .number({ error: 'Type what the meter showed, in cents.' })
@@ -129,8 +179,9 @@ export const MeterReading = z
   .meta({ id: 'MeterReading' })
 
 export const HeardReading = HeardBeside.extend({
-  /** Which note of the exercise. */
+  /** Of the note of the exercise. */
   finger: PlayedFinger,
+  index: NoteIndex,
   /** Where the finger landed, off the expected note, the string's own tuning taken out. */
   landingCents: HeardCents,
   landingSigmaCents: HeardSigma,
@@ -165,7 +216,7 @@ export const CheckDraft = z
   .object({
     instrumentId: Id,
     takenAt: Instant,
-    exercise: ExerciseName,
+    exercise: ExerciseDraft,
     system: SystemId,
     readings: z.array(MeterReading).max(400, { error: 'Keep one check to 400 notes.' }).default([]),
     /** What was heard, where an ear has listened. */
@@ -196,6 +247,14 @@ export const CheckDraft = z
     ],
   })
 
+export const JudgedHand = z
+  .object({
+    /** The open string. */
+    string: NoteText,
+    positionId: NameId.nullable(),
+  })
+  .meta({ id: 'JudgedHand' })
+
 export const CheckSummary = z
   .object({
     id: Id,
@@ -203,6 +262,8 @@ export const CheckSummary = z
     /** Null for a check of an earlier version that could not be moved over. */
     exercise: ExerciseName.nullable(),
     verdict: KeptVerdict,
+    /** Of which hand the verdict speaks; null of an exercise that has one hand only. */
+    hand: JudgedHand.nullable(),
   })
   .meta({ id: 'CheckSummary' })
 

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { Attachment, ATTACHMENT_LIMIT_BYTES, ATTACHMENT_TYPES, RecordKind } from './attachments'
-import { Check, CheckDraft, TakeTrack } from './checks'
+import { Check, CheckSummary, CheckDraft, TakeTrack } from './checks'
 import { Id } from './common'
 import { HandMeasurement, HandMeasurementDraft } from './hands'
 import {
@@ -137,6 +137,11 @@ export const ENDPOINTS = {
     summary: 'A student’s checks, newest first',
     params: studentParams,
     response: z.array(Check),
+  },
+  'checks.latest': {
+    summary: 'The latest check of each exercise of a student, newest first, without its notes',
+    params: studentParams,
+    response: z.array(CheckSummary),
   },
   'checks.create': {
     summary: 'Keep a check; the server judges it again',

@@ -6,6 +6,7 @@ export const PROBLEMS = {
   range_unsatisfiable: { status: 416, title: 'There is no such part of this' },
   too_large: { status: 413, title: 'The request is too large' },
   unsupported_type: { status: 415, title: 'This kind of file is not kept here' },
+  sound_not_allowed: { status: 403, title: 'The sound may not be kept' },
   upload_incomplete: { status: 400, title: 'The file did not arrive whole' },
   idempotency_key_missing: { status: 400, title: 'A save needs an Idempotency-Key header' },
   idempotency_key_reused: { status: 422, title: 'This Idempotency-Key was used for something else' },

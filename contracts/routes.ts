@@ -15,6 +15,7 @@ export const ROUTES = {
   'students.restore': ['POST', '/students/:studentId/restore'],
   'students.lend': ['POST', '/students/:studentId/loans'],
   'checks.list': ['GET', '/students/:studentId/checks'],
+  'checks.latest': ['GET', '/students/:studentId/exercises'],
   'checks.create': ['POST', '/students/:studentId/checks'],
   'checks.track': ['GET', '/checks/:checkId/track'],
   'checks.remove': ['DELETE', '/checks/:checkId'],

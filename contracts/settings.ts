@@ -113,6 +113,8 @@ export const StudioSettings = z
     boardFacing: z.boolean().default(false),
     boardTurned: z.enum(BOARD_TURNS).default('auto'),
     paper: z.enum(['a4', 'letter']).default('a4'),
+    /** Whether the sound of takes may be stored; of a student only with consent as well. */
+    keepsSound: z.boolean().default(false),
     intervals: z
       .object({
         remeasureDays: days('the interval of measuring'),

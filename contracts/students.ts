@@ -16,6 +16,14 @@ export const Lesson = z.object({
     .regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: 'Give the time as hours and minutes, as in 09:30.' }),
 })
 
+/** That sound of this student may be stored, and who said so. */
+export const SoundConsent = z
+  .object({
+    on: IsoDate,
+    by: line('who gave the consent').meta({ examples: ['Mrs Venn, mother'] }),
+  })
+  .meta({ id: 'SoundConsent' })
+
 const editable = {
   name: line('the name').meta({ examples: ['Orla Venn'] }),
   birthYear: z
@@ -36,6 +44,8 @@ const editable = {
   /** In what this student is taught otherwise than the studio teaches. */
   schools: SomeSchoolChoices,
   lesson: Lesson.nullable(),
+  /** Null where nobody gave it: withdrawn, every recording of the student is removed for good. */
+  soundConsent: SoundConsent.nullable(),
   note: z.string().max(NOTE_LENGTH, { error: `Keep the note to ${NOTE_LENGTH} characters.` }),
 }
 
@@ -66,6 +76,7 @@ export const StudentDraft = z
     tapeSchoolId: editable.tapeSchoolId.default(null),
     system: editable.system.default(null),
     lesson: editable.lesson.default(null),
+    soundConsent: editable.soundConsent.default(null),
     note: editable.note.default(''),
   })
   .meta({

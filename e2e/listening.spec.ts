@@ -14,7 +14,7 @@ import {
   shapeExercise,
   shapeOf,
   stringingOf,
-  thereAndBack,
+  playedNotes,
   tuningSystem,
   writeWav,
   type FamilyId,
@@ -37,7 +37,7 @@ function playedBy(id: FamilyId) {
   })
   const shape = shapeOf(family, family.defaultShapeId)!
   const exercise = shapeExercise(family.tuning, family.tuning.length - 2, shape)
-  const notes = thereAndBack(exercise)
+  const notes = playedNotes(exercise)
   const manner = { ...mannerOf('intermediate', { frameErrorMm: -4 }), tempo: 100 }
   const performance = perform(seededSource(31), stringing, { ...exercise, notes }, manner)
   const sound = record(seededSource(32), performance, { sampleRateHz: RATE })

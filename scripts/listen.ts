@@ -120,10 +120,12 @@ function exerciseFrom(text: string, strings: Stringing): ExpectedNote[] {
     named.map(({ note }) => note),
   )
   return named.map(({ note, stringIndex, finger }, i) => {
-    if (stringIndex !== undefined && finger !== undefined) return { note, stringIndex, finger }
+    if (stringIndex !== undefined && finger !== undefined)
+      return { note, stringIndex, finger, positionId: null }
     if (!fingered.ok)
       stop(`${fingered.note} is out of reach on a ${strings.family.id}. Name its string and finger.`)
-    return { note, stringIndex: fingered.notes[i]!.stringIndex, finger: fingered.notes[i]!.finger }
+    const { stringIndex: on, finger: by, hand } = fingered.notes[i]!
+    return { note, stringIndex: on, finger: by, positionId: hand?.position?.id ?? null }
   })
 }
 

@@ -112,6 +112,7 @@ function security(https: boolean): RequestHandler {
         styleSrc: ["'self'"],
         fontSrc: ["'self'"],
         imgSrc: ["'self'", 'data:'],
+        mediaSrc: ["'self'"],
         connectSrc: ["'self'"],
         workerSrc: ["'self'"],
         manifestSrc: ["'self'"],

@@ -103,6 +103,7 @@ export function perform(
       stringIndex: target.stringIndex,
       finger: target.finger,
       note: target.note,
+      positionId: target.positionId,
       index,
       startS,
       endS: startS + lastsS * (1 - rest),

@@ -6,7 +6,7 @@ import {
   type HandShape,
   type Stringing,
 } from '../instrument'
-import { meterCents, type Note } from '../pitch'
+import { meterCents, midiNumber, noteName, type Note } from '../pitch'
 
 /** One note of an exercise: what is to be played, on which string and with which finger. Finger 0 is the open string. */
 export interface ExpectedNote {
@@ -14,16 +14,40 @@ export interface ExpectedNote {
   readonly stringIndex: number
   readonly finger: Finger | 0
   readonly note: Note
+  /** Where the hand stands: id of one of the family’s positions. Null of an open string, and above the last position. */
+  readonly positionId: string | null
 }
 
-/** What an exercise is called: one hand shape on one string. */
-export interface ExerciseName {
-  readonly kind: 'shape'
-  readonly shapeId: HandShape['id']
-  readonly stringIndex: number
-}
+/** What an exercise is called. Keys, positions and drills are named by their ids. */
+export type ExerciseName =
+  /** One hand shape on one string. */
+  | { readonly kind: 'shape'; readonly shapeId: HandShape['id']; readonly stringIndex: number }
+  /** The hand that a key asks for on one string in one position. */
+  | {
+      readonly kind: 'hand'
+      readonly keyId: string
+      readonly stringIndex: number
+      readonly positionId: string
+    }
+  /** A scale or an arpeggio over the strings. */
+  | {
+      readonly kind: 'scale' | 'arpeggio'
+      readonly keyId: string
+      readonly octaves: 1 | 2 | 3
+      readonly openStrings: 'prefer' | 'avoid'
+    }
+  /** A drill on one string, or across them, in the hand of a key. */
+  | {
+      readonly kind: 'drill'
+      readonly drillId: string
+      readonly keyId: string
+      readonly stringIndex: number
+      readonly positionId: string
+    }
+  /** Whatever is played: its notes are those that were heard. */
+  | { readonly kind: 'free' }
 
-/** A line of expected notes. */
+/** A line of expected notes; of a hand each of its places once, from the nut on. */
 export interface Exercise {
   readonly name: ExerciseName
   readonly notes: readonly ExpectedNote[]
@@ -36,15 +60,39 @@ export function shapeExercise(tuning: readonly Note[], stringIndex: number, shap
   return {
     name: { kind: 'shape', shapeId: shape.id, stringIndex },
     notes: [
-      { stringIndex, finger: 0, note: open },
-      ...notesOfShape(open, shape).map(({ finger, note }) => ({ stringIndex, finger, note })),
+      { stringIndex, finger: 0, note: open, positionId: null },
+      ...notesOfShape(open, shape).map(({ finger, note }) => ({
+        stringIndex,
+        finger,
+        note,
+        positionId: shape.positionId,
+      })),
     ],
   }
 }
 
-/** An exercise as it is played: up, and down again. */
-export function thereAndBack({ notes }: Pick<Exercise, 'notes'>): ExpectedNote[] {
-  return [...notes, ...notes.slice(0, -1).reverse()]
+/** An exercise note for note as it is played: a hand up and down again, a line as it is written. */
+export function playedNotes({ name, notes }: Exercise): readonly ExpectedNote[] {
+  return name.kind === 'shape' || name.kind === 'hand' ? [...notes, ...notes.slice(0, -1).reverse()] : notes
+}
+
+/** Whether two expected notes are one place of one hand: the same finger on the same note of the same string. */
+export function isSamePlace(a: ExpectedNote, b: ExpectedNote): boolean {
+  return (
+    a.stringIndex === b.stringIndex &&
+    a.finger === b.finger &&
+    noteName(a.note) === noteName(b.note) &&
+    a.positionId === b.positionId
+  )
+}
+
+/** The places of an exercise, each once, string by string from the lowest and from the nut on. */
+export function placesOf<N extends ExpectedNote>(notes: readonly N[]): N[] {
+  const places: N[] = []
+  for (const one of notes) if (!places.some((known) => isSamePlace(known, one))) places.push(one)
+  return places.sort(
+    (a, b) => a.stringIndex - b.stringIndex || midiNumber(a.note) - midiNumber(b.note) || a.finger - b.finger,
+  )
 }
 
 /** Where one note of an exercise belongs on an instrument. */

@@ -1,5 +1,15 @@
-export { pitchOfExpected, shapeExercise, targetOf, targetsOf, thereAndBack } from './exercise'
+export {
+  isSamePlace,
+  pitchOfExpected,
+  placesOf,
+  playedNotes,
+  shapeExercise,
+  targetOf,
+  targetsOf,
+} from './exercise'
 export type { Exercise, ExerciseName, ExpectedNote, Target } from './exercise'
+export { landedPlaces } from './landed'
+export type { LandedPlace } from './landed'
 export { landingAtCents, LANDING_SOURCES } from './landing'
 export type { HeardBeside, Landing, LandingFacts, LandingSource } from './landing'
 export { landingFromMeter, shownByMeter, MAX_METER_CENTS, METER_SIGMA_CENTS } from './meter'

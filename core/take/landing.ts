@@ -36,11 +36,11 @@ export type LandingFacts = Pick<Landing, 'sigmaCents' | 'atMs' | 'source'> & Par
 /** A landing that is known by its pitch: `cents` off the expected note, of which the stringing makes a place. */
 export function landingAtCents(
   stringing: Stringing,
-  { stringIndex, finger, note }: ExpectedNote,
+  { stringIndex, finger, note, positionId }: ExpectedNote,
   cents: number,
   facts: LandingFacts,
 ): Landing {
-  const expected: ExpectedNote = { stringIndex, finger, note }
+  const expected: ExpectedNote = { stringIndex, finger, note, positionId }
   const target = targetOf(stringing, expected)
   const placeMm = finger === 0 ? 0 : placeOnString(stringing, stringIndex, target.cents + cents)
   return { ...expected, placeMm, cents, heard: null, ...facts }

@@ -10,6 +10,7 @@ import {
   shapeExercise,
   shownByMeter,
   targetsOf,
+  type ExpectedNote,
 } from './index'
 
 const violin = strung('violin', 328)
@@ -40,10 +41,7 @@ describe('an exercise', () => {
 })
 
 describe('a landing', () => {
-  const [open, first] = shaped('violin', 1).notes as [
-    { stringIndex: number; finger: 0; note: ReturnType<typeof note> },
-    { stringIndex: number; finger: 1; note: ReturnType<typeof note> },
-  ]
+  const [open, first] = shaped('violin', 1).notes as [ExpectedNote, ExpectedNote]
 
   it('from a meter says string, finger, note, place, cents, how sure, when and by what', () => {
     // E on the D string rings at a ninth (9:8, published) and shows +2 there: a pure fifth above A
@@ -52,6 +50,7 @@ describe('a landing', () => {
       stringIndex: 1,
       finger: 1,
       note: note('E4'),
+      positionId: 'first',
       placeMm: expect.closeTo(328 / 9, 3) as number,
       cents: expect.closeTo(0, 2) as number,
       sigmaCents: METER_SIGMA_CENTS,

@@ -9,6 +9,7 @@ import * as lists from './migrations/0006-lists'
 import * as cupboard from './migrations/0007-cupboard'
 import * as setup from './migrations/0008-setup'
 import * as heardTakes from './migrations/0009-heard-takes'
+import * as exercises from './migrations/0010-exercises'
 import type { Report, Step } from './migrations/step'
 
 /** In order; what has landed is never changed, only added to. */
@@ -22,6 +23,7 @@ const MIGRATIONS: Readonly<Record<string, { readonly steps: readonly Step[] }>> 
   '0007-cupboard': cupboard,
   '0008-setup': setup,
   '0009-heard-takes': heardTakes,
+  '0010-exercises': exercises,
 }
 
 /** Of this version or one before it. */

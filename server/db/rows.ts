@@ -1,5 +1,5 @@
 import type { BodyFitValues, Finger, LandingSource, SomeSchools, StringingSnapshot } from '#core'
-import type { ExerciseName, KeptVerdict, Level, SetupNow, SetupRound } from '#contracts'
+import type { ExerciseName, JudgedHand, KeptVerdict, Level, SetupNow, SetupRound } from '#contracts'
 
 /** Rows as the database keeps them. Dates without a time are ISO strings; instants are `Date`s in UTC; flags are read as 0 or 1. */
 
@@ -50,6 +50,7 @@ export interface StudentRow {
   system: string | null
   lessonWeekday: number | null
   lessonTime: string | null
+  soundConsent: { readonly on: string; readonly by: string } | null
   note: string
   createdAt: Date
   removedAt: Date | null
@@ -236,6 +237,8 @@ export interface CheckRow {
   /** The pitch of the take is kept beside it. */
   hasTrack: boolean
   verdict: KeptVerdict
+  /** Of which hand the verdict speaks; null of an exercise that has one hand only. */
+  hand: JudgedHand | null
   /** A row of an earlier version as it was, and why it could not be moved over. */
   unmoved: { readonly reason: string; readonly row: unknown } | null
   note: string
@@ -244,11 +247,12 @@ export interface CheckRow {
 }
 
 /** An exercise in names and numbers. */
-export interface KeptExercise extends ExerciseName {
+export type KeptExercise = ExerciseName & {
   readonly notes: readonly {
     readonly stringIndex: number
     readonly finger: Finger | 0
     readonly note: string
+    readonly positionId: string | null
   }[]
 }
 
@@ -259,8 +263,9 @@ export interface LandingRow {
   position: number
   stringIndex: number
   finger: number
-  /** The expected note. */
+  /** The expected note, and where the hand stands for it. */
   note: string
+  positionId: string | null
   placeMm: number
   cents: number
   sigmaCents: number

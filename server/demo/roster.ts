@@ -41,8 +41,10 @@ export interface DemoStudent {
   readonly shapeId: string
   readonly faults: PlayerFaults
   readonly left: number
-  /** Weeks ago of each check, oldest first. */
+  /** Weeks ago of each check, oldest first; the last one was played to a microphone, the others read off a meter. */
   readonly checks: readonly number[]
+  /** What was played last, where it was more than the hand on one string. */
+  readonly scale?: { readonly keyId: string; readonly octaves: 1 | 2 }
   readonly note: string
 }
 
@@ -278,6 +280,7 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
     faults: hand({ fingerOffsetMm: { 3: 2 }, scatterCents: 3 }),
     left: 0.2,
     checks: [12, 10, 7, 5, 3, 1],
+    scale: { keyId: 'D:major', octaves: 1 },
     note: 'Shifts to third position easily; vibrato can begin.',
   },
   {
@@ -306,6 +309,7 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
     faults: hand({ handOffsetMm: -2.5, scatterCents: 3 }),
     left: 0.35,
     checks: [10, 8, 5, 2],
+    scale: { keyId: 'C:major', octaves: 2 },
     note: '',
   },
   {
@@ -348,6 +352,7 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
     faults: hand({ handOffsetMm: 5, scatterCents: 5 }),
     left: 0.5,
     checks: [12, 9, 6, 5],
+    scale: { keyId: 'C:major', octaves: 2 },
     note: 'Stiff on cold mornings; short doses.',
   },
   {

@@ -1,29 +1,32 @@
 import { randomNormal } from 'd3-random'
 import {
   arrangedItems,
+  exerciseOf,
   familyOf,
   fifths,
   noteName,
   note,
   parseLength,
+  placementContext,
   placeOfNote,
   playExercise,
   seededSource,
-  shapeExercise,
-  shapeOf,
   shownByMeter,
   stringingOf,
   stringingOfInstrument,
   DEFAULT_SYSTEM_ID,
   NO_BODY_FIT,
+  type Exercise,
   type MasteryState,
   type PlayerFaults,
   type RandomSource,
   type SetupItemId,
+  type Stringing,
 } from '#core'
-import type { Level, MeterReading } from '#contracts'
+import type { Level } from '#contracts'
 import type { Database } from '../db/database'
 import { StudioStore } from '../db/studio-store'
+import { exerciseRow } from '../features/checks/exercise'
 import { checkService } from '../features/checks/service'
 import { handService } from '../features/hands/service'
 import { instrumentService } from '../features/instruments/service'
@@ -33,6 +36,7 @@ import { addStudio } from '../features/session/accounts'
 import { tapeService } from '../features/tapes/service'
 import { studentService } from '../features/students/service'
 import type { Call } from '../http/call'
+import { heardTake } from './heard'
 import { DEMO_HANDS } from './hands'
 import { DEMO_SETUPS } from './setups'
 import { DEMO_INSTRUMENTS, DEMO_STUDENTS, type DemoInstrument, type DemoStudent } from './roster'
@@ -151,6 +155,7 @@ async function addStudent(
     schools: DEMO_SETUPS[demo.name]?.schools ?? {},
     tapeSchoolId: null,
     system: null,
+    soundConsent: null,
     lesson: { weekday: SATURDAY, time: demo.time },
     note: demo.note,
   })
@@ -162,15 +167,18 @@ async function addStudent(
   for (const [index, weeks] of demo.checks.entries()) {
     const progress = demo.checks.length > 1 ? index / (demo.checks.length - 1) : 0
     const string = demo.strings[index % demo.strings.length] ?? ''
-    const readings = play(demo, string, fade(demo.faults, 1 - (1 - demo.left) * progress), source)
+    const isLast = index === demo.checks.length - 1
+    const faults = fade(demo.faults, 1 - (1 - demo.left) * progress)
+    const stringing = stringingOfDemo(demo)
+    const exercise = exerciseOfDemo(demo, stringing, string, isLast)
     const takenAt = lessonTime(weeksAgo(weeks), demo.time)
     await checkService(callAt(takenAt)).create(id, {
       instrumentId,
       takenAt: takenAt.toISOString(),
-      exercise: { kind: 'shape', string, shapeId: demo.shapeId },
+      exercise: draftExercise(exercise, stringing),
       system: DEFAULT_SYSTEM_ID,
-      readings: readings.map(({ finger, shownCents }) => ({ finger, shownCents, atMs: null })),
-      heard: null,
+      readings: isLast ? [] : read(stringing, exercise, faults, source),
+      heard: isLast ? heardTake(Math.floor(source() * 1e6), stringing, exercise, faults) : null,
       tapesCovered: false,
       note: '',
     })
@@ -260,19 +268,48 @@ async function lookAtSetup(
 }
 
 /** What a meter shows while the simulated player goes through the hand shape twice. */
-function play(demo: DemoStudent, string: string, faults: PlayerFaults, source: RandomSource): MeterReading[] {
+function stringingOfDemo(demo: DemoStudent): Stringing {
   const instrument = DEMO_INSTRUMENTS.find((i) => i.label === demo.instrument)
-  const family = familyOf(demo.family)
-  const shape = shapeOf(family, demo.shapeId)
-  const stringIndex = family.tuning.findIndex((open) => noteName(open) === string)
-  if (!instrument || !shape || stringIndex < 0)
-    throw new Error(`the demo student ${demo.name} has no hand to play with`)
+  if (!instrument) throw new Error(`the demo student ${demo.name} has no instrument to play`)
   const { sizeId } = instrument
-  const stringing = stringingOf({ family, sizeId, system: fifths, lengthsMm: [lengthOf(instrument)] })
-  const exercise = shapeExercise(stringing.tuning, stringIndex, shape)
+  return stringingOf({
+    family: familyOf(demo.family),
+    sizeId,
+    system: fifths,
+    lengthsMm: [lengthOf(instrument)],
+  })
+}
+
+function exerciseOfDemo(
+  { name, scale, shapeId }: DemoStudent,
+  { family, tuning }: Stringing,
+  string: string,
+  isLast: boolean,
+): Exercise {
+  const stringIndex = tuning.findIndex((open) => noteName(open) === string)
+  const made = exerciseOf(
+    placementContext(family, tuning),
+    scale && isLast
+      ? { kind: 'scale', ...scale, openStrings: 'prefer' }
+      : { kind: 'shape', stringIndex, shapeId },
+  )
+  if (!made.ok) throw new Error(`the demo student ${name} has nothing to play`)
+  return made.exercise
+}
+
+/** As a page would send it. */
+function draftExercise(exercise: Exercise, { tuning }: Stringing) {
+  const row = exerciseRow(exercise, tuning)
+  return { ...row, notes: [...row.notes] }
+}
+
+/** What a meter shows of two rounds. */
+function read(stringing: Stringing, exercise: Exercise, faults: PlayerFaults, source: RandomSource) {
   return playExercise(source, stringing, exercise, faults, 2).map((landing) => ({
     finger: landing.finger,
+    index: null,
     shownCents: Math.round(shownByMeter(stringing, landing)),
+    atMs: null,
   }))
 }
 

@@ -1,6 +1,11 @@
 <template>
   <g>
-    <g v-for="landing in drawn" :key="landing.finger" :class="landing.side">
+    <g
+      v-for="landing in drawn"
+      :key="`${landing.stringIndex}-${landing.finger}-${landing.targetMm}`"
+      :class="landing.side"
+    >
+      <circle v-if="landing.isShown" :cx="landing.x" :cy="landing.y" r="20" class="shown" />
       <circle
         v-if="landing.soundingX !== undefined"
         :cx="landing.soundingX"
@@ -31,7 +36,7 @@
     </g>
     <text
       v-for="word in words"
-      :key="`w${word.finger}`"
+      :key="word.id"
       :x="word.x"
       :y="wordsTop + word.row * WORD_ROW_PX"
       text-anchor="middle"
@@ -57,6 +62,13 @@ const props = defineProps<{
 
 const laneTop = computed(() => props.scale.bottom + LANE_GAP_PX)
 const wordsTop = computed(() => laneTop.value + LANE_PX + WORD_ROW_PX - 4)
+/** Where several strings were played, each has its own row of the lane, in the order in which they are drawn. */
+const rows = computed(() => {
+  const strings = [...new Set(props.landings.map((l) => l.stringIndex))]
+  if (strings.length < 2) return new Map<number, number>()
+  strings.sort((a, b) => props.scale.stringY(a, 0) - props.scale.stringY(b, 0))
+  return new Map(strings.map((stringIndex, row) => [stringIndex, row]))
+})
 const drawn = computed(() =>
   props.landings.map((landing) => {
     const { along, stringY } = props.scale
@@ -73,7 +85,7 @@ const drawn = computed(() =>
       bandWidth: Math.abs(high - low),
       dots: landing.notesMm.map((placeMm, index) => ({
         x: along(placeMm),
-        y: laneTop.value + 8 + (index % DOTS_IN_LANE) * DOT_STEP_PX,
+        y: laneTop.value + 8 + ((rows.value.get(landing.stringIndex) ?? index) % DOTS_IN_LANE) * DOT_STEP_PX,
       })),
     }
   }),
@@ -96,6 +108,12 @@ const DOTS_IN_LANE = Math.floor((LANE_PX - 8) / DOT_STEP_PX)
   fill: var(--brass-wash);
   stroke: var(--brass);
   stroke-width: 2.5;
+}
+
+.shown {
+  fill: none;
+  stroke: var(--focus);
+  stroke-width: 3;
 }
 
 .band {

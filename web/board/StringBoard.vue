@@ -215,7 +215,7 @@ const scale = computed(() =>
 )
 const reach = computed(() => scale.value.reachMm)
 /** Room for one row of words is kept: it does not come and go while somebody types. */
-const words = computed(() => landingWords(scale.value, landings, isFlipped.value))
+const words = computed(() => landingWords(scale.value, landings, isFlipped.value, stringing.tuning))
 const wordRows = computed(() => Math.max(1, ...words.value.map((word) => word.row + 1)))
 const rulerY = computed(
   () => scale.value.bottom + (hasLane.value ? LANE_PX + 24 + wordRows.value * WORD_ROW_PX : 14),

@@ -7,6 +7,7 @@ import {
   stringAcrossMm,
   transpose,
   type Finger,
+  type Note,
   type Stringing,
 } from '#core'
 import { sharpOrFlat } from '../words/numbers'
@@ -54,6 +55,8 @@ export interface BoardLanding {
   readonly notesMm: readonly number[]
   readonly toleranceMm: readonly [number, number]
   readonly isOff: boolean
+  /** It is pointed at elsewhere on the page. */
+  readonly isShown?: boolean
   /** Where it lies while the note sounds. */
   readonly soundingMm?: number | undefined
 }
@@ -175,7 +178,8 @@ export const LANE_PX = 46
 
 /** What is said of a landing that is off, and where under the lane. */
 export interface LandingWord {
-  readonly finger: Finger
+  /** Of the landing among the others. */
+  readonly id: string
   readonly text: string
   readonly isSharp: boolean
   /** Middle of the text. */
@@ -197,17 +201,27 @@ export function landingWords(
   { along, width }: BoardScale,
   landings: readonly BoardLanding[],
   isFlipped: boolean,
+  tuning: readonly Note[] = [],
 ): LandingWord[] {
   const ends: number[] = []
+  const areSeveral = new Set(landings.map((l) => l.stringIndex)).size > 1
   return landings
     .filter((landing) => landing.isOff)
-    .map(({ finger, meanMm, meanCents }) => {
+    .map(({ stringIndex, finger, meanMm, meanCents }) => {
+      const open = areSeveral ? tuning[stringIndex] : undefined
+      const who = open ? `${noteLabel(open, { octave: false })} ${finger}` : String(finger)
       const isSharp = meanCents > 0
       const said = sharpOrFlat(meanCents)
       // Sharp lies towards the bridge: to the right, or to the left on a board turned round.
-      const text = isSharp !== isFlipped ? `${finger}: ${said} ▶` : `◀ ${finger}: ${said}`
+      const text = isSharp !== isFlipped ? `${who}: ${said} ▶` : `◀ ${who}: ${said}`
       const half = (text.length * LETTER_PX) / 2
-      return { finger, text, isSharp, half, x: Math.min(width - half, Math.max(half, along(meanMm))) }
+      return {
+        id: `${stringIndex} ${finger} ${meanMm}`,
+        text,
+        isSharp,
+        half,
+        x: Math.min(width - half, Math.max(half, along(meanMm))),
+      }
     })
     .sort((a, b) => a.x - b.x)
     .map(({ half, ...word }) => {

@@ -108,11 +108,12 @@ function chanceOf(chain: readonly Way[][]): NoteGuess[] {
 /** The same string and finger in different hands or spellings is one guess. */
 function ranked(ways: readonly Way[], chances: readonly number[]): NoteGuess {
   const guesses = new Map<string, Guess>()
-  ways.forEach(({ stringIndex, finger, note }, k) => {
+  ways.forEach(({ stringIndex, finger, note, hand }, k) => {
     const key = `${stringIndex} ${finger}`
     const known = guesses.get(key)
     const probability = (known?.probability ?? 0) + chances[k]!
-    guesses.set(key, { ...(known ?? { stringIndex, finger, note }), probability })
+    const positionId = hand?.position?.id ?? null
+    guesses.set(key, { ...(known ?? { stringIndex, finger, note, positionId }), probability })
   })
   return [...guesses.values()].sort((a, b) => b.probability - a.probability)
 }

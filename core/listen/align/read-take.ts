@@ -8,7 +8,8 @@ import {
   type LandingSource,
 } from '../../take'
 import type { HeardNote } from '../notes'
-import { align, type Alignment, type Match } from './align'
+import { align, type Match } from './align'
+import { guessNotes } from './guess'
 
 /** One note of the exercise as it was played. */
 export interface NoteReading extends ExpectedNote {
@@ -71,16 +72,67 @@ export function readTake(
   notes: readonly ExpectedNote[],
   a4Hz: number = A4_HZ,
 ): TakeReading {
-  const referenceCents = 1200 * Math.log2(a4Hz / 440)
-  const written = notes.map((expected) => ({ cents: pitchOfExpected(stringing, expected) + referenceCents }))
+  const written = writtenCents(stringing, notes, a4Hz)
   const alignment = align(
     heard.map(({ landing }) => landing),
     written,
   )
-  const octaves = mostOctaves(alignment)
-  const tuning = tuningOf(heard, notes, written, alignment, octaves)
+  const reading = readMatches(heard, notes, written, alignment.matches)
+  const well = reading.readings.filter(({ isWrong }) => !isWrong).length
+  const { missing, from, to } = alignment
+  return {
+    ...reading,
+    missing,
+    from,
+    to,
+    isOther: heard.length > 0 && well < LEAST_FIT * Math.max(heard.length, 1),
+  }
+}
+
+/**
+ * Reads a take of which nobody has said what it is: every note is held against the likeliest of the notes, strings and
+ * fingers that it may have been. Notes that the board does not have are extra.
+ *
+ * @param a4Hz that the strings are tuned to.
+ */
+export function readFreeTake(
+  heard: readonly HeardNote[],
+  stringing: Stringing,
+  a4Hz: number = A4_HZ,
+): TakeReading {
+  const likeliest = guessNotes(heard, stringing, a4Hz).map(([best]) => best)
+  const notes: ExpectedNote[] = []
+  const matches = likeliest.map((best): Match => {
+    if (!best) return { kind: 'extra' }
+    const { probability: _, ...expected } = best
+    return { kind: 'meant', index: notes.push(expected) - 1, octaves: 0, how: 'next', isWrong: false }
+  })
+  const written = writtenCents(stringing, notes, a4Hz)
+  return {
+    ...readMatches(heard, notes, written, matches),
+    missing: [],
+    from: 0,
+    to: notes.length,
+    isOther: false,
+  }
+}
+
+/** Pitches as written, cents above 440 Hz. */
+function writtenCents(stringing: Stringing, notes: readonly ExpectedNote[], a4Hz: number) {
+  const referenceCents = 1200 * Math.log2(a4Hz / 440)
+  return notes.map((expected) => ({ cents: pitchOfExpected(stringing, expected) + referenceCents }))
+}
+
+function readMatches(
+  heard: readonly HeardNote[],
+  notes: readonly ExpectedNote[],
+  written: readonly { readonly cents: number }[],
+  matches: readonly Match[],
+): Pick<TakeReading, 'readings' | 'extra' | 'tuning' | 'octaves'> {
+  const octaves = mostOctaves(matches)
+  const tuning = tuningOf(heard, notes, written, matches, octaves)
   const readings = heard.flatMap((note, i): NoteReading[] => {
-    const match = alignment.matches[i]!
+    const match = matches[i]!
     if (match.kind === 'extra') return []
     const expected = notes[match.index]!
     const string = tuning.find((t) => t.stringIndex === expected.stringIndex)
@@ -103,17 +155,7 @@ export function readTake(
       },
     ]
   })
-  const well = readings.filter(({ isWrong }) => !isWrong).length
-  return {
-    readings,
-    extra: heard.filter((_, i) => alignment.matches[i]!.kind === 'extra'),
-    missing: alignment.missing,
-    from: alignment.from,
-    to: alignment.to,
-    tuning,
-    octaves,
-    isOther: heard.length > 0 && well < LEAST_FIT * Math.max(heard.length, 1),
-  }
+  return { readings, extra: heard.filter((_, i) => matches[i]!.kind === 'extra'), tuning, octaves }
 }
 
 /** Landings of the fingers and open strings that were heard, for what judges takes. */
@@ -139,7 +181,7 @@ export function landingsOf(
     )
 }
 
-function mostOctaves({ matches }: Alignment): number {
+function mostOctaves(matches: readonly Match[]): number {
   const counts = new Map<number, number>()
   for (const match of matches)
     if (match.kind === 'meant' && !match.isWrong)
@@ -151,7 +193,7 @@ function tuningOf(
   heard: readonly HeardNote[],
   notes: readonly ExpectedNote[],
   written: readonly { readonly cents: number }[],
-  { matches }: Alignment,
+  matches: readonly Match[],
   octaves: number,
 ): StringTuning[] {
   const sums = new Map<number, { weight: number; cents: number; count: number }>()

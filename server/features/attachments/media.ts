@@ -1,5 +1,7 @@
 import { ATTACHMENT_TYPES } from '#contracts/attachments'
 
+export const SOUND_TYPE = 'audio/wav' satisfies (typeof ATTACHMENT_TYPES)[number]
+
 export type MediaType = (typeof ATTACHMENT_TYPES)[number]
 
 /** How many bytes {@link isOfType} wants to see. */

@@ -1,4 +1,5 @@
 import { QueryTypes } from 'sequelize'
+import { SOUND_TYPE } from './media'
 import type { AttachmentRow } from '../../db/rows'
 import type { Database } from '../../db/database'
 import type { By, StudioStore } from '../../db/studio-store'
@@ -12,7 +13,7 @@ const IN_ORDER_OF_TIME: [string, string][] = [
 export type Beside = Partial<Pick<AttachmentRow, 'checkId' | 'studentId' | 'instrumentId'>>
 
 export function attachmentRepository(store: StudioStore) {
-  const { attachment, attachmentChunk } = store.models
+  const { attachment, attachmentChunk, check } = store.models
   return {
     beside: (where: Beside): Promise<By<AttachmentRow>[]> =>
       store.written(attachment, { ...where, isWhole: true }, { order: IN_ORDER_OF_TIME }),
@@ -26,6 +27,12 @@ export function attachmentRepository(store: StudioStore) {
       store.update(attachment, { id }, { ...values, isWhole: true }),
     /** With its bytes, for good. */
     remove: (id: string) => store.remove(attachment, { id }),
+    /** Every recording of a student, beside the file and beside checks, for good. */
+    async removeSoundOf(studentId: string): Promise<void> {
+      const checks = await store.all(check, { studentId })
+      const beside = [{ studentId }, { checkId: checks.map(({ id }) => id) }]
+      for (const where of beside) await store.remove(attachment, { ...where, mediaType: SOUND_TYPE })
+    },
   }
 }
 

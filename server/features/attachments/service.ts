@@ -8,7 +8,7 @@ import type { By } from '../../db/studio-store'
 import type { Call, Download, UploadCall } from '../../http/call'
 import { ProblemError } from '../../http/problem-error'
 import { inPieces } from './chunks'
-import { isOfType, mediaTypeOf, SIGNATURE_BYTES, type MediaType } from './media'
+import { isOfType, mediaTypeOf, SIGNATURE_BYTES, SOUND_TYPE, type MediaType } from './media'
 import { attachmentRepository, type Beside } from './repository'
 
 type Kind = z.output<typeof RecordKind>
@@ -36,6 +36,22 @@ export function attachmentService({ store, signedIn, now }: Pick<Call, 'store' |
     const row = await attachments.byId(id)
     if (!row) throw new ProblemError('not_found')
     return row
+  }
+
+  /** Sound of a student is kept where the studio keeps sound and the student's file says that it may. */
+  async function insistOnConsent({ checkId, studentId }: Beside, within = store): Promise<void> {
+    const { check, student } = within.models
+    const id = studentId ?? (checkId ? (await within.one(check, { id: checkId }))?.studentId : undefined)
+    if (!id) return
+    if (!signedIn.session.studio.settings.keepsSound)
+      throw new ProblemError('sound_not_allowed', {
+        detail: 'This studio keeps no sound. Switch it on in Studio first, if your school’s rules allow it.',
+      })
+    if (!(await within.one(student, { id }))?.soundConsent)
+      throw new ProblemError('sound_not_allowed', {
+        detail:
+          'Nobody has given consent to keep this student’s sound. Write it in the student’s file first.',
+      })
   }
 
   /** Writes the bytes down piece by piece as they come, and says what they were. */
@@ -67,6 +83,7 @@ export function attachmentService({ store, signedIn, now }: Pick<Call, 'store' |
       const mediaType = mediaTypeOf(upload.contentType)
       if (!mediaType)
         throw new ProblemError('unsupported_type', { detail: `Send one of ${ATTACHMENT_TYPES.join(', ')}.` })
+      if (mediaType === SOUND_TYPE) await insistOnConsent(beside)
       if ((upload.declaredBytes ?? 0) > ATTACHMENT_LIMIT_BYTES) throw tooLarge()
       const row: Omit<AttachmentRow, 'studioId'> = {
         id: uuid(),
@@ -86,6 +103,8 @@ export function attachmentService({ store, signedIn, now }: Pick<Call, 'store' |
       try {
         const taken = await take(row.id, mediaType, upload.bytes)
         const answer = await once([mediaType, taken.sha256], async (within) => {
+          // It may have been withdrawn while the bytes came.
+          if (mediaType === SOUND_TYPE) await insistOnConsent(beside, within)
           await attachmentRepository(within).finish(row.id, taken)
           return attachmentDto({ ...row, ...taken, studioId: '', by: user.name })
         })

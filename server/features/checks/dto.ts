@@ -1,6 +1,7 @@
-import { noteName, snapshotOf, type Exercise, type Finger, type Landing, type Verdict } from '#core'
+import { noteName, snapshotOf, type Finger, type Landing, type Verdict } from '#core'
 import type { Check, CheckSummary, KeptVerdict } from '#contracts'
-import type { CheckRow, KeptExercise, LandingRow } from '../../db/rows'
+import type { CheckRow, LandingRow } from '../../db/rows'
+import { exerciseName, keptExercise } from './exercise'
 
 /** What is kept of a verdict; its evidence is the landings. */
 export function keptVerdict(verdict: Verdict): KeptVerdict {
@@ -27,18 +28,6 @@ export function keptVerdict(verdict: Verdict): KeptVerdict {
   }
 }
 
-/** An exercise in names: its open string by its note. */
-export function keptExercise({ name, notes }: Exercise): KeptExercise {
-  const open = notes.find((n) => n.finger === 0)
-  if (!open) throw new Error('an exercise of a hand shape begins with its open string')
-  return {
-    kind: name.kind,
-    string: noteName(open.note),
-    shapeId: name.shapeId,
-    notes: notes.map((n) => ({ ...n, note: noteName(n.note) })),
-  }
-}
-
 export function landingRows(checkId: string, landings: readonly Landing[]): Omit<LandingRow, 'studioId'>[] {
   return landings.map((landing, position) => ({
     checkId,
@@ -46,6 +35,7 @@ export function landingRows(checkId: string, landings: readonly Landing[]): Omit
     stringIndex: landing.stringIndex,
     finger: landing.finger,
     note: noteName(landing.note),
+    positionId: landing.positionId,
     placeMm: landing.placeMm,
     cents: landing.cents,
     sigmaCents: landing.sigmaCents,
@@ -59,15 +49,10 @@ export function landingRows(checkId: string, landings: readonly Landing[]): Omit
 }
 
 export function checkSummaryDto(
-  row: Pick<CheckRow, 'id' | 'takenAt' | 'exercise' | 'verdict'>,
+  row: Pick<CheckRow, 'id' | 'takenAt' | 'exercise' | 'verdict' | 'hand'>,
 ): CheckSummary {
-  const { id, takenAt, exercise, verdict } = row
-  return {
-    id,
-    takenAt: takenAt.toISOString(),
-    exercise: exercise && { kind: exercise.kind, string: exercise.string, shapeId: exercise.shapeId },
-    verdict,
-  }
+  const { id, takenAt, exercise, verdict, hand } = row
+  return { id, takenAt: takenAt.toISOString(), exercise: exercise && exerciseName(exercise), verdict, hand }
 }
 
 /** A check with its landings, in order, and the name of who took it. */
@@ -89,7 +74,7 @@ export function checkDto({ check, landings, by }: CheckFacts): Check {
     ...checkSummaryDto(check),
     studentId: check.studentId,
     instrumentId: check.instrumentId,
-    exercise: check.exercise && { ...check.exercise, notes: [...check.exercise.notes] },
+    exercise: check.exercise && keptExercise(check.exercise),
     stringing: check.stringing && stringingDto(check.stringing),
     toleranceCents: check.toleranceCents,
     tapesCovered: Boolean(check.tapesCovered),
@@ -97,6 +82,7 @@ export function checkDto({ check, landings, by }: CheckFacts): Check {
       stringIndex: row.stringIndex,
       finger: row.finger as Finger | 0,
       note: row.note,
+      positionId: row.positionId,
       placeMm: row.placeMm,
       cents: row.cents,
       sigmaCents: row.sigmaCents,

@@ -3,6 +3,13 @@ import type { CheckRow, LandingRow } from '../../db/rows'
 import type { By, StudioStore } from '../../db/studio-store'
 import type { CheckFacts } from './dto'
 
+const NEWEST_FIRST: [string, string][] = [
+  ['takenAt', 'DESC'],
+  ['id', 'DESC'],
+]
+/** Checks that say what a student plays these days. */
+const RECENT = 100
+
 export function checkRepository(store: StudioStore) {
   const { check, landing, takeTrack } = store.models
 
@@ -16,12 +23,12 @@ export function checkRepository(store: StudioStore) {
 
   return {
     async ofStudent(studentId: string): Promise<CheckFacts[]> {
-      const order: [string, string][] = [
-        ['takenAt', 'DESC'],
-        ['id', 'DESC'],
-      ]
-      return withLandings(await store.written(check, { studentId, removedAt: null }, { order }))
+      return withLandings(await store.written(check, { studentId, removedAt: null }, { order: NEWEST_FIRST }))
     },
+
+    /** The last checks, newest first, without what was heard. */
+    recent: (studentId: string): Promise<CheckRow[]> =>
+      store.all(check, { studentId, removedAt: null }, { order: NEWEST_FIRST, limit: RECENT }),
 
     async byId(id: string): Promise<CheckFacts | undefined> {
       return (await withLandings(await store.written(check, { id })))[0]

@@ -1,19 +1,17 @@
 import { v7 as uuid } from 'uuid'
 import {
   decodeTrack,
-  judgeHand,
+  judgeTake,
   landingAtCents,
   landingFromMeter,
-  noteName,
-  parseNote,
-  shapeExercise,
-  shapeOf,
+  leadingVerdict,
+  NOTHING_HEARD,
   snapshotOf,
   type Exercise,
   type Landing,
   type Stringing,
 } from '#core'
-import type { Check, FieldProblem, HandlerInput } from '#contracts'
+import type { Check, CheckSummary, HandlerInput } from '#contracts'
 import type { CheckRow } from '../../db/rows'
 import type { Call } from '../../http/call'
 import { insistOnDay } from '../../http/days'
@@ -22,7 +20,8 @@ import { instrumentRepository } from '../instruments/repository'
 import { stringingOfFacts } from '../instruments/service'
 import { studentRepository } from '../students/repository'
 import { toleranceOf } from '../students/tolerance'
-import { checkDto, keptExercise, keptVerdict, landingRows } from './dto'
+import { checkDto, checkSummaryDto, keptVerdict, landingRows } from './dto'
+import { exerciseOfDraft, exerciseRow, judgedHand, namedNote, type NamedNote } from './exercise'
 import { checkRepository } from './repository'
 
 type Draft = HandlerInput<'checks.create'>['body']
@@ -49,6 +48,17 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
       return (await repository.ofStudent(studentId)).map(checkDto)
     },
 
+    async latest(studentId: string): Promise<CheckSummary[]> {
+      await existingStudent(studentId)
+      const latest = new Map<string, CheckSummary>()
+      for (const row of await repository.recent(studentId)) {
+        const summary = checkSummaryDto(row)
+        const exercise = JSON.stringify(summary.exercise)
+        if (!latest.has(exercise)) latest.set(exercise, summary)
+      }
+      return [...latest.values()]
+    },
+
     /** Judges the readings with the core, whatever the page thought of them, and keeps both with the strings as they are. */
     async create(studentId: string, draft: Draft): Promise<Check> {
       insistOnDay(now, draft.takenAt.slice(0, 10), 'takenAt')
@@ -59,21 +69,24 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
       const toleranceCents = toleranceOf(student, signedIn.session.studio.settings)
       if (!facts) throw fieldProblem('instrumentId', 'Choose one of the studio’s instruments.')
       const stringing = stringingOfFacts(facts, draft.system)
-      const exercise = exerciseOf(stringing, draft)
+      const exercise = exerciseOfDraft(stringing, draft)
       const landings = landingsOfDraft(stringing, exercise, draft)
       const track = trackOfDraft(draft)
+      const hands = judgeTake({ stringing, exercise, landings, toleranceCents })
+      const leading = leadingVerdict(hands)
       const check: Omit<CheckRow, 'studioId'> = {
         id: uuid(),
         studentId,
         instrumentId: facts.instrument.id,
         userId: user.id,
         takenAt: new Date(draft.takenAt),
-        exercise: keptExercise(exercise),
+        exercise: exerciseRow(exercise, stringing.tuning),
         stringing: snapshotOf(stringing),
         toleranceCents,
         tapesCovered: draft.tapesCovered,
         hasTrack: track !== null,
-        verdict: keptVerdict(judgeHand({ stringing, exercise, landings, toleranceCents })),
+        verdict: keptVerdict(leading?.verdict ?? NOTHING_HEARD),
+        hand: leading && hands.length > 1 ? judgedHand(stringing, leading) : null,
         unmoved: null,
         note: draft.note,
         recordedAt: now,
@@ -104,13 +117,13 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
 
 /** Everything that was read or heard, in order. */
 function landingsOfDraft(stringing: Stringing, exercise: Exercise, { readings, heard }: Draft): Landing[] {
-  const expected = (finger: number) => exercise.notes.find((n) => n.finger === finger)!
-  const typed = readings.map(({ finger, shownCents, atMs }) =>
-    landingFromMeter(stringing, expected(finger), shownCents, atMs),
+  const expected = (reading: NamedNote) => namedNote(exercise.notes, reading)!
+  const typed = readings.map((reading) =>
+    landingFromMeter(stringing, expected(reading), reading.shownCents, reading.atMs),
   )
   const listened = (heard?.notes ?? []).map(
-    ({ finger, landingCents, landingSigmaCents, atMs, ...beside }): Landing =>
-      landingAtCents(stringing, expected(finger), landingCents, {
+    ({ finger, index, landingCents, landingSigmaCents, atMs, ...beside }): Landing =>
+      landingAtCents(stringing, expected({ finger, index }), landingCents, {
         sigmaCents: landingSigmaCents,
         atMs,
         source: heard!.source,
@@ -130,35 +143,4 @@ function trackOfDraft({ heard }: Draft): Buffer | null {
     throw fieldProblem('heard.track', `Send the track as it was coded: ${(error as Error).message}.`)
   }
   return bytes
-}
-
-/** What was to be played, or every field that the instrument does not have. */
-function exerciseOf({ family, tuning }: Stringing, { exercise, readings, heard }: Draft): Exercise {
-  const wanted = parseNote(exercise.string)
-  const stringIndex = tuning.findIndex((n) => wanted && noteName(n) === noteName(wanted))
-  const shape = shapeOf(family, exercise.shapeId)
-  const fields: FieldProblem[] = []
-  if (stringIndex < 0)
-    fields.push({
-      path: 'exercise.string',
-      message: `This ${family.id} has the strings ${tuning.map((n) => noteName(n)).join(', ')}.`,
-    })
-  if (!shape)
-    fields.push({
-      path: 'exercise.shapeId',
-      message: `Choose one of the ${family.id}’s hand shapes: ${family.shapes.map((s) => s.id).join(', ')}.`,
-    })
-  const fingers = Object.keys(shape?.fingers ?? {})
-  const named = [
-    ...readings.map(({ finger }, i) => ({ finger, path: `readings.${i}.finger` })),
-    ...(heard?.notes ?? []).map(({ finger }, i) => ({ finger, path: `heard.notes.${i}.finger` })),
-  ]
-  for (const { finger, path } of named)
-    if (shape && finger !== 0 && !shape.fingers[finger])
-      fields.push({
-        path,
-        message: `Finger ${finger} stops no note of its own on the ${family.id} here; use ${fingers.join(', ')}.`,
-      })
-  if (!shape || fields.length > 0) throw new ProblemError('invalid_request', { fields })
-  return shapeExercise(tuning, stringIndex, shape)
 }

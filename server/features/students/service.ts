@@ -9,6 +9,7 @@ import type { Call } from '../../http/call'
 import { given } from '../../http/given'
 import { insistOnDay } from '../../http/days'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
+import { attachmentRepository } from '../attachments/repository'
 import { checkSummaryDto } from '../checks/dto'
 import { handNow } from '../hands/dto'
 import { handRepository } from '../hands/repository'
@@ -52,6 +53,7 @@ export function studentService({ store, signedIn, now }: Pick<Call, 'store' | 's
         student.lessonWeekday !== null && student.lessonTime !== null
           ? { weekday: student.lessonWeekday, time: student.lessonTime }
           : null,
+      soundConsent: student.soundConsent,
       note: student.note,
       removedAt: student.removedAt?.toISOString() ?? null,
       instrument: (instrumentId !== null && instruments.get(instrumentId)) || null,
@@ -98,6 +100,7 @@ export function studentService({ store, signedIn, now }: Pick<Call, 'store' | 's
     async create(draft: HandlerInput<'students.create'>['body']): Promise<Student> {
       insistOnSchool(draft.family, draft.tapeSchoolId)
       insistOnBirth(draft.birthYear, now)
+      insistOnConsent(draft.soundConsent, now)
       const id = uuid()
       const { lesson, ...rest } = draft
       await repository.add({
@@ -120,6 +123,7 @@ export function studentService({ store, signedIn, now }: Pick<Call, 'store' | 's
       if (rest.tapeSchoolId === undefined && family !== row.family) rest.tapeSchoolId = null
       if (rest.tapeSchoolId !== undefined) insistOnSchool(family, rest.tapeSchoolId)
       insistOnBirth(rest.birthYear, now)
+      insistOnConsent(rest.soundConsent, now)
       // A tolerance of one's own takes the place of a level's.
       if (rest.toleranceCents !== undefined && rest.level === undefined) rest.level = null
       const values = { ...given(rest), ...(lesson === undefined ? {} : lessonColumns(lesson)) }
@@ -128,6 +132,8 @@ export function studentService({ store, signedIn, now }: Pick<Call, 'store' | 's
           detail: 'Your entries are still here. Look at what changed, then save again.',
           data: await read(id),
         })
+      if (rest.soundConsent === null && row.soundConsent !== null)
+        await attachmentRepository(store).removeSoundOf(id)
       return read(id)
     },
 
@@ -170,6 +176,10 @@ export function studentService({ store, signedIn, now }: Pick<Call, 'store' | 's
 function insistOnBirth(birthYear: number | null | undefined, now: Date): void {
   if (birthYear != null && birthYear > now.getFullYear())
     throw fieldProblem('birthYear', 'This year of birth is still to come: look at it again.')
+}
+
+function insistOnConsent(consent: { readonly on: string } | null | undefined, now: Date): void {
+  if (consent) insistOnDay(now, consent.on, 'soundConsent.on')
 }
 
 function insistOnSchool(familyId: FamilyId, schoolId: string | null): void {

@@ -7,7 +7,7 @@ import {
   mannerOf,
   perform,
   seededSource,
-  thereAndBack,
+  playedNotes,
   typicalLengthMm,
 } from '#core'
 import { shaped, strung } from '../../../core/testing'
@@ -24,7 +24,7 @@ describe('a simulated student', () => {
     const exercise = shaped(family, 1)
     for (const { id } of SIMULATED_FAULTS) {
       const faults = { ...faultsOf(id, lengthMm, Math.random), scatterCents: 0 }
-      const line = { ...exercise, notes: thereAndBack(exercise) }
+      const line = { ...exercise, notes: playedNotes(exercise) }
       const { notes } = perform(seededSource(3), stringing, line, mannerOf('trained', faults))
       const landings = notes.map((note) =>
         landingAtCents(stringing, note, note.landingCents, {

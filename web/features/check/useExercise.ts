@@ -1,38 +1,52 @@
-import { group } from 'd3-array'
+import { storeToRefs } from 'pinia'
 import { computed, ref, watch, type Ref } from 'vue'
 import {
+  exerciseOf,
   familyOf,
-  judgeHand,
+  isSamePlace,
+  judgeTake,
+  landedPlaces,
   landingFromMeter,
+  leadingVerdict,
   marksWithIds,
+  noteName,
   notesWithoutPlace,
   notesOf,
+  placementContext,
   placeOnString,
-  shapeExercise,
+  placesOf,
   shapeOf,
-  targetsOf,
+  targetOf,
   DEFAULT_TAPE_WIDTH_MM,
+  type Exercise,
+  type ExerciseName as CoreName,
+  type ExpectedNote,
+  type Family,
   type Landing,
+  type Note,
   type Stringing,
   type Target,
   type Take,
-  type Verdict,
 } from '#core'
-import type { Instrument, MeterReading, Student } from '#contracts'
+import type { ExerciseName, Instrument, MeterReading, Student } from '#contracts'
 import type { BoardLanding, BoardTape, BoardTarget } from '../../board/board'
 import { useBench } from '../../stores/bench'
+import { useExerciseChoice, type ExerciseChoice } from '../../stores/exercise-choice'
+import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
+import { exerciseFaultSentence } from '../../words/exercises'
 import { noPlaceSentence } from '../../words/places'
 import { markName } from '../../words/trade'
 import { noteLabel } from '../../words/notes'
 
 /**
- * What is played: a hand shape on a string of the student's instrument, with the places of its notes. Without a student it
- * is played on what lies on the bench.
+ * What is played on the student's instrument, with the places of its notes. Without a student it is played on what lies on
+ * the bench.
  */
 export function useExercise(student: Ref<Student | undefined>) {
   const studio = useStudio()
   const bench = useBench()
+  const settings = useSettings()
   const instrument = computed(() =>
     student.value ? (student.value.instrument ?? undefined) : bench.instrument,
   )
@@ -44,48 +58,56 @@ export function useExercise(student: Ref<Student | undefined>) {
     return instrument.value ? notesOf(instrument.value.tuning) : family.value.tuning
   })
 
-  const stringIndex = ref(0)
-  const shapeId = ref('')
+  const chosen = useExerciseChoice()
+  const { choice, name } = storeToRefs(chosen)
   const ownSystemId = ref('')
   const systemId = computed({
     get: () => (student.value ? ownSystemId.value : bench.setup.systemId),
     set: (id) => (student.value ? (ownSystemId.value = id) : (bench.setup.systemId = id)),
   })
   watch(
-    () => [student.value?.id, instrument.value?.id, family.value.id],
-    () => {
-      const last = student.value?.lastCheck?.exercise
-      const names = tuning.value.map((n) => noteLabel(n))
-      const lastIndex = last ? names.indexOf(last.string) : -1
-      // The second string from the top is where hands are shaped first.
-      stringIndex.value = lastIndex >= 0 ? lastIndex : Math.max(0, names.length - 2)
-      shapeId.value = last && shapeOf(family.value, last.shapeId) ? last.shapeId : family.value.defaultShapeId
+    () => [student.value?.id ?? 'walk-in', instrument.value?.id ?? '', family.value.id] as const,
+    (of) => {
+      chosen.settle(of.join(' '), () =>
+        firstChoice(family.value, tuning.value, student.value?.lastCheck?.exercise ?? undefined),
+      )
       ownSystemId.value = studio.systemOf(instrument.value, student.value)
     },
     { immediate: true },
   )
 
-  const shape = computed(() => shapeOf(family.value, shapeId.value) ?? family.value.shapes[0]!)
-  const exercise = computed(() =>
-    shapeExercise(tuning.value, Math.min(stringIndex.value, tuning.value.length - 1), shape.value),
+  const context = computed(() => {
+    const frameId =
+      family.value.grip === 'semitones' ? settings.schoolsOf(student.value).bass_fingering : undefined
+    const frame = family.value.frames.find(({ id }) => id === frameId)?.id
+    return placementContext(family.value, tuning.value, { frameId: frame })
+  })
+  const made = computed(() => exerciseOf(context.value, withinStrings(name.value, tuning.value.length)))
+  const exercise = computed<Exercise>(() =>
+    made.value.ok ? made.value.exercise : { name: name.value, notes: [] },
   )
   /** Undefined until the strings are measured. */
   const stringing = computed(() => {
     if (!student.value) return bench.stringing.isMeasured ? bench.stringing : undefined
     return instrument.value?.measurement ? studio.stringingOf(instrument.value, systemId.value) : undefined
   })
-  const targets = computed(() => (stringing.value ? targetsOf(stringing.value, exercise.value) : []))
+  /** Each place once. */
+  const targets = computed(() => {
+    const strings = stringing.value
+    return strings ? placesOf(exercise.value.notes).map((expected) => targetOf(strings, expected)) : []
+  })
   return {
     instrument,
     family,
     tuning,
-    stringIndex,
-    shapeId,
+    context,
+    choice,
     systemId,
-    shape,
     exercise,
     stringing,
     targets,
+    /** Why there is nothing to be played; empty where there is. */
+    fault: computed(() => (made.value.ok ? '' : exerciseFaultSentence(made.value.code, choice.value.octaves))),
     /** Asked for, and nowhere to be pressed; the board aims at the place of a string that is not. */
     noPlace: computed(() =>
       noPlaceSentence(
@@ -94,79 +116,118 @@ export function useExercise(student: Ref<Student | undefined>) {
         ),
       ),
     ),
-    open: computed(() => exercise.value.notes[0]!.note),
     toleranceCents: computed(() => student.value?.toleranceCents ?? 20),
   }
 }
 
-export type ExerciseChoice = ReturnType<typeof useExercise>
+export type ChosenExercise = ReturnType<typeof useExercise>
+
+/** What somebody played last, or else the family’s usual hand shape. */
+function firstChoice(
+  family: Family,
+  tuning: readonly Note[],
+  last: ExerciseName | undefined,
+): Partial<ExerciseChoice> {
+  const names = tuning.map((n) => noteName(n))
+  const lastIndex = last && 'string' in last ? names.indexOf(last.string) : -1
+  // The second string from the top is where hands are shaped first.
+  const stringIndex = lastIndex >= 0 ? lastIndex : Math.max(0, names.length - 2)
+  const shapeId = family.defaultShapeId
+  if (!last || last.kind === 'free') return { kind: 'shape', stringIndex, shapeId }
+  if (last.kind !== 'shape') return { ...last, stringIndex, shapeId }
+  return { kind: 'shape', stringIndex, shapeId: shapeOf(family, last.shapeId) ? last.shapeId : shapeId }
+}
+
+/** Chosen on an instrument with more strings. */
+function withinStrings(name: CoreName, count: number): CoreName {
+  if (!('stringIndex' in name)) return name
+  return { ...name, stringIndex: Math.min(name.stringIndex, count - 1) }
+}
 
 /** The exercise with where the fingers landed, read from a meter and heard, and what that says of the hand. */
 export function useTake(
-  choice: ExerciseChoice,
+  chosen: ChosenExercise,
   readings: Ref<readonly MeterReading[]>,
   heard: Ref<readonly Landing[]>,
+  /** Of a free take, the notes that were heard. */
+  line: Ref<Exercise>,
 ) {
   const take = computed<Take | undefined>(() => {
-    const { stringing, exercise } = choice
-    if (!stringing.value) return undefined
-    const strings = stringing.value
-    const landings = readings.value.flatMap(({ finger, shownCents }): Landing[] => {
-      const expected = exercise.value.notes.find((n) => n.finger === finger)
+    const strings = chosen.stringing.value
+    if (!strings) return undefined
+    const { notes } = chosen.exercise.value
+    const landings = readings.value.flatMap(({ finger, index, shownCents }): Landing[] => {
+      const expected = typeof index === 'number' ? notes[index] : notes.find((n) => n.finger === finger)
       return expected ? [landingFromMeter(strings, expected, shownCents)] : []
     })
-    return { stringing: strings, exercise: exercise.value, landings: [...landings, ...heard.value] }
+    return { stringing: strings, exercise: line.value, landings: [...landings, ...heard.value] }
   })
-  const verdict = computed<Verdict | undefined>(
-    () => take.value && judgeHand({ ...take.value, toleranceCents: choice.toleranceCents.value }),
+  const hands = computed(() =>
+    take.value ? judgeTake({ ...take.value, toleranceCents: chosen.toleranceCents.value }) : [],
   )
-  return { take, verdict }
+  return {
+    take,
+    /** One a hand, the lowest string first. */
+    hands,
+    /** The one that is said first. */
+    leading: computed(() => leadingVerdict(hands.value)),
+    places: computed(() => (take.value ? landedPlaces(take.value.stringing, take.value.landings) : [])),
+  }
 }
 
-/** The board's layers for a take. */
+/** The board’s layers for a take. */
 export function useTakeOnBoard(
-  { targets, instrument, toleranceCents }: ExerciseChoice,
-  { take, verdict }: ReturnType<typeof useTake>,
+  { targets, instrument, toleranceCents }: ChosenExercise,
+  { take, places }: ReturnType<typeof useTake>,
   sounding: Ref<Landing | undefined>,
+  /** A note that is pointed at. */
+  shown: Ref<ExpectedNote | undefined>,
 ) {
-  const boardTargets = computed<BoardTarget[]>(() =>
-    targets.value.flatMap(({ stringIndex, finger, placeMm, note }) =>
+  const boardTargets = computed<BoardTarget[]>(() => {
+    // What is played freely has its places where it was heard.
+    const all = targets.value.length > 0 ? targets.value : places.value.map(({ target }) => target)
+    return all.flatMap(({ stringIndex, finger, placeMm, note }) =>
       finger === 0 ? [] : [{ stringIndex, finger, placeMm, note: noteLabel(note) }],
-    ),
-  )
+    )
+  })
   const tapes = computed<BoardTape[]>(() => tapesOnBoard(instrument.value))
   const landings = computed<BoardLanding[]>(() => {
     if (!take.value) return []
     const { stringing } = take.value
-    const byFinger = group(take.value.landings, (l) => l.finger)
-    const heard = (verdict.value?.fingers ?? []).map(({ finger, target, meanCents, meanMm }) =>
-      onBoard(stringing, target, {
-        finger,
-        meanMm: target.placeMm + meanMm,
-        meanCents,
-        notesMm: (byFinger.get(finger) ?? []).map((l) => l.placeMm),
-      }),
+    const heard = places.value.flatMap(({ target, landings: own, meanCents, meanMm }) =>
+      target.finger === 0
+        ? []
+        : [
+            onBoard(stringing, target, {
+              finger: target.finger,
+              meanMm: target.placeMm + meanMm,
+              meanCents,
+              notesMm: own.map((l) => l.placeMm),
+            }),
+          ],
     )
     const now = sounding.value
-    const target = now && targets.value.find((t) => t.finger === now.finger)
-    if (!target || now.finger === 0 || heard.some((h) => h.finger === now.finger)) return heard
+    if (!now || now.finger === 0 || places.value.some(({ target }) => isSamePlace(target, now))) return heard
     // A finger that comes down for the first time is there before its note is over.
     const first = { finger: now.finger, meanMm: now.placeMm, meanCents: now.cents, notesMm: [] }
-    return [...heard, onBoard(stringing, target, first)]
+    return [...heard, onBoard(stringing, targetOf(stringing, now), first)]
   })
   function onBoard(
     stringing: Stringing,
-    { stringIndex, cents, placeMm }: Target,
+    target: Target,
     landed: Pick<BoardLanding, 'finger' | 'meanMm' | 'meanCents' | 'notesMm'>,
   ): BoardLanding {
+    const { stringIndex, cents, placeMm } = target
     const placeAt = (off: number) => placeOnString(stringing, stringIndex, cents + off)
+    const now = sounding.value
     return {
       ...landed,
       stringIndex,
       targetMm: placeMm,
       toleranceMm: [placeAt(-toleranceCents.value), placeAt(toleranceCents.value)] as const,
       isOff: Math.abs(landed.meanCents) > toleranceCents.value,
-      soundingMm: sounding.value?.finger === landed.finger ? sounding.value.placeMm : undefined,
+      isShown: shown.value !== undefined && isSamePlace(shown.value, target),
+      soundingMm: now && isSamePlace(now, target) ? now.placeMm : undefined,
     }
   }
   return { boardTargets, tapes, landings }

@@ -9,7 +9,7 @@ import {
   seededSource,
   shapeExercise,
   shapeOf,
-  thereAndBack,
+  playedNotes,
   writeWav,
   type HandFaults,
   type Stringing,
@@ -28,7 +28,7 @@ const violin = strung('violin', 328)
 const onA = shaped('violin')
 
 function playing(faults: Partial<HandFaults>, exercise = onA, strings: Stringing = violin) {
-  const line = { ...exercise, notes: thereAndBack(exercise) }
+  const line = { ...exercise, notes: playedNotes(exercise) }
   const performance = perform(
     seededSource(5),
     strings,

@@ -6,7 +6,7 @@ import {
   pitchOfExpected,
   readTake,
   snapshotOf,
-  thereAndBack,
+  playedNotes,
   type Exercise,
   type HandFaults,
   type HeardNote,
@@ -56,7 +56,7 @@ export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: List
   let of = { sheet: '', line: exercise.value, stringing: stringing.value, before: '' }
 
   function readingOf(heard: readonly HeardNote[], strings: Stringing, line: Exercise) {
-    return readTake(heard, strings, thereAndBack(line), a4Hz.value)
+    return readTake(heard, strings, playedNotes(line), a4Hz.value)
   }
 
   function over(whole: HeardWholeTake, from: HeardSource) {
@@ -171,7 +171,7 @@ export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: List
     play(level: PlayerLevel, faults: Partial<HandFaults>, seed: number) {
       begin()
       if (!stringing.value) return
-      const line = { ...exercise.value, notes: thereAndBack(exercise.value) }
+      const line = { ...exercise.value, notes: playedNotes(exercise.value) }
       listening.play(
         {
           stringing: snapshotOf(stringing.value),

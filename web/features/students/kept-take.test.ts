@@ -13,7 +13,7 @@ import {
   seededSource,
   snapshotOf,
   TakeListener,
-  thereAndBack,
+  playedNotes,
 } from '#core'
 import type { Check } from '#contracts'
 import { shaped, strung } from '../../../core/testing'
@@ -32,7 +32,7 @@ const sound = record(
   perform(
     seededSource(21),
     violin,
-    { ...onA, notes: thereAndBack(onA) },
+    { ...onA, notes: playedNotes(onA) },
     mannerOf('trained', { handOffsetMm: 2, repairs: 0, wobbleCents: 0 }),
   ),
   { sampleRateHz: RATE, a4Hz: A4_HZ },
@@ -40,7 +40,7 @@ const sound = record(
 const listener = new TakeListener(RATE)
 listener.push(sound)
 const { notes, track } = listener.end()
-const landings = landingsOf(violin, readTake(notes, violin, thereAndBack(onA), A4_HZ), 'microphone')
+const landings = landingsOf(violin, readTake(notes, violin, playedNotes(onA), A4_HZ), 'microphone')
 
 function check(hasTrack: boolean): Check {
   return {

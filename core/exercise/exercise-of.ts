@@ -1,0 +1,104 @@
+import { drillNotes, DRILLS, fingerScale, type FingeredNote } from '../fingering'
+import { shapeOf } from '../instrument'
+import { parseKey, placementAt, type Key, type PlacementContext } from '../pattern'
+import { shapeExercise, type Exercise, type ExerciseName, type ExpectedNote } from '../take'
+
+/** Why there is no such exercise on these strings. */
+export type ExerciseFault =
+  /** No shape, key, position, drill or string of that name. */
+  | 'unknown'
+  /** The key has no hand on this string in this position. */
+  | 'no_hand'
+  /** The hand has not the fingers that the drill is made of. */
+  | 'fingers_missing'
+  /** The strings do not hold so many octaves. */
+  | 'out_of_range'
+
+export type MadeExercise =
+  { readonly ok: true; readonly exercise: Exercise } | { readonly ok: false; readonly code: ExerciseFault }
+
+/** Times that a drill’s figure is played in one take, on each string. */
+const DRILL_TIMES = 4
+
+/** The notes of an exercise by its name, for a family, its strings and its frame. A free take has none before it is heard. */
+export function exerciseOf(context: PlacementContext, name: ExerciseName): MadeExercise {
+  switch (name.kind) {
+    case 'free':
+      return { ok: true, exercise: { name, notes: [] } }
+    case 'shape': {
+      const shape = shapeOf(context.family, name.shapeId)
+      if (!shape || !context.tuning[name.stringIndex]) return { ok: false, code: 'unknown' }
+      return { ok: true, exercise: shapeExercise(context.tuning, name.stringIndex, shape) }
+    }
+    case 'hand':
+      return ofHand(context, name)
+    case 'drill':
+      return ofDrill(context, name)
+    default:
+      return ofScale(context, name)
+  }
+}
+
+type Named<Kind extends ExerciseName['kind']> = Extract<ExerciseName, { readonly kind: Kind }>
+
+function ofHand(context: PlacementContext, name: Named<'hand'>): MadeExercise {
+  const { stringIndex, positionId } = name
+  const where = placeInKey(context, name)
+  const open = context.tuning[stringIndex]
+  if (!where || !open) return { ok: false, code: 'unknown' }
+  const cell = placementAt(context, where.key, stringIndex, where.position)
+  if (cell.kind === 'none') return { ok: false, code: 'no_hand' }
+  return made(name, [
+    { stringIndex, finger: 0, note: open, positionId: null },
+    ...cell.stops.map(({ finger, note }) => ({ stringIndex, finger, note, positionId })),
+  ])
+}
+
+function ofDrill(context: PlacementContext, name: Named<'drill'>): MadeExercise {
+  const { stringIndex, positionId } = name
+  const where = placeInKey(context, name)
+  const drill = DRILLS.find(({ id }) => id === name.drillId)
+  if (!where || !drill || !context.tuning[stringIndex]) return { ok: false, code: 'unknown' }
+  const run = drillNotes(context, drill, where.key, stringIndex, where.position, DRILL_TIMES)
+  if (!run.ok) return { ok: false, code: run.code }
+  return made(
+    name,
+    run.notes.map(({ stringIndex: on, finger, note }) => ({
+      stringIndex: on,
+      finger,
+      note,
+      positionId: finger === 0 ? null : positionId,
+    })),
+  )
+}
+
+function ofScale(context: PlacementContext, name: Named<'scale' | 'arpeggio'>): MadeExercise {
+  const key = keyNamed(name.keyId)
+  if (!key) return { ok: false, code: 'unknown' }
+  const { kind: figure, octaves, openStrings } = name
+  const scale = fingerScale(context, { key, figure, octaves }, { openStrings })
+  if (!scale.ok) return { ok: false, code: 'out_of_range' }
+  return made(name, scale.notes.map(expectedOf))
+}
+
+function expectedOf({ stringIndex, finger, note, hand }: FingeredNote): ExpectedNote {
+  return { stringIndex, finger, note, positionId: finger === 0 ? null : (hand?.position?.id ?? null) }
+}
+
+function placeInKey(
+  { family }: PlacementContext,
+  name: { readonly keyId: string; readonly positionId: string },
+) {
+  const key = keyNamed(name.keyId)
+  const position = family.positions.find(({ id }) => id === name.positionId)
+  return key && position && { key, position }
+}
+
+function keyNamed(id: string): Key | undefined {
+  const parsed = parseKey(id)
+  return parsed.ok ? parsed.key : undefined
+}
+
+function made(name: ExerciseName, notes: readonly ExpectedNote[]): MadeExercise {
+  return { ok: true, exercise: { name, notes } }
+}

@@ -1,0 +1,2 @@
+export { exerciseOf } from './exercise-of'
+export type { ExerciseFault, MadeExercise } from './exercise-of'

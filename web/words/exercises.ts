@@ -1,0 +1,78 @@
+import {
+  DRILLS,
+  familyOf,
+  parseKey,
+  parseNote,
+  type ExerciseFault,
+  type FamilyId,
+  type ExerciseName as CoreName,
+} from '#core'
+import type { ExerciseName, JudgedHand } from '#contracts'
+import { DRILL_NAMES, keyName, positionName } from './patterns'
+import { noteLabel } from './notes'
+import { shapeName } from './trade'
+
+export const EXERCISE_KINDS: Readonly<Record<CoreName['kind'], string>> = {
+  shape: 'Hand shape',
+  hand: 'Hand of a key',
+  scale: 'Scale',
+  arpeggio: 'Arpeggio',
+  drill: 'Drill',
+  free: 'Free take',
+}
+
+const OCTAVES = ['', 'one octave', 'two octaves', 'three octaves']
+
+/** What was played, as in `A string, first position` or `D major scale, two octaves`. */
+export function exerciseName(exercise: ExerciseName, familyId: FamilyId): string {
+  switch (exercise.kind) {
+    case 'shape':
+      return `${stringName(exercise.string)}, ${shapeName(exercise.shapeId).toLowerCase()}`
+    case 'hand':
+      return `${stringName(exercise.string)}, hand of ${keyOfId(exercise.keyId)}, ${placeName(exercise.positionId, familyId)}`
+    case 'drill': {
+      const drill = DRILLS.find(({ id }) => id === exercise.drillId)
+      const where = drill?.across ? 'across the strings' : stringName(exercise.string)
+      return `${drill ? DRILL_NAMES[drill.id] : 'A drill'}: ${keyOfId(exercise.keyId)}, ${where}, ${placeName(exercise.positionId, familyId)}`
+    }
+    case 'free':
+      return 'free take'
+    default:
+      return `${keyOfId(exercise.keyId)} ${exercise.kind}, ${OCTAVES[exercise.octaves]}`
+  }
+}
+
+/** Of which hand a verdict speaks, as in `A string, third position`. */
+export function handName({ string, positionId }: JudgedHand, familyId: FamilyId): string {
+  return positionId === null
+    ? stringName(string)
+    : `${stringName(string)}, ${placeName(positionId, familyId)}`
+}
+
+export function exerciseFaultSentence(fault: ExerciseFault, octaves: number): string {
+  switch (fault) {
+    case 'out_of_range':
+      return `The strings do not hold ${OCTAVES[octaves]} of this key: choose fewer.`
+    case 'no_hand':
+      return 'The key has no hand on this string in this position: choose another string, position or key.'
+    case 'fingers_missing':
+      return 'This hand has not the fingers for the drill: choose another string, position or key.'
+    case 'unknown':
+      return 'This instrument does not have that exercise: choose another one.'
+  }
+}
+
+function stringName(name: string): string {
+  const open = parseNote(name)
+  return `${open ? noteLabel(open, { octave: false }) : name} string`
+}
+
+function keyOfId(id: string): string {
+  const parsed = parseKey(id)
+  return parsed.ok ? keyName(parsed.key) : id
+}
+
+function placeName(id: string, familyId: FamilyId): string {
+  const position = familyOf(familyId).positions.find((p) => p.id === id)
+  return position ? positionName(position) : id
+}
