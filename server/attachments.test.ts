@@ -2,7 +2,15 @@ import { createHash, randomBytes } from 'node:crypto'
 import { request as httpRequest } from 'node:http'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { v7 as uuid } from 'uuid'
-import { API_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER, type Attachment, type Check } from '#contracts'
+import {
+  API_BASE,
+  CSRF_HEADER,
+  IDEMPOTENCY_HEADER,
+  type Attachment,
+  type Check,
+  type Student,
+  type Studio,
+} from '#contracts'
 import { ATTACHMENT_LIMIT_BYTES } from '#contracts/attachments'
 import { clearExpired } from './housekeeping'
 import { StudioStore } from './db/studio-store'
@@ -11,6 +19,7 @@ import { checkDraft, silence, startHarness, type Client, type Harness } from './
 let harness: Harness
 let client: Client
 let path: string
+let child: Student
 let store: StudioStore
 beforeAll(async () => (harness = await startHarness()))
 afterAll(() => harness.close())
@@ -18,6 +27,7 @@ beforeEach(async () => {
   client = await harness.studio('Sound Studio')
   store = new StudioStore(harness.database, client.studioId)
   const { student, instrument } = await client.player('Iris Salt')
+  child = await client.allowSound(student)
   const check = await client.make<Check>('POST', `/students/${student.id}/checks`, checkDraft(instrument.id))
   path = `/attachments/check/${check.id}`
 })
@@ -33,6 +43,56 @@ async function bytesOf(id: string) {
   })
   return { headers: response.headers, bytes: Buffer.from(await response.arrayBuffer()) }
 }
+
+describe('sound of a student', () => {
+  const withdraw = () =>
+    client.make<Student>('PATCH', `/students/${child.id}`, { version: child.version, soundConsent: null })
+
+  it('is kept only where the studio keeps sound and the student’s file says that it may', async () => {
+    const { student, instrument } = await client.player('Nobody Asked')
+    const check = await client.make<Check>(
+      'POST',
+      `/students/${student.id}/checks`,
+      checkDraft(instrument.id),
+    )
+    for (const where of [`check/${check.id}`, `student/${student.id}`]) {
+      const { status, problem } = await client.send('POST', `/attachments/${where}`, silence())
+      expect([where, status, problem.code]).toEqual([where, 403, 'sound_not_allowed'])
+      expect(problem.detail).toContain('consent')
+    }
+    // A string that is plucked to show how it rings is no child’s voice.
+    await client.make('POST', `/attachments/instrument/${instrument.id}`, silence())
+    const studio = await client.make<Studio>('GET', '/studio')
+    const settings = { ...studio.settings, keepsSound: false }
+    await client.make('PATCH', '/studio', { version: studio.version, settings })
+    expect((await client.send('POST', path, silence())).problem.detail).toContain('keeps no sound')
+  })
+
+  it('is gone for good when the consent is withdrawn, of that student alone', async () => {
+    const { student, instrument } = await client.player('Another Child')
+    await client.allowSound(student)
+    await client.make('POST', `/attachments/student/${student.id}`, silence())
+    await client.make('POST', `/attachments/instrument/${instrument.id}`, silence())
+    await client.make('POST', path, silence())
+    await client.make('POST', `/attachments/student/${child.id}`, silence())
+    expect(await counts()).toEqual({ files: 4, chunks: 4 })
+    expect((await withdraw()).soundConsent).toBeNull()
+    expect(await counts()).toEqual({ files: 2, chunks: 2 })
+    expect((await client.send('POST', path, silence())).status).toBe(403)
+  })
+
+  it('says who gave the consent, and on a day that has been', async () => {
+    expect(child.soundConsent).toEqual({ on: '2026-11-28', by: 'Mrs Salt, mother' })
+    const given = (soundConsent: object) =>
+      client.send('PATCH', `/students/${child.id}`, { version: child.version, soundConsent })
+    expect((await given({ on: '2026-11-28', by: ' ' })).problem.fields).toMatchObject([
+      { path: 'soundConsent.by' },
+    ])
+    expect((await given({ on: '2031-01-01', by: 'Mrs Salt' })).problem.fields).toMatchObject([
+      { path: 'soundConsent.on' },
+    ])
+  })
+})
 
 describe('a file beside a record', () => {
   it('comes back byte for byte, and says what it is', async () => {

@@ -152,6 +152,7 @@ export const A_STUDENT: Student = {
   tapeSchoolId: null,
   system: null,
   lesson: { weekday: 6, time: '09:40' },
+  soundConsent: null,
   note: '',
   removedAt: null,
   instrument: AN_INSTRUMENT,

@@ -78,3 +78,62 @@ describe('listening to a take', () => {
     expect(listen(sound(0.5, 1), 512).take.hasClipped).toBe(false)
   })
 })
+
+describe('what the player hears in headphones', () => {
+  const droneHz = 440
+  /** The drone at `droneDb`, and clicks of noise, under whatever is played. */
+  function besides(samples: Float32Array, droneDb: number, clicksDb: number): Float32Array {
+    const source = seededSource(17)
+    const [drone, click] = [10 ** (droneDb / 20), 10 ** (clicksDb / 20)]
+    return samples.map((value, i) => {
+      const tone = [1, 0.25, 0.11].reduce(
+        (sum, part, k) => sum + part * Math.sin((2 * Math.PI * droneHz * (k + 1) * i) / RATE),
+        0,
+      )
+      const sinceClick = (i % RATE) / RATE
+      const noise = sinceClick < 0.01 ? (2 * source() - 1) * Math.exp(-sinceClick / 0.002) : 0
+      return value + drone * tone + click * noise
+    })
+  }
+  function heardWith(samples: Float32Array, options: { readonly droneHz?: number }) {
+    const listener = new TakeListener(RATE, { silenceS: 2, ...options })
+    const phases = new Set<string>()
+    for (let at = 0; at < samples.length; at += 1024)
+      phases.add(listener.push(samples.subarray(at, at + 1024)).phase)
+    return { take: listener.end(), phases }
+  }
+  const quiet = sound(3, 4)
+  const alone = listen(quiet, 1024).take
+
+  it('leaks into the microphone and is no note: it begins no take, ends none late, and is held against no finger', () => {
+    const leaking = besides(quiet, -50, -100)
+    // A drone that nobody knows of is taken for a player.
+    expect(heardWith(leaking.subarray(0, 2 * RATE), {}).take.notes.length).toBeGreaterThan(0)
+    const { take, phases } = heardWith(leaking, { droneHz })
+    expect([...phases]).toEqual(['waiting', 'playing', 'over'])
+    // The open A is the drone’s own pitch, and louder: it stays.
+    expect(take.notes).toHaveLength(alone.notes.length)
+    take.notes.forEach((note, i) =>
+      expect(Math.abs(note.landing.cents - alone.notes[i]!.landing.cents)).toBeLessThan(1),
+    )
+  })
+
+  it('is left out where it drowns a note of its own pitch, and only there', () => {
+    const loud = alone.notes.map((n) => n.levelDb)
+    const { take } = heardWith(besides(quiet, Math.min(...loud) - 6, -100), { droneHz })
+    const cents = take.notes.map((n) => Math.round(n.landing.cents / 100))
+    expect(cents).not.toContain(0)
+  })
+
+  it('clicks without being heard as a note', () => {
+    const { take } = heardWith(besides(quiet, -100, -30), {})
+    expect(take.notes).toHaveLength(alone.notes.length)
+    take.notes.forEach((note, i) =>
+      expect(Math.abs(note.landing.cents - alone.notes[i]!.landing.cents)).toBeLessThan(2),
+    )
+  })
+
+  it('is nothing with headphones that do not leak', () => {
+    expect(heardWith(quiet, { droneHz }).take.notes).toEqual(alone.notes)
+  })
+})

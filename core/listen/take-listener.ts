@@ -2,6 +2,7 @@ import { TRACK_STEP_S, type PitchTrack } from '../take'
 import { Ear, type EarOptions } from './ear'
 import type { HeardDoubleStop, HeardNote } from './notes'
 import type { PitchFrame } from './pitch'
+import { ToneLeak } from './tone-leak'
 
 export type TakePhase = 'waiting' | 'playing' | 'over'
 
@@ -40,6 +41,8 @@ export interface TakeOptions {
   readonly silenceS: number
   /** And after so long in any case. */
   readonly longestS: number
+  /** A steady tone that sounds in the player's headphones, Hz: what leaks of it into the microphone is no note. */
+  readonly droneHz?: number | undefined
   readonly ear?: EarOptions
 }
 
@@ -58,6 +61,7 @@ const NOISE_MOMENTS = 40
 export class TakeListener {
   readonly #ear: Ear
   readonly #options: TakeOptions
+  readonly #leak: ToneLeak | undefined
   readonly #notes: HeardNote[] = []
   readonly #cents: number[] = []
   readonly #levels: number[] = []
@@ -79,14 +83,19 @@ export class TakeListener {
   ) {
     this.#options = { ...TAKE_OPTIONS, ...options }
     this.#ear = new Ear(sampleRateHz, this.#options.ear)
+    const { droneHz } = this.#options
+    this.#leak = droneHz === undefined ? undefined : new ToneLeak(droneHz)
   }
 
   /** Listens on. After the end it hears nothing more. */
   push(block: ArrayLike<number>): TakeNews {
     if (this.#phase === 'over') return this.#news([], block)
-    const { frames, notes } = this.#ear.push(block)
+    const heard = this.#ear.push(block)
+    const { frames } = heard
+    for (const frame of frames) this.#leak?.learn(frame)
+    const notes = this.#played(heard.notes)
     this.#heardS += block.length / this.sampleRateHz
-    const { sounding } = this.#ear
+    const sounding = this.#sounding()
     const first = notes[0] ?? sounding
     if (this.#phase === 'waiting' && first) this.#begin(first)
     for (const frame of frames) this.#track(frame)
@@ -103,7 +112,9 @@ export class TakeListener {
   /** The whole take. */
   end(): HeardWholeTake {
     if (this.#phase !== 'over') {
-      const { frames, notes } = this.#ear.end()
+      const heard = this.#ear.end()
+      const { frames } = heard
+      const notes = this.#played(heard.notes)
       if (this.#phase === 'waiting' && notes[0]) this.#begin(notes[0])
       for (const frame of frames) this.#track(frame)
       this.#tell(notes)
@@ -133,7 +144,9 @@ export class TakeListener {
   }
 
   /** One moment of the track for each of its steps, whatever the ear's own. */
-  #track({ atS, frequencyHz, levelDb }: PitchFrame): void {
+  #track(frame: PitchFrame): void {
+    const { atS, levelDb } = frame
+    const frequencyHz = this.#leak?.coversFrame(frame) ? null : frame.frequencyHz
     this.#lastCents = frequencyHz === null ? null : 1200 * Math.log2(frequencyHz / 440)
     if (frequencyHz === null) {
       this.#noise.push(levelDb)
@@ -161,7 +174,7 @@ export class TakeListener {
     }
     const isClipped = peak >= CLIPPED
     if (isClipped && this.#phase === 'playing') this.#hasClipped = true
-    const { sounding } = this.#ear
+    const sounding = this.#sounding()
     return {
       phase: this.#phase,
       notes: this.#tell(notes),
@@ -173,6 +186,17 @@ export class TakeListener {
         noiseDb: this.#noiseDb(),
       },
     }
+  }
+
+  /** Without what leaks of a tone that nobody played; before it is known how loud it leaks, nothing was. */
+  #played(notes: readonly HeardNote[]): readonly HeardNote[] {
+    const leak = this.#leak
+    return leak ? notes.filter((note) => leak.isKnown && !leak.covers(note)) : notes
+  }
+
+  #sounding(): HeardNote | undefined {
+    const { sounding } = this.#ear
+    return sounding && this.#played([sounding])[0]
   }
 
   #noiseDb(): number | null {

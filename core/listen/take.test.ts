@@ -14,7 +14,7 @@ import {
 } from '../simulate'
 import { shapeExercise, type Exercise } from '../take'
 import { shaped, strung } from '../testing'
-import { Ear, guessNotes, hearNotes, landingsOf, readTake } from './index'
+import { Ear, guessNotes, hearNotes, landingsOf, readFreeTake, readTake } from './index'
 
 const LENGTHS: Record<FamilyId, number> = { violin: 328, viola: 371, cello: 690, bass: 1050 }
 const RATE = 22_050
@@ -216,6 +216,44 @@ describe('a reading', () => {
 
 const lowered = <N extends { readonly octave: number }>(notes: readonly N[]) =>
   notes.map((n) => ({ ...n, octave: n.octave - 1 }))
+
+describe('a free take', () => {
+  it('reads the hand without being told what it plays: the likeliest places, and how far off each note is', () => {
+    const scale = [1, 2].flatMap((s) => shaped('violin', s).notes.filter((n) => n.finger < 4))
+    const hand = { openCents: [0, -9, 0, 0], fingerOffsetMm: { 3: 2 } }
+    const { notes, stringing } = playedBy(
+      'violin',
+      { hand },
+      { exercise: { ...shaped('violin'), notes: scale } },
+    )
+    const { readings, tuning, extra, isOther } = readFreeTake(notes, stringing)
+    expect({ extra, isOther }).toEqual({ extra: [], isOther: false })
+    expect(readings.map((r) => `${r.stringIndex}.${r.finger} ${r.positionId}`)).toEqual([
+      '1.0 null',
+      '1.1 first',
+      '1.2 first',
+      '1.3 first',
+      '2.0 null',
+      '2.1 first',
+      '2.2 first',
+      '2.3 first',
+    ])
+    // The low D string is told as tuned low, and its fingers are held against it.
+    expect(tuning.find((t) => t.stringIndex === 1)?.cents).toBeCloseTo(-9, 0)
+    const third = readings.filter((r) => r.finger === 3)
+    for (const { landingCents } of third) expect(landingCents).toBeGreaterThan(8)
+    for (const { finger, landingCents } of readings)
+      if (finger === 1 || finger === 2) expect(Math.abs(landingCents)).toBeLessThan(2)
+  })
+
+  it('leaves what the board does not have to nobody', () => {
+    const { notes, stringing } = playedBy('violin', {}, { exercise: shaped('violin') })
+    const below = { ...notes[1]!, settled: { ...notes[1]!.settled, cents: -3000 } }
+    const { readings, extra } = readFreeTake([notes[0]!, below, notes[2]!], stringing)
+    expect(extra).toEqual([below])
+    expect(readings.map((r) => r.heard)).toEqual([notes[0], notes[2]])
+  })
+})
 
 describe('a guess, where nothing was written', () => {
   it('takes a first scale for first position, and says how much it doubts', () => {

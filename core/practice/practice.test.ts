@@ -1,5 +1,5 @@
-import { expect, it } from 'vitest'
-import { dueOn, REMEASURE_AFTER_DAYS } from './index'
+import { describe, expect, it } from 'vitest'
+import { dueOn, proposedExercise, REMEASURE_AFTER_DAYS } from './index'
 
 it('asks for one thing at a time until there is an instrument and a length', () => {
   expect(dueOn('2026-11-28', { hasInstrument: false })).toEqual([{ code: 'no_instrument' }])
@@ -43,4 +43,35 @@ it('looks again as often as the studio says', () => {
   const often = { remeasureDays: 14, checkHandDays: 7 }
   expect(dueOn('2026-11-28', whole, often).map((due) => due.code)).toEqual(['remeasure_length'])
   expect(dueOn('2026-11-29', whole, often).map((due) => due.code)).toEqual(['remeasure_length', 'check_hand'])
+})
+
+describe('what is proposed to be played', () => {
+  const check = (exerciseId: string, takenOn: string, isOff = false) => ({ exerciseId, takenOn, isOff })
+
+  it('is what was off last, the newest first, and no more once it was played well', () => {
+    const checks = [
+      check('D string', '2026-11-21'),
+      check('A string', '2026-11-14', true),
+      check('scale', '2026-10-03', true),
+    ]
+    expect(proposedExercise('2026-11-28', checks)).toEqual({
+      exerciseId: 'A string',
+      takenOn: '2026-11-14',
+      reason: 'last_off',
+    })
+    const mended = [check('A string', '2026-11-28'), ...checks]
+    expect(proposedExercise('2026-11-28', mended)?.exerciseId).toBe('scale')
+  })
+
+  it('is else what nobody has heard for longest, once it is due', () => {
+    const checks = [check('A string', '2026-11-21'), check('D string', '2026-10-31')]
+    expect(proposedExercise('2026-11-28', checks)).toBeUndefined()
+    expect(proposedExercise('2026-11-29', checks)).toEqual({
+      exerciseId: 'D string',
+      takenOn: '2026-10-31',
+      reason: 'due',
+    })
+    expect(proposedExercise('2026-11-28', checks, 20)?.reason).toBe('due')
+    expect(proposedExercise('2026-11-28', [])).toBeUndefined()
+  })
 })

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { tuningSystem } from '../pitch'
 import { FAMILY_IDS, familyOf, type Finger } from '../instrument'
-import { gateCheckOf, gatesOf, type GateCheck, type GateFacts } from './index'
+import { gateChecksOf, gatesOf, type GateCheck, type GateFacts } from './index'
 
 const check = (string: string, cents: readonly number[], more: Partial<GateCheck> = {}): GateCheck => ({
   takenOn: '2026-11-21',
@@ -149,37 +149,49 @@ describe('a kept check', () => {
   const kept = {
     takenAt: '2026-11-21T09:41:00.000Z',
     exercise: { string: 'D3', shapeId: 'extended_back' },
-    stringing: { family: 'cello' },
+    stringing: { family: 'cello', tuning: ['C2', 'G2', 'D3', 'A3'] },
     landings: [
-      { finger: 0, cents: 1 },
-      { finger: 1, cents: 8 },
-      { finger: 2, cents: -4 },
-      { finger: 1, cents: 12 },
+      { stringIndex: 2, finger: 0, positionId: null, cents: 1 },
+      { stringIndex: 2, finger: 1, positionId: 'half', cents: 8 },
+      { stringIndex: 2, finger: 2, positionId: 'half', cents: -4 },
+      { stringIndex: 2, finger: 1, positionId: 'half', cents: 12 },
     ],
     toleranceCents: 15,
     tapesCovered: true,
   } as const
+  const halfOnD = {
+    takenOn: '2026-11-21',
+    string: 'D3',
+    positionId: 'half',
+    tapesCovered: true,
+    toleranceCents: 15,
+    fingers: [
+      { finger: 1, meanCents: 10 },
+      { finger: 2, meanCents: -4 },
+    ],
+  }
 
-  it('is each finger’s mean, the open string left out, in the position of its hand shape', () => {
-    expect(gateCheckOf('cello', kept)).toEqual({
-      takenOn: '2026-11-21',
-      string: 'D3',
-      positionId: 'first',
-      tapesCovered: true,
-      toleranceCents: 15,
-      fingers: [
-        { finger: 1, meanCents: 10 },
-        { finger: 2, meanCents: -4 },
-      ],
-    })
-    const half = { ...kept, exercise: { string: 'D3', shapeId: 'half' } }
-    expect(gateCheckOf('cello', half)?.positionId).toBe('half')
+  it('is each finger’s mean, the open string left out, in the position where the hand stood', () => {
+    expect(gateChecksOf('cello', kept)).toEqual([halfOnD])
+  })
+
+  it('is one for each string and position of a line', () => {
+    const further = [
+      { stringIndex: 3, finger: 1, positionId: 'first', cents: 3 },
+      { stringIndex: 2, finger: 4, positionId: 'fourth', cents: 5 },
+    ] as const
+    const line = { ...kept, landings: [...kept.landings, ...further] }
+    expect(gateChecksOf('cello', line)).toEqual([
+      halfOnD,
+      { ...halfOnD, positionId: 'fourth', fingers: [{ finger: 4, meanCents: 5 }] },
+      { ...halfOnD, string: 'A3', positionId: 'first', fingers: [{ finger: 1, meanCents: 3 }] },
+    ])
   })
 
   it('counts for no other family, and not where only its verdict is left', () => {
-    expect(gateCheckOf('bass', kept)).toBeUndefined()
-    expect(gateCheckOf('cello', { ...kept, exercise: null })).toBeUndefined()
-    expect(gateCheckOf('cello', { ...kept, stringing: null })).toBeUndefined()
+    expect(gateChecksOf('bass', kept)).toEqual([])
+    expect(gateChecksOf('cello', { ...kept, exercise: null })).toEqual([])
+    expect(gateChecksOf('cello', { ...kept, stringing: null })).toEqual([])
   })
 })
 

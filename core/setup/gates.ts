@@ -1,7 +1,7 @@
-import { mean, rollups } from 'd3-array'
+import { groups, mean, rollups } from 'd3-array'
 import { daysBetween } from '../calendar'
 import { nextSize, type HandSpan } from '../frame'
-import { familyOf, shapeOf, type FamilyId, type Finger, type Position } from '../instrument'
+import { familyOf, type FamilyId, type Finger, type Position } from '../instrument'
 import type { MasteryState } from '../pattern/mastery'
 import type { TuningSystem } from '../pitch'
 import type { SetupAnswer } from './answers'
@@ -30,32 +30,45 @@ export interface GateCheck {
 /** A check as it is kept. */
 export interface KeptCheckLike {
   readonly takenAt: string
-  readonly exercise: { readonly string: string; readonly shapeId: string } | null
-  readonly stringing: { readonly family: FamilyId } | null
-  readonly landings: readonly { readonly finger: Finger | 0; readonly cents: number }[]
+  /** Null where only the verdict is left. */
+  readonly exercise: object | null
+  readonly stringing: { readonly family: FamilyId; readonly tuning: readonly string[] } | null
+  readonly landings: readonly {
+    readonly stringIndex: number
+    readonly finger: Finger | 0
+    readonly positionId: string | null
+    readonly cents: number
+  }[]
   readonly toleranceCents: number
   readonly tapesCovered: boolean
 }
 
-/** A kept check as gates look at it; undefined where it is of another family, or only its verdict is left. */
-export function gateCheckOf(familyId: FamilyId, check: KeptCheckLike): GateCheck | undefined {
+/** The hands of a kept check as gates look at them, one a string and position; none where it is of another family, or only its verdict is left. */
+export function gateChecksOf(familyId: FamilyId, check: KeptCheckLike): GateCheck[] {
   const { exercise, stringing, landings, toleranceCents, tapesCovered } = check
-  if (!exercise || stringing?.family !== familyId) return undefined
-  const shape = shapeOf(familyOf(familyId), exercise.shapeId)
-  if (!shape) return undefined
-  const stopped = landings.flatMap(({ finger, cents }) => (finger === 0 ? [] : [{ finger, cents }]))
-  return {
-    takenOn: check.takenAt.slice(0, 10),
-    string: exercise.string,
-    positionId: shape.positionId,
-    tapesCovered,
-    toleranceCents,
-    fingers: rollups(
-      stopped,
-      (own) => mean(own, ({ cents }) => cents) ?? 0,
-      ({ finger }) => finger,
-    ).map(([finger, meanCents]) => ({ finger, meanCents })),
-  }
+  if (!exercise || stringing?.family !== familyId) return []
+  const stopped = landings.flatMap(({ finger, positionId, ...rest }) =>
+    finger === 0 || positionId === null ? [] : [{ ...rest, finger, positionId }],
+  )
+  const hands = groups(
+    stopped,
+    ({ stringIndex }) => stringIndex,
+    ({ positionId }) => positionId,
+  )
+  return hands.flatMap(([stringIndex, positions]) =>
+    positions.map(([positionId, own]) => ({
+      takenOn: check.takenAt.slice(0, 10),
+      string: stringing.tuning[stringIndex] ?? '',
+      positionId,
+      tapesCovered,
+      toleranceCents,
+      fingers: rollups(
+        own,
+        (of) => mean(of, ({ cents }) => cents) ?? 0,
+        ({ finger }) => finger,
+      ).map(([finger, meanCents]) => ({ finger, meanCents })),
+    })),
+  )
 }
 
 export interface GateFacts {

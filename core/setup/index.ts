@@ -19,7 +19,7 @@ export { IMPLICATIONS, remediesFor, itemsBehind, oddsOf, symptomsOf } from './im
 export type { RemedyId, Symptom } from './implications'
 export { schoolConflicts } from './conflicts'
 export type { ConflictCode, ConflictFacts, SchoolConflict } from './conflicts'
-export { gateCheckOf, gatesOf, COVERED_APART_DAYS, GATE_IDS, SAID_ITEMS } from './gates'
+export { gateChecksOf, gatesOf, COVERED_APART_DAYS, GATE_IDS, SAID_ITEMS } from './gates'
 export type { Gate, GateCheck, GateFacts, GateId, KeptCheckLike, Missing, SaidItem } from './gates'
 export { bodyFitDoubts, BODY_FIT_LIMITS, BODY_FIT_PARTS, NO_BODY_FIT } from './body-fit'
 export type { BodyFitDoubt, BodyFitPart, BodyFitValues } from './body-fit'

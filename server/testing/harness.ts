@@ -12,6 +12,7 @@ import {
   type Problem,
   type Session,
   type Student,
+  type Studio,
 } from '#contracts'
 import { createApp, type AppDeps } from '../app'
 import { openDatabase, type Database } from '../db/database'
@@ -175,6 +176,19 @@ export class Client {
       on: '2026-11-28',
     })
     return { student, instrument }
+  }
+
+  /** The studio keeps sound, and somebody has allowed that of this student. */
+  async allowSound({ id, version }: Pick<Student, 'id' | 'version'>): Promise<Student> {
+    const studio = await this.make<Studio>('GET', '/studio')
+    await this.make('PATCH', '/studio', {
+      version: studio.version,
+      settings: { ...studio.settings, keepsSound: true },
+    })
+    return this.make<Student>('PATCH', `/students/${id}`, {
+      version,
+      soundConsent: { on: '2026-11-28', by: 'Mrs Salt, mother' },
+    })
   }
 }
 

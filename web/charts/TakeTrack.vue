@@ -25,7 +25,7 @@
       <g
         v-for="(one, index) in drawn(x, y)"
         :key="index"
-        :class="['heard', one.side]"
+        :class="['heard', one.side, { shown: index === shown }]"
         role="button"
         tabindex="0"
         :aria-label="one.spoken"
@@ -80,6 +80,8 @@ import type { TrackNote } from './track-notes'
 const props = defineProps<{
   notes: readonly TrackNote[]
   toleranceCents: number
+  /** The note that is pointed at. */
+  shown?: number
   /** The take itself, while it is in memory. */
   sound?: { readonly samples: Float32Array; readonly sampleRateHz: number } | undefined
 }>()
@@ -168,6 +170,7 @@ function drawn(x: ScaleLinear<number, number>, y: ScaleLinear<number, number>) {
   fill: transparent;
 }
 
+.shown .reach,
 .heard:hover .reach,
 .heard:focus-visible .reach {
   fill: var(--brass-wash);

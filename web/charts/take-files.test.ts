@@ -7,6 +7,7 @@ import type { TrackNote } from './track-notes'
 
 /** E on the D string of a violin tuned twelve cents low, that landed eight flat and was mended. */
 const NOTE: TrackNote = {
+  positionId: 'first',
   stringIndex: 1,
   finger: 1,
   note: note('E4'),

@@ -49,11 +49,12 @@ export function trackNotes(
   }
   return pieces.map(({ landing, heard, startS, endS, written, moments }): TrackNote => {
     const shift = median(shifts.get(tunedBy(landing)) ?? []) ?? 0
-    const { stringIndex, finger, note, cents: landingCents } = landing
+    const { stringIndex, finger, note, positionId, cents: landingCents } = landing
     return {
       stringIndex,
       finger,
       note,
+      positionId,
       startS,
       endS,
       landingCents,

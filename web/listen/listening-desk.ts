@@ -145,7 +145,10 @@ export function listeningDesk(tell: Tell): (order: ListenOrder) => void {
     try {
       switch (order.kind) {
         case 'begin':
-          listener = new TakeListener(order.sampleRateHz, { silenceS: order.silenceS })
+          listener = new TakeListener(order.sampleRateHz, {
+            silenceS: order.silenceS,
+            droneHz: order.droneHz,
+          })
           pieces = []
           if (order.port) order.port.onmessage = ({ data }: MessageEvent<Float32Array>) => hearSafely(data)
           break

@@ -8,6 +8,8 @@ export type ListenOrder =
       readonly sampleRateHz: number
       readonly silenceS: number
       readonly port?: MessagePort
+      /** That the player hears in headphones. */
+      readonly droneHz?: number | undefined
     }
   | { readonly kind: 'end' }
   /** A whole WAV file. */

@@ -8,11 +8,21 @@ export interface SoundSource {
   close(): void
 }
 
-/** What became of a microphone that was in use. */
-export interface SourceEvents {
+/** Why a microphone that was in use gives nothing more. */
+export type GoneReason =
   /** It was unplugged, or its permission was taken back. */
-  onGone(): void
+  | 'unplugged'
+  /** The browser has silenced it: the page was put aside, or another program took it. */
+  | 'silenced'
+  /** It works at another sampling rate by now: what comes is not what came before. */
+  | 'rate'
+
+export interface SourceEvents {
+  onGone(reason: GoneReason): void
 }
+
+/** The rate at which a microphone works, where the browser tells it. */
+const rateOf = (stream: MediaStream) => stream.getAudioTracks()[0]?.getSettings?.().sampleRate
 
 async function captured(
   context: AudioContext,
@@ -50,14 +60,25 @@ export async function openMicrophone(deviceId: string, events: SourceEvents): Pr
       ...(deviceId === '' ? {} : { deviceId: { exact: deviceId } }),
     },
   })
-  for (const track of stream.getTracks()) track.onended = () => events.onGone()
   const context = new AudioContext()
+  const began = rateOf(stream)
+  const onDevices = () => rateOf(stream) !== began && events.onGone('rate')
+  for (const track of stream.getTracks()) {
+    track.onended = () => events.onGone('unplugged')
+    track.onmute = () => events.onGone('silenced')
+  }
   return captured(context, (capture) => {
     const source = context.createMediaStreamSource(stream)
     source.connect(capture)
+    // A tablet that puts the page aside interrupts the sound.
+    context.onstatechange = () => context.state !== 'running' && events.onGone('silenced')
+    navigator.mediaDevices.addEventListener('devicechange', onDevices)
     return () => {
+      context.onstatechange = null
+      navigator.mediaDevices.removeEventListener('devicechange', onDevices)
       for (const track of stream.getTracks()) {
         track.onended = null
+        track.onmute = null
         track.stop()
       }
       source.disconnect()

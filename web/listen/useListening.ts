@@ -1,6 +1,6 @@
 import { onScopeDispose, ref, shallowRef } from 'vue'
 import type { HeardNote, HeardWholeTake, SoundLevel } from '#core'
-import { listenFaultSentence, MICROPHONE_GONE, microphoneSentence } from '../words/listening'
+import { listenFaultSentence, goneSentence, microphoneSentence } from '../words/listening'
 import ListenWorker from './listen.worker?worker'
 import type { ListenFault, ListenOrder, ListenReport, StudentOrder } from './messages'
 import { decodeFile, openMicrophone, playAloud, type SoundSource } from './sources'
@@ -117,10 +117,10 @@ export function useListening(
     }
   }
 
-  function take(up: SoundSource, silenceS: number) {
+  function take(up: SoundSource, silenceS: number, droneHz?: number) {
     feed = up
     phase.value = 'waiting'
-    order({ kind: 'begin', sampleRateHz: up.sampleRateHz, silenceS, port: up.port }, [up.port])
+    order({ kind: 'begin', sampleRateHz: up.sampleRateHz, silenceS, port: up.port, droneHz }, [up.port])
   }
 
   function fail(message: string) {
@@ -145,18 +145,19 @@ export function useListening(
     phase.value = 'off'
   }
 
-  async function listen(deviceId = '') {
+  /** `droneHz`: a tone that sounds in the player's headphones meanwhile. */
+  async function listen(deviceId = '', droneHz?: number) {
     const own = begin('microphone')
     try {
       const up = await parts.openMicrophone(deviceId, {
-        onGone() {
+        onGone(reason) {
           if (own !== newest) return
-          fault.value = MICROPHONE_GONE
+          fault.value = goneSentence(reason)
           stop()
         },
       })
       if (own !== newest) return up.close()
-      take(up, SILENCE_S)
+      take(up, SILENCE_S, droneHz)
     } catch (error) {
       if (own !== newest) return
       fault.value = microphoneSentence(error)

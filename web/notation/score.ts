@@ -1,4 +1,14 @@
-import { clefFor, writtenNote, type Clef, type FamilyId, type Key, type Note } from '#core'
+import {
+  clefFor,
+  keyOf,
+  note as named,
+  parseKey,
+  writtenNote,
+  type Clef,
+  type FamilyId,
+  type Key,
+  type Note,
+} from '#core'
 
 /** Note values a line is written in, as parts of a whole note. */
 export const VALUES = { quarter: 4, eighth: 8, sixteenth: 16 } as const
@@ -61,6 +71,16 @@ export function scoreOf(
     signature: MAJOR_KEYS[signs + 7] ?? 'C',
     bars,
   }
+}
+
+/** The notes of a take as they were meant, in the key of its exercise; without one in none. */
+export function takeScore(
+  familyId: FamilyId,
+  notes: readonly { readonly note: Note; readonly finger: number }[],
+  keyId: string | undefined,
+): Score {
+  const parsed = keyId === undefined ? undefined : parseKey(keyId)
+  return scoreOf(familyId, parsed?.ok ? parsed.key : keyOf(named('C4'), 'major'), notes, 'quarter')
 }
 
 /** What the signature does to a letter: 1 a sharp, −1 a flat. */

@@ -66,16 +66,19 @@
           :tapes="tapes"
           :targets="boardTargets"
           :landings="landings"
-          :active-string="choice.stringIndex.value"
+          :active-string="activeString"
           aim-only
         />
         <TakePanel
           v-model:track="isTrackShown"
+          v-model:shown="shown"
           :heard="heard"
+          :key-id="'keyId' in choice.exercise.value.name ? choice.exercise.value.name.keyId : undefined"
+          :drone-cents="droneCents"
           :stringing="stringing"
           :tolerance-cents="choice.toleranceCents.value"
           :student="student ?? undefined"
-          :is-idle="Boolean(choice.noPlace.value)"
+          :is-idle="Boolean(choice.noPlace.value || choice.fault.value)"
         >
           <ElCheckbox v-if="student && hasTapes" v-model="tapesCovered"
             >Tapes covered <KeyHint of="o"
@@ -84,22 +87,17 @@
       </section>
       <div class="below">
         <section class="card sheet" aria-label="Readings">
-          <div class="choices">
-            <ElSegmented v-model="choice.stringIndex.value" :options="stringChoices" aria-label="String" />
-            <ChoiceSelect
-              v-model="choice.shapeId.value"
-              label="Hand shape"
-              :options="shapeChoices"
-              class="shape"
-            />
-            <SystemChoice v-model="choice.systemId.value" :tuning="choice.tuning.value" />
-          </div>
+          <ExerciseFields :chosen="choice" />
+          <p v-if="choice.fault.value" class="fault" role="alert">{{ choice.fault.value }}</p>
           <p v-if="choice.noPlace.value" class="fault" role="alert">{{ choice.noPlace.value }}</p>
           <ReadingSheet
             ref="sheetView"
+            v-if="sheet.rows.value.length > 0"
             :rows="sheet.rows.value"
+            :exercise="choice.exercise.value"
             :targets="choice.targets.value"
-            :verdict="verdict"
+            :places="take.places.value"
+            :tuning="choice.tuning.value"
             :tolerance-cents="choice.toleranceCents.value"
             @type="type"
             @done="keepNow"
@@ -112,6 +110,8 @@
           :note-count="kept?.check.landings.length ?? take.take.value?.landings.length ?? 0"
           :student="student"
           :kept="keptWhere"
+          :hand="saidOf"
+          :others="kept ? [] : otherHands"
         />
       </div>
     </template>
@@ -121,18 +121,19 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
 import { useEventListener, useSessionStorage } from '@vueuse/core'
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { noteName, parseNote, type Finger } from '#core'
-import type { KeptVerdict } from '#contracts'
+import { noteName, NOTHING_HEARD, type ExpectedNote, type HandVerdict } from '#core'
+import type { JudgedHand, KeptVerdict } from '#contracts'
 import StringBoard from '../board/StringBoard.vue'
 import WalkIn from '../features/check/WalkIn.vue'
+import ExerciseFields from '../features/check/ExerciseFields.vue'
 import ReadingSheet from '../features/check/ReadingSheet.vue'
 import TakePanel from '../features/check/TakePanel.vue'
 import { useHeardTake } from '../features/check/useHeardTake'
-import { useExercise, useTake, useTakeOnBoard } from '../features/check/useExercise'
+import { draftExercise, useExercise, useTake, useTakeOnBoard } from '../features/check/useExercise'
 import { useKeepCheck } from '../features/check/useKeepCheck'
-import { useReadings } from '../features/check/useReadings'
+import { sheetPlaces, useReadings } from '../features/check/useReadings'
 import { useNextLesson } from '../features/check/useNextLesson'
 import NobodyChosen from '../features/lesson/NobodyChosen.vue'
 import PainMarked from '../features/setup/PainMarked.vue'
@@ -140,12 +141,10 @@ import VerdictCard from '../features/check/VerdictCard.vue'
 import { useBench } from '../stores/bench'
 import { useKeptCheck } from '../stores/kept-check'
 import { useLesson } from '../stores/lesson'
-import ChoiceSelect from '../ui/ChoiceSelect.vue'
 import KeyHint from '../ui/KeyHint.vue'
-import SystemChoice from '../ui/SystemChoice.vue'
 import { useShortcuts } from '../ui/useShortcuts'
-import { instrumentKind, shapeName } from '../words/trade'
-import { noteLabel } from '../words/notes'
+import { exerciseName, handName } from '../words/exercises'
+import { instrumentKind } from '../words/trade'
 
 const router = useRouter()
 const lesson = useLesson()
@@ -157,25 +156,75 @@ watch(student, (chosen) => chosen && (isWalkIn.value = false))
 const bench = useBench()
 const choice = useExercise(student)
 const { instrument, stringing } = choice
-const sheetName = computed(() =>
-  [student.value?.id ?? 'walk-in', noteName(choice.open.value), choice.shape.value.id].join(' '),
+/** A hand shape is called as it always was: what lies in drafts is found again. */
+const sheetName = computed(() => {
+  const { name, notes } = choice.exercise.value
+  const of = student.value?.id ?? 'walk-in'
+  const open = notes[0]
+  return name.kind === 'shape' && open
+    ? [of, noteName(open.note), name.shapeId].join(' ')
+    : [of, ...Object.values(name)].join(' ')
+})
+const sheet = useReadings(
+  computed(() => sheetPlaces(choice.exercise.value)),
+  sheetName,
 )
-const fingers = computed<(Finger | 0)[]>(() => choice.exercise.value.notes.map((n) => n.finger))
-const sheet = useReadings(fingers, sheetName)
 const { readings } = sheet
-const heard = useHeardTake({ stringing, exercise: choice.exercise, sheet: sheetName })
-const take = useTake(choice, sheet.judged, heard.landings)
-const { verdict } = take
-const { boardTargets, tapes, landings } = useTakeOnBoard(choice, take, heard.finger)
+const heard = useHeardTake({
+  stringing,
+  exercise: choice.exercise,
+  improvised: choice.improvised,
+  sheet: sheetName,
+})
+const take = useTake(choice, sheet.judged, heard.landings, heard.line)
+/** The note of the take that is pointed at. */
+const shown = shallowRef<ExpectedNote>()
+watch(heard.landings, () => (shown.value = undefined))
+const { boardTargets, tapes, landings } = useTakeOnBoard(choice, take, heard.finger, shown)
+
+/** A drone that goes with the exercise: the string of a hand, the tonic of a scale, else the second string from the top. */
+const droneCents = computed(() => {
+  const { notes } = choice.exercise.value
+  const strings = stringing.value
+  if (!strings) return 0
+  const string = notes.find((n) => n.finger === 0)?.stringIndex ?? Math.max(0, strings.tuning.length - 2)
+  return strings.system.openCentsAboveA4(strings.tuning[string]!)
+})
+/** The string that sounds, or the one that is played on. */
+const activeString = computed(() => {
+  const now = shown.value ?? heard.finger.value
+  if (now) return now.stringIndex
+  const strings = new Set(choice.exercise.value.notes.map((n) => n.stringIndex))
+  return strings.size === 1 ? [...strings][0] : undefined
+})
 
 /** Kept and not typed over yet: it is read aloud now, on whatever string the next one will be. */
 const { kept } = storeToRefs(useKeptCheck())
-const said = computed(() => (kept.value?.check.verdict ?? verdict.value) as KeptVerdict | undefined)
+const said = computed(
+  () => (kept.value?.check.verdict ?? take.leading.value?.verdict ?? NOTHING_HEARD) as KeptVerdict,
+)
 const keptWhere = computed(() => {
   const { exercise } = kept.value?.check ?? {}
-  const open = exercise && parseNote(exercise.string)
-  return open ? `${noteLabel(open, { octave: false })} string, ${shapeName(exercise.shapeId)}` : undefined
+  return exercise ? exerciseName(exercise, choice.family.value.id) : undefined
 })
+/** Of an exercise with several hands, which one is spoken of. */
+const saidOf = computed(() => {
+  const { id } = choice.family.value
+  if (kept.value) return kept.value.check.hand ? handName(kept.value.check.hand, id) : ''
+  const { leading, hands } = take
+  return leading.value && hands.value.length > 1 ? handName(judgedHand(leading.value), id) : ''
+})
+const otherHands = computed(() =>
+  take.hands.value
+    .filter((one) => one !== take.leading.value && one.verdict.outcome !== 'not_enough_notes')
+    .map((one) => ({
+      where: handName(judgedHand(one), choice.family.value.id),
+      verdict: one.verdict as KeptVerdict,
+    })),
+)
+function judgedHand({ stringIndex, positionId }: HandVerdict): JudgedHand {
+  return { string: noteName(choice.tuning.value[stringIndex]!), positionId }
+}
 const kind = computed(() => {
   if (instrument.value) return instrumentKind(instrument.value.family, instrument.value.sizeId)
   const { familyId, sizeId } = bench.setup
@@ -187,22 +236,14 @@ watch([() => student.value?.id, () => sheetView.value], () => void nextTick(() =
   immediate: true,
 })
 
-const stringChoices = computed(() =>
-  choice.tuning.value.map((open, value) => ({ value, label: noteLabel(open, { octave: false }) })),
-)
-
-const shapeChoices = computed(() =>
-  choice.family.value.shapes.map(({ id }) => ({ value: id, label: shapeName(id) })),
-)
-
 const { state, keep, change } = useKeepCheck(student, sheetName)
 const canKeep = computed(
   () => (readings.value.length > 0 || heard.draft.value !== undefined) && !sheet.hasFault.value,
 )
 
-function type(finger: Finger | 0, text: string) {
+function type(id: string, text: string) {
   change()
-  sheet.type(finger, text)
+  sheet.type(id, text)
 }
 
 function clear() {
@@ -211,17 +252,24 @@ function clear() {
   heard.forget()
 }
 
+/** As it is sent: the places of a free take go with the exercise. */
+const heardDraft = computed(() => {
+  if (!heard.draft.value) return null
+  const { line: _, ...taken } = heard.draft.value
+  return taken
+})
+
 async function keepNow() {
   if (!canKeep.value || !student.value || !instrument.value) return
   const of = sheetName.value
   const kept = await keep({
     instrumentId: instrument.value.id,
     takenAt: new Date().toISOString(),
-    exercise: { kind: 'shape', string: noteName(choice.open.value), shapeId: choice.shape.value.id },
+    exercise: draftExercise(heard.line.value, choice.tuning.value),
     system: choice.systemId.value,
     tapesCovered: tapesCovered.value,
     readings: [...readings.value],
-    heard: heard.draft.value ?? null,
+    heard: heardDraft.value,
   })
   // Somebody may be on another string by now: the cursor is theirs.
   if (kept && sheetName.value === of) sheetView.value?.begin()
@@ -267,17 +315,6 @@ useShortcuts('Check', [
   grid-template-columns: minmax(0, 1.12fr) minmax(0, 1fr);
   gap: var(--gap);
   margin-top: var(--gap);
-}
-
-.choices {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  margin-bottom: 6px;
-}
-
-.shape {
-  width: 168px;
 }
 
 .waits {

@@ -71,6 +71,7 @@ function check(id: string, takenAt: string, ...heard: readonly (readonly [Finger
     stringing: snapshotOf(take.stringing) as Check['stringing'],
     landings: landings.map(written),
     verdict: judgeHand({ ...take, landings, toleranceCents: 15 }) as KeptVerdict,
+    hand: null,
     tapesCovered: false,
     hasTrack: false,
     toleranceCents: 15,

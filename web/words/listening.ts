@@ -19,8 +19,17 @@ export function microphoneSentence(error: unknown): string {
   }
 }
 
-export const MICROPHONE_GONE =
-  'The microphone was unplugged. What it heard so far is here; plug it in and play the rest once more.'
+/** Why a take ended by itself: what was heard until then stays. */
+export function goneSentence(reason: 'unplugged' | 'silenced' | 'rate'): string {
+  switch (reason) {
+    case 'unplugged':
+      return 'The microphone was unplugged. What it heard so far is here; plug it in and play the rest once more.'
+    case 'silenced':
+      return 'The browser silenced the microphone, as when the page is put aside. What it heard so far is here; keep the page in front and play the rest once more.'
+    case 'rate':
+      return 'The microphone works at another rate by now, as when headphones are plugged in. What it heard so far is here; press Listen again for the rest.'
+  }
+}
 
 /** Why a file or a sound could not be heard, and what to do. */
 export function listenFaultSentence(
@@ -85,7 +94,7 @@ export function takeSentence(
   if (readings.length === 0 && extra.length === 0)
     return 'No note was heard. Play nearer to the microphone, or look which one is chosen.'
   if (isOther)
-    return 'Little of what was heard fits this exercise. Choose what was played (string and hand shape), or play it once more.'
+    return 'Little of what was heard fits this exercise. Choose what was played, or a free take, or play it once more.'
   if (octaves !== 0)
     return `All of it was heard ${octaves > 0 ? 'an octave above' : 'an octave below'} the exercise; the fingers are judged all the same.`
   if (hasClipped)

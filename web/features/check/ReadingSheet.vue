@@ -14,8 +14,9 @@
       </tr>
     </thead>
     <tbody ref="body">
-      <tr v-for="row in lines" :key="row.finger">
+      <tr v-for="row in lines" :key="row.id">
         <th scope="row">
+          <span v-if="row.string" class="string soft">{{ row.string }}</span>
           <span class="finger">{{ row.finger === 0 ? 'Open' : row.finger }}</span> {{ row.note }}
         </th>
         <td class="number soft wide">{{ row.place }}</td>
@@ -26,17 +27,17 @@
             inputmode="text"
             data-takes="number"
             autocomplete="off"
-            :aria-label="row.finger === 0 ? 'Open string, cents' : `Finger ${row.finger}, cents`"
+            :aria-label="row.spoken"
             :aria-invalid="row.fault !== undefined"
-            :aria-describedby="row.fault ? `fault-${row.finger}` : undefined"
+            :aria-describedby="row.fault ? `fault-${row.at}` : undefined"
             :placeholder="row.kept ?? (row.finger === 0 ? 'if heard' : '')"
             maxlength="200"
-            @input="emit('type', row.finger, ($event.target as HTMLInputElement).value)"
-            @keydown.enter.prevent="onEnter($event, row.index)"
-            @keydown.down.prevent="focusRow(row.index + 1)"
-            @keydown.up.prevent="focusRow(row.index - 1)"
+            @input="emit('type', row.id, ($event.target as HTMLInputElement).value)"
+            @keydown.enter.prevent="onEnter($event, row.at)"
+            @keydown.down.prevent="focusRow(row.at + 1)"
+            @keydown.up.prevent="focusRow(row.at - 1)"
           />
-          <span v-if="row.fault" :id="`fault-${row.finger}`" class="fault">{{ row.fault }}</span>
+          <span v-if="row.fault" :id="`fault-${row.at}`" class="fault">{{ row.fault }}</span>
         </td>
         <td class="number landing" :class="row.side">
           {{ row.landing }}<small v-if="row.inMm" class="narrow">{{ row.inMm }} mm</small>
@@ -49,39 +50,55 @@
 
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { type Finger, type Target, type Verdict } from '#core'
+import { isSamePlace, type Exercise, type LandedPlace, type Note, type Target } from '#core'
 import { inUnit, signedCents, signedMm } from '../../words/numbers'
 import type { ReadingRow } from './useReadings'
 import { noteLabel } from '../../words/notes'
 
 const props = defineProps<{
   rows: readonly ReadingRow[]
-  /** Of the exercise, the open string first. */
+  /** The exercise, and its places, one a row. */
+  exercise: Exercise
   targets: readonly Target[]
-  verdict: Verdict | undefined
+  /** What was read and heard. */
+  places: readonly LandedPlace[]
+  tuning: readonly Note[]
   toleranceCents: number
 }>()
 const emit = defineEmits<{
-  type: [finger: Finger | 0, text: string]
+  /** In the row with this id. */
+  type: [id: string, text: string]
   /** Enter on the last finger. */
   done: []
 }>()
 
+/** More than one string: each row says which. */
+const areSeveral = computed(() => new Set(props.targets.map((t) => t.stringIndex)).size > 1)
+function stringName(stringIndex: number): string {
+  const open = props.tuning[stringIndex]
+  return open ? noteLabel(open, { octave: false }) : ''
+}
+
 const lines = computed(() =>
-  props.rows.map((row, index) => {
-    const target = props.targets.find((t) => t.finger === row.finger)
-    const heard = props.verdict?.fingers.find((f) => f.finger === row.finger)
+  props.rows.map((row, at) => {
+    const { notes } = props.exercise
+    const place = row.index === null ? notes.find((n) => n.finger === row.finger) : notes[row.index]
+    const target = place && props.targets.find((t) => isSamePlace(t, place))
+    const heard = place && props.places.find((one) => isSamePlace(one.target, place))
+    const open = areSeveral.value && place ? stringName(place.stringIndex) : ''
     const cents = heard?.meanCents
     const isOff = cents !== undefined && Math.abs(cents) > props.toleranceCents
     return {
       ...row,
-      index,
+      at,
+      string: open,
+      spoken: `${open ? `${open} string, ` : ''}${row.finger === 0 ? 'Open string' : `Finger ${row.finger}`}, cents`,
       note: target ? noteLabel(target.note, { octave: false }) : '',
       place: target && row.finger !== 0 ? inUnit(target.placeMm) : '',
       shouldShow: target ? signedCents(target.meterCents) : '',
       landing: cents === undefined ? '' : isOff ? marked(cents) : signedCents(cents),
       side: isOff ? (cents > 0 ? 'sharp' : 'flat') : '',
-      inMm: heard ? signedMm(heard.meanMm) : '',
+      inMm: heard && row.finger !== 0 ? signedMm(heard.meanMm) : '',
     }
   }),
 )
@@ -104,7 +121,15 @@ function marked(cents: number): string {
 }
 
 /** Starts with the first finger: the open string is read only when somebody doubts it. */
-defineExpose({ begin: () => focusRow(1) })
+defineExpose({
+  begin: () =>
+    focusRow(
+      Math.max(
+        0,
+        props.rows.findIndex((row) => row.finger !== 0),
+      ),
+    ),
+})
 </script>
 
 <style scoped>
@@ -120,6 +145,11 @@ th[scope='row'] {
   display: inline-block;
   min-width: 22px;
   font-weight: 700;
+}
+
+.string {
+  display: inline-block;
+  min-width: 24px;
 }
 
 td {

@@ -8,6 +8,8 @@
     :sounding="heard.finger.value"
     :tolerance-cents="toleranceCents"
     :is-idle="isIdle"
+    v-model:companion="companion"
+    v-model:tempo="tempo"
     @listen="listen"
     @hear="(file) => void heard.hear(file)"
     @play="playStudent"
@@ -15,22 +17,33 @@
   >
     <slot />
   </TakeStrip>
-  <TakeTrack
-    v-if="isTrackShown && track.length > 0"
-    :notes="track"
-    :sound="heard.sound.value"
-    :tolerance-cents="toleranceCents"
-    @hear="hearNote"
-  />
+  <template v-if="isTrackShown && track.length > 0">
+    <NotationStaff
+      :score="takeScore(stringing.family.id, track, keyId)"
+      value="quarter"
+      :at="shownIndex < 0 ? undefined : shownIndex"
+      label="The notes of the take, as they were meant"
+    />
+    <TakeTrack
+      :notes="track"
+      :shown="shownIndex"
+      :sound="heard.sound.value"
+      :tolerance-cents="toleranceCents"
+      @hear="hearNote"
+    />
+  </template>
 </template>
 
 <script setup lang="ts">
-import { computed } from 'vue'
-import { pitchOfExpected, PLAYER_LEVELS, type Stringing } from '#core'
+import { computed, watch } from 'vue'
+import { pitchOfExpected, PLAYER_LEVELS, type ExpectedNote, type Stringing } from '#core'
 import type { Student } from '#contracts'
+import { useCompanion } from '../../audio/useCompanion'
 import { usePlayer } from '../../audio/usePlayer'
 import TakeTrack from '../../charts/TakeTrack.vue'
 import { trackNotes } from '../../charts/track-notes'
+import NotationStaff from '../../notation/NotationStaff.vue'
+import { takeScore } from '../../notation/score'
 import { useShortcuts } from '../../ui/useShortcuts'
 import { faultsOf } from './simulated'
 import TakeStrip from './TakeStrip.vue'
@@ -45,7 +58,14 @@ const props = defineProps<{
   student?: Student | undefined
   /** There is nothing to be played yet. */
   isIdle: boolean
+  /** Of the exercise; its signature stands before the notes. */
+  keyId?: string | undefined
+  /** Pitch of a drone that goes with the exercise, above A4. */
+  droneCents: number
 }>()
+/** The note of the take that is pointed at. */
+const shown = defineModel<ExpectedNote | undefined>('shown')
+const shownIndex = computed(() => track.value.findIndex((one) => one === shown.value))
 const isTrackShown = defineModel<boolean>('track', { required: true })
 
 const NOTE_MS = 900
@@ -56,10 +76,13 @@ const track = computed(() =>
     : [],
 )
 const player = usePlayer()
+const companions = useCompanion()
+const { companion, tempo } = companions
 /** Where the ear left it, so that a teacher can play it again to the student. */
 function hearNote(index: number) {
   const one = track.value[index]
   if (!one) return
+  shown.value = one
   const centsAboveA4 = [pitchOfExpected(props.stringing, one) + one.settledCents]
   void player.start(() => ({ centsAboveA4, noteMs: NOTE_MS, isLoop: false }))
 }
@@ -70,8 +93,9 @@ function leaveFields() {
 }
 function listen(deviceId: string) {
   leaveFields()
-  void props.heard.listen(deviceId)
+  void props.heard.listen(deviceId, companions.start(props.droneCents))
 }
+watch(props.heard.phase, (phase) => phase === 'off' && companions.stop())
 /** As trained as whoever is in the lesson. */
 function playStudent(faultId: string) {
   leaveFields()

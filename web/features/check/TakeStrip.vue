@@ -22,6 +22,21 @@
         class="microphone"
       />
       <span class="student">
+        <PlainSelect
+          v-model="companion"
+          label="In the player’s headphones"
+          :options="COMPANION_CHOICES"
+          class="companion"
+        />
+        <PlainSelect
+          v-if="companion === 'click'"
+          v-model="tempo"
+          label="Clicks a minute"
+          :options="TEMPI"
+          class="tempo"
+        />
+      </span>
+      <span class="student">
         <ChoiceSelect
           v-model="faultId"
           label="The simulated student’s hand"
@@ -74,7 +89,9 @@ import { useDevicesList, useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Landing, SoundLevel } from '#core'
 import type { ListenPhase } from '../../listen/useListening'
+import type { Companion } from '../../audio/useCompanion'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import PlainSelect from '../../ui/PlainSelect.vue'
 import KeyHint from '../../ui/KeyHint.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
 import { levelWord, roomSentence } from '../../words/listening'
@@ -100,6 +117,15 @@ const emit = defineEmits<{
   play: [faultId: string]
   stop: []
 }>()
+
+const companion = defineModel<Companion>('companion', { required: true })
+const tempo = defineModel<number>('tempo', { required: true })
+const COMPANION_CHOICES: readonly { value: Companion; label: string }[] = [
+  { value: 'nothing', label: 'No headphones' },
+  { value: 'drone', label: 'Drone in headphones' },
+  { value: 'click', label: 'Click in headphones' },
+]
+const TEMPI = [40, 50, 60, 72, 80, 92, 100, 120].map((value) => ({ value, label: `${value} a minute` }))
 
 const faultChoices = [
   { value: SURPRISE, label: 'Surprise me' },
@@ -195,6 +221,14 @@ useShortcuts('Listening', [
 
 .microphone {
   width: 190px;
+}
+
+.companion {
+  width: 172px;
+}
+
+.tempo {
+  width: 118px;
 }
 
 .fault-choice {

@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it } from 'vitest'
 import { nextTick } from 'vue'
-import { judgeHand, landingFromMeter, shownByMeter, targetsOf } from '#core'
+import { judgeHand, landedPlaces, landingFromMeter, shownByMeter, targetsOf } from '#core'
 import { landed, shaped, strung } from '../../../core/testing'
 import { mounted } from '../../mounting'
 import { freshStores } from '../../testing'
@@ -14,17 +14,20 @@ const exercise = shaped('violin')
 const targets = targetsOf(stringing, exercise)
 
 /** What a meter, which shows whole cents, makes of a hand whose first fingers land `cents` off. */
-function verdictOf(...cents: readonly number[]) {
+function landingsOf(...cents: readonly number[]) {
   const exact = landed(
     { stringing, exercise },
     cents.map((off, i) => [exercise.notes[i + 1]!.finger, off]),
   )
-  const landings = exact.map((l) => landingFromMeter(stringing, l, Math.round(shownByMeter(stringing, l))))
-  return judgeHand({ stringing, exercise, landings, toleranceCents: 15 })
+  return exact.map((l) => landingFromMeter(stringing, l, Math.round(shownByMeter(stringing, l))))
 }
+const verdictOf = (...cents: readonly number[]) =>
+  judgeHand({ stringing, exercise, landings: landingsOf(...cents), toleranceCents: 15 })
 
 const row = (finger: ReadingRow['finger'], more: Partial<ReadingRow> = {}): ReadingRow => ({
+  id: String(finger),
   finger,
+  index: null,
   text: '',
   kept: undefined,
   shownCents: [],
@@ -36,8 +39,10 @@ const ROWS = [row(0), row(1), row(2), row(3), row(4)]
 function sheet(props: Record<string, unknown> = {}) {
   return mounted(ReadingSheet, {
     rows: ROWS,
+    exercise,
+    tuning: stringing.tuning,
     targets,
-    verdict: undefined,
+    places: [],
     toleranceCents: 15,
     ...props,
   })
@@ -80,13 +85,13 @@ describe('the reading sheet', () => {
     input.value = '+6'
     input.dispatchEvent(new Event('input'))
     await nextTick()
-    expect(wrapper.emitted('type')).toEqual([[1, '+6']])
+    expect(wrapper.emitted('type')).toEqual([['1', '+6']])
     expect(text()).toContain('900 cents is another note')
     expect(named('Finger 2, cents').getAttribute('aria-invalid')).toBe('true')
   })
 
   it('tells sharp and flat by sign and arrow, not by colour alone, and leaves what is in tune plain', async () => {
-    const { text } = await sheet({ verdict: verdictOf(30, 3, -2, -28) })
+    const { text } = await sheet({ places: landedPlaces(stringing, landingsOf(30, 3, -2, -28)) })
     expect(text()).toContain('+30 ▶')
     expect(text()).toContain('◀ −28')
     expect(text()).not.toMatch(/[▶◀] ?[+−]?[23]\b/)

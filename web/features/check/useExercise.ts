@@ -15,6 +15,7 @@ import {
   placementContext,
   placeOnString,
   placesOf,
+  shapeExercise,
   shapeOf,
   targetOf,
   DEFAULT_TAPE_WIDTH_MM,
@@ -28,12 +29,13 @@ import {
   type Target,
   type Take,
 } from '#core'
-import type { ExerciseName, Instrument, MeterReading, Student } from '#contracts'
+import type { ExerciseDraft, ExerciseName, Instrument, MeterReading, Student } from '#contracts'
 import type { BoardLanding, BoardTape, BoardTarget } from '../../board/board'
 import { useBench } from '../../stores/bench'
 import { useExerciseChoice, type ExerciseChoice } from '../../stores/exercise-choice'
 import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
+import { sentNote } from './useHeardTake'
 import { exerciseFaultSentence } from '../../words/exercises'
 import { noPlaceSentence } from '../../words/places'
 import { markName } from '../../words/trade'
@@ -106,8 +108,21 @@ export function useExercise(student: Ref<Student | undefined>) {
     exercise,
     stringing,
     targets,
+    /** What a simulated student plays where nothing is asked for: a scale of the key, or the usual hand. */
+    improvised: computed<Exercise>(() => {
+      const scale = exerciseOf(context.value, {
+        kind: 'scale',
+        keyId: choice.value.keyId,
+        octaves: 1,
+        openStrings: 'prefer',
+      })
+      if (scale.ok) return scale.exercise
+      return shapeExercise(tuning.value, 0, family.value.shapes[0]!)
+    }),
     /** Why there is nothing to be played; empty where there is. */
-    fault: computed(() => (made.value.ok ? '' : exerciseFaultSentence(made.value.code, choice.value.octaves))),
+    fault: computed(() =>
+      made.value.ok ? '' : exerciseFaultSentence(made.value.code, choice.value.octaves),
+    ),
     /** Asked for, and nowhere to be pressed; the board aims at the place of a string that is not. */
     noPlace: computed(() =>
       noPlaceSentence(
@@ -173,6 +188,15 @@ export function useTake(
     leading: computed(() => leadingVerdict(hands.value)),
     places: computed(() => (take.value ? landedPlaces(take.value.stringing, take.value.landings) : [])),
   }
+}
+
+/** An exercise as it is sent to be kept. */
+export function draftExercise({ name, notes }: Exercise, tuning: readonly Note[]): ExerciseDraft {
+  const line = notes.map((note) => sentNote(note))
+  if (!('stringIndex' in name)) return { ...name, notes: line }
+  const { stringIndex, ...rest } = name
+  const string = noteName(tuning[stringIndex]!)
+  return rest.kind === 'shape' ? { ...rest, string } : { ...rest, string, notes: line }
 }
 
 /** The board’s layers for a take. */

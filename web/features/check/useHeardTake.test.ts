@@ -17,7 +17,7 @@ import {
 import { shaped, strung } from '../../../core/testing'
 import { listeningDesk } from '../../listen/listening-desk'
 import type { ListenOrder, ListenReport } from '../../listen/messages'
-import type { SoundSource } from '../../listen/sources'
+import type { GoneReason, SoundSource } from '../../listen/sources'
 import type { ListenParts } from '../../listen/useListening'
 import { freshStores, signedIn } from '../../testing'
 import { trackNotes } from '../../charts/track-notes'
@@ -54,7 +54,7 @@ function openSource() {
 
 function open(parts: Partial<ListenParts> = {}) {
   const microphone = openSource()
-  const gone: (() => void)[] = []
+  const gone: ((reason: GoneReason) => void)[] = []
   const all: ListenParts = {
     // The listening itself is the real one; only the thread it runs on is this one.
     newWorker() {
@@ -77,8 +77,10 @@ function open(parts: Partial<ListenParts> = {}) {
   const stringing = shallowRef<Stringing | undefined>(violin)
   const exercise = shallowRef(onA)
   const sheet = ref('orla A4 first')
-  const heard = effectScope().run(() => useHeardTake({ stringing, exercise, sheet }, all))!
-  return { heard, microphone, sheet, exercise, unplug: () => gone.at(-1)?.() }
+  const heard = effectScope().run(() =>
+    useHeardTake({ stringing, exercise, improvised: exercise, sheet }, all),
+  )!
+  return { heard, microphone, sheet, exercise, lose: (reason: GoneReason) => gone.at(-1)?.(reason) }
 }
 const SILENCE = new Float32Array(4 * RATE)
 
@@ -220,13 +222,17 @@ describe('a take that is listened to', () => {
     expect(open().heard.draft.value?.notes.map(({ finger }) => finger)).toEqual([0, 1, 2])
   })
 
-  it('keeps what was heard when the microphone is unplugged, and says so', async () => {
-    const { heard, microphone, unplug } = open()
+  it.each([
+    ['unplugged', 'unplugged'],
+    ['silenced', 'put aside'],
+    ['rate', 'another rate'],
+  ] as const)('keeps what was heard when the microphone is lost (%s), and says so', async (reason, words) => {
+    const { heard, microphone, lose } = open()
     await heard.listen()
     const { performance, sound } = playing({})
     microphone.feed(sound.subarray(0, Math.round((performance.notes[4]!.startS + 0.4) * RATE)))
-    unplug()
-    expect(heard.fault.value).toContain('unplugged')
+    lose(reason)
+    expect(heard.fault.value).toContain(words)
     expect(heard.draft.value?.notes).toHaveLength(5)
   })
 

@@ -1,13 +1,19 @@
 import { least } from 'd3-array'
 import { computed, ref, watch, type Ref } from 'vue'
 import {
+  isSamePlace,
   landingAtCents,
   landingsOf,
+  noteName,
+  parseNote,
   pitchOfExpected,
+  placesOf,
+  playedNotes,
+  readFreeTake,
   readTake,
   snapshotOf,
-  playedNotes,
   type Exercise,
+  type ExpectedNote,
   type HandFaults,
   type HeardNote,
   type HeardWholeTake,
@@ -16,7 +22,7 @@ import {
   type PlayerLevel,
   type Stringing,
 } from '#core'
-import type { HeardTake } from '#contracts'
+import type { ExerciseDraft as CheckExercise, HeardTake } from '#contracts'
 import { codedTrack, trackOf } from '../../charts/coded-track'
 import { useListening, type HeardSource, type ListenParts } from '../../listen/useListening'
 import { useDrafts } from '../../stores/drafts'
@@ -29,6 +35,8 @@ export const TAKE_FIELD = 'take'
 
 /** A pitch that is further from every note of the exercise is on its way, or something else. */
 const NEAR_CENTS = 75
+/** Two places of one pitch differ by less: by a comma. */
+const SAME_PITCH_CENTS = 25
 /** How sure the pitch of one moment is, for what is drawn of it; nothing is judged by it. */
 const SIGMA_OF_A_MOMENT = 4
 
@@ -36,6 +44,8 @@ interface Asked {
   /** Undefined until the strings are measured. */
   readonly stringing: Ref<Stringing | undefined>
   readonly exercise: Ref<Exercise>
+  /** What a simulated student plays where nobody says what. */
+  readonly improvised: Ref<Exercise>
   /** Of the draft. */
   readonly sheet: Ref<string>
 }
@@ -44,7 +54,7 @@ interface Asked {
  * A take that is played to the ear: each note is a landing as soon as it sounds. Once over it is a draft like what is typed,
  * and stays in this browser until it is kept.
  */
-export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: ListenParts) {
+export function useHeardTake({ stringing, exercise, improvised, sheet }: Asked, parts?: ListenParts) {
   const drafts = useDrafts()
   const keptCheck = useKeptCheck()
   const a4Hz = useAsStudio('a4Hz')
@@ -56,7 +66,9 @@ export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: List
   let of = { sheet: '', line: exercise.value, stringing: stringing.value, before: '' }
 
   function readingOf(heard: readonly HeardNote[], strings: Stringing, line: Exercise) {
-    return readTake(heard, strings, playedNotes(line), a4Hz.value)
+    return line.name.kind === 'free'
+      ? readFreeTake(heard, strings, a4Hz.value)
+      : readTake(heard, strings, playedNotes(line), a4Hz.value)
   }
 
   function over(whole: HeardWholeTake, from: HeardSource) {
@@ -74,7 +86,7 @@ export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: List
     const reading = readingOf(heard, strings, of.line)
     const landings = reading.isOther ? [] : landingsOf(strings, reading, from)
     if (landings.length > 0 && of.sheet === sheet.value) keptCheck.forget()
-    const text = landings.length > 0 ? JSON.stringify(draftOf(landings, from, track)) : of.before
+    const text = landings.length > 0 ? JSON.stringify(draftOf(landings, from, track, of.line)) : of.before
     drafts.type(of.sheet, TAKE_FIELD, text)
     return reading
   }
@@ -89,6 +101,15 @@ export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: List
     return draft.value ?? (kept?.sheet === sheet.value ? parse(kept.texts[TAKE_FIELD]) : undefined)
   })
 
+  /** What is played: of a free take the places that were heard. */
+  const line = computed<Exercise>(() => {
+    if (exercise.value.name.kind !== 'free') return exercise.value
+    const strings = stringing.value
+    if (phase.value === 'playing' && strings)
+      return { ...exercise.value, notes: placesOf(readingOf(notes.value, strings, exercise.value).readings) }
+    return { ...exercise.value, notes: judged.value?.line?.flatMap(expectedOf) ?? [] }
+  })
+
   /** Of the take that sounds, else of the one that was heard last. */
   const landings = computed<Landing[]>(() => {
     const strings = stringing.value
@@ -97,10 +118,12 @@ export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: List
       const heard = sounding.value ? [...notes.value, sounding.value] : notes.value
       return landingsOf(strings, readingOf(heard, strings, exercise.value), source.value)
     }
+    const { notes: expectedNotes } = line.value
     return (judged.value?.notes ?? []).flatMap(
-      ({ finger, landingCents, landingSigmaCents, atMs, ...heard }): Landing[] => {
-        const expected = exercise.value.notes.find((n) => n.finger === finger)
-        if (!expected) return []
+      ({ finger, index, landingCents, landingSigmaCents, atMs, ...heard }): Landing[] => {
+        const expected =
+          typeof index === 'number' ? expectedNotes[index] : expectedNotes.find((n) => n.finger === finger)
+        if (expected?.finger !== finger) return []
         const facts = { sigmaCents: landingSigmaCents, atMs, source: judged.value!.source, heard }
         return [landingAtCents(strings, expected, landingCents, facts)]
       },
@@ -113,12 +136,14 @@ export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: List
     const cents = listening.pitch.value
     if (!strings || cents === null || phase.value === 'off') return undefined
     const reference = 1200 * Math.log2(a4Hz.value / 440)
+    // One pitch lies on several strings: the note that sounds was laid against the exercise, and goes before.
+    const last = sounding.value ? landings.value.slice(-1) : []
     const near = least(
-      exercise.value.notes.map((expected) => {
+      [...last, ...line.value.notes].map((expected, i) => {
         const off = cents - pitchOfExpected(strings, expected) - reference
-        return { expected, off: off - 1200 * Math.round(off / 1200) }
+        return { expected, off: off - 1200 * Math.round(off / 1200), isLast: i < last.length }
       }),
-      ({ off }) => Math.abs(off),
+      ({ off, isLast }) => Math.abs(off) - (isLast ? SAME_PITCH_CENTS : 0),
     )
     if (!near || Math.abs(near.off) > NEAR_CENTS) return undefined
     return landingAtCents(strings, near.expected, near.off, {
@@ -155,14 +180,15 @@ export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: List
   return {
     ...listening,
     landings,
+    line,
     finger,
     draft,
     track,
     /** What stands in the way of a verdict, or is to be known beside it. */
     said,
-    listen(deviceId = '') {
+    listen(deviceId = '', droneHz?: number) {
       begin()
-      return listening.listen(deviceId)
+      return listening.listen(deviceId, droneHz)
     },
     hear(file: Blob) {
       begin()
@@ -171,11 +197,12 @@ export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: List
     play(level: PlayerLevel, faults: Partial<HandFaults>, seed: number) {
       begin()
       if (!stringing.value) return
-      const line = { ...exercise.value, notes: playedNotes(exercise.value) }
+      const asked = exercise.value.name.kind === 'free' ? improvised.value : exercise.value
+      const played = { ...asked, notes: playedNotes(asked) }
       listening.play(
         {
           stringing: snapshotOf(stringing.value),
-          exercise: line,
+          exercise: played,
           level,
           faults,
           stroke: 'bow',
@@ -190,11 +217,27 @@ export function useHeardTake({ stringing, exercise, sheet }: Asked, parts?: List
   }
 }
 
+/** A heard take as it lies here until it is kept; of a free one with the places it was heard on. */
+export interface HeardDraft extends HeardTake {
+  readonly line?: readonly SentNote[]
+}
+type SentNote = Exclude<CheckExercise, { readonly kind: 'shape' }>['notes'][number]
+
+/** A note as it is sent to be kept. */
+export function sentNote({ stringIndex, finger, note, positionId }: ExpectedNote): SentNote {
+  return { stringIndex, finger, note: noteName(note), positionId }
+}
+
+function expectedOf({ note: name, positionId = null, ...sent }: SentNote): ExpectedNote[] {
+  const note = parseNote(name)
+  return note ? [{ ...sent, note, positionId }] : []
+}
+
 /** A draft of another version is none. */
-function parse(text: string | undefined): HeardTake | undefined {
+function parse(text: string | undefined): HeardDraft | undefined {
   if (!text) return undefined
   try {
-    const take = JSON.parse(text) as HeardTake
+    const take = JSON.parse(text) as HeardDraft
     return Array.isArray(take.notes) ? take : undefined
   } catch {
     return undefined
@@ -206,11 +249,19 @@ function rounded(value: number): number {
   return Number(value.toFixed(3))
 }
 
-function draftOf(landings: readonly Landing[], source: HeardSource, track: PitchTrack | null): HeardTake {
+function draftOf(
+  landings: readonly Landing[],
+  source: HeardSource,
+  track: PitchTrack | null,
+  { name, notes }: Exercise,
+): HeardDraft {
+  const places = name.kind === 'free' ? placesOf(landings) : notes
   return {
     source,
-    notes: landings.map(({ finger, cents, sigmaCents, atMs, heard }) => ({
-      finger,
+    ...(name.kind === 'free' && { line: places.map((place) => sentNote(place)) }),
+    notes: landings.map(({ cents, sigmaCents, atMs, heard, ...expected }) => ({
+      finger: expected.finger,
+      index: places.findIndex((place) => isSamePlace(place, expected)),
       landingCents: rounded(cents),
       landingSigmaCents: rounded(sigmaCents),
       atMs: atMs ?? 0,

@@ -3,6 +3,7 @@ import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { effectScope, ref } from 'vue'
 import type { CheckDraft, Student } from '#contracts'
+import { shaped } from '../../../core/testing'
 import { useNotices } from '../../stores/notices'
 import { useOutbox } from '../../stores/outbox'
 import {
@@ -15,7 +16,7 @@ import {
   type Reply,
 } from '../../testing'
 import { useKeepCheck } from './useKeepCheck'
-import { useReadings } from './useReadings'
+import { sheetPlaces, useReadings } from './useReadings'
 
 const DRAFT: CheckDraft = {
   instrumentId: AN_INSTRUMENT.id,
@@ -32,9 +33,9 @@ function open(...replies: Reply[]) {
   const student = ref<Student | undefined>(A_STUDENT)
   const name = ref('on A')
   const scope = effectScope()
-  const sheet = scope.run(() => useReadings(ref([0, 1, 2, 3, 4] as const), name))!
+  const sheet = scope.run(() => useReadings(ref(sheetPlaces(shaped('violin'))), name))!
   const keeping = scope.run(() => useKeepCheck(student, name))!
-  sheet.type(1, '5')
+  sheet.type('1', '5')
   return { sent, student, name, sheet, ...keeping }
 }
 const checksOf = (sent: ReturnType<typeof fakeServer>) => sent.filter((s) => s.path.endsWith('/checks'))
@@ -71,7 +72,7 @@ it('clears its own sheet, not the one that is looked at when the answer comes', 
   const kept = keep(DRAFT)
   await vi.advanceTimersByTimeAsync(100)
   name.value = 'on D'
-  sheet.type(1, '-9')
+  sheet.type('1', '-9')
   expect(state.value).toBe('idle')
   await vi.runAllTimersAsync()
   await kept
@@ -99,7 +100,7 @@ it('takes the save back when its sheet is changed while the server is away', asy
   const kept = keep(DRAFT)
   await vi.advanceTimersByTimeAsync(100)
   change()
-  sheet.type(1, '6')
+  sheet.type('1', '6')
   expect(await kept).toBeUndefined()
   await vi.runAllTimersAsync()
   expect(checksOf(sent)).toHaveLength(1)

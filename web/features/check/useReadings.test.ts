@@ -1,8 +1,9 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it } from 'vitest'
 import { effectScope, nextTick, ref } from 'vue'
+import { shaped } from '../../../core/testing'
 import { freshStores } from '../../testing'
-import { parseCents, useReadings } from './useReadings'
+import { parseCents, sheetPlaces, useReadings } from './useReadings'
 
 describe('cents as typed', () => {
   it.each([
@@ -34,8 +35,8 @@ describe('cents as typed', () => {
 
 describe('the reading sheet', () => {
   const open = (storageKey = ref('student A4 first')) => {
-    const fingers = ref([0, 1, 2, 3, 4] as const)
-    return { sheet: effectScope().run(() => useReadings(fingers, storageKey))!, storageKey }
+    const places = ref(sheetPlaces(shaped('violin')))
+    return { sheet: effectScope().run(() => useReadings(places, storageKey))!, storageKey }
   }
   beforeEach(() => {
     localStorage.clear()
@@ -44,9 +45,9 @@ describe('the reading sheet', () => {
 
   it('gives every note of every finger in finger order, and none of a row that has a fault', () => {
     const { sheet } = open()
-    sheet.type(4, '-20 -22')
-    sheet.type(1, '5')
-    sheet.type(2, '900')
+    sheet.type('4', '-20 -22')
+    sheet.type('1', '5')
+    sheet.type('2', '900')
     expect(sheet.readings.value).toEqual([
       { finger: 1, shownCents: 5 },
       { finger: 4, shownCents: -20 },
@@ -57,10 +58,10 @@ describe('the reading sheet', () => {
 
   it('keeps each hand’s draft apart, through a reload, until it is cleared', async () => {
     const { sheet, storageKey } = open()
-    sheet.type(1, '5')
+    sheet.type('1', '5')
     storageKey.value = 'student D4 first'
     expect(sheet.readings.value).toEqual([])
-    sheet.type(1, '-9')
+    sheet.type('1', '-9')
     await nextTick()
     const again = open().sheet
     expect(again.rows.value[1]?.text).toBe('5')
@@ -72,8 +73,8 @@ describe('the reading sheet', () => {
 
   it('leaves nothing behind in the browser once it is empty', async () => {
     const { sheet } = open()
-    sheet.type(1, '5')
-    sheet.type(1, '  ')
+    sheet.type('1', '5')
+    sheet.type('1', '  ')
     await nextTick()
     expect(localStorage.getItem('jadefell.drafts')).toBe('{}')
   })

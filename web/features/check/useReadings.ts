@@ -1,12 +1,20 @@
 import { computed, type Ref } from 'vue'
-import { MAX_METER_CENTS, type Finger } from '#core'
+import { isSamePlace, MAX_METER_CENTS, noteName, placesOf, type Exercise, type Finger } from '#core'
 import type { MeterReading } from '#contracts'
 import { useDrafts } from '../../stores/drafts'
 import { useKeptCheck } from '../../stores/kept-check'
 
-/** One row of the reading sheet: what the meter showed for one finger, as typed. */
-export interface ReadingRow {
+/** A place of the exercise that a row of the sheet is for. */
+export interface SheetPlace {
+  /** Field of the draft. */
+  readonly id: string
   readonly finger: Finger | 0
+  /** Which note of the exercise; null where its finger has one note only. */
+  readonly index: number | null
+}
+
+/** One row of the reading sheet: what the meter showed for one place, as typed. */
+export interface ReadingRow extends SheetPlace {
   readonly text: string
   /** What was kept from this row last, as long as its verdict stays. */
   readonly kept: string | undefined
@@ -15,20 +23,30 @@ export interface ReadingRow {
   readonly fault: string | undefined
 }
 
+/** The rows of an exercise’s sheet: of a hand one a finger, of a line one a place. */
+export function sheetPlaces({ name, notes }: Exercise): SheetPlace[] {
+  if (name.kind === 'shape') return notes.map(({ finger }) => ({ id: String(finger), finger, index: null }))
+  return placesOf(notes).map((place) => ({
+    id: [place.stringIndex, place.finger, noteName(place.note), place.positionId].join(' '),
+    finger: place.finger,
+    index: notes.findIndex((one) => isSamePlace(one, place)),
+  }))
+}
+
 /**
  * The reading sheet of one exercise. What is typed stays in this browser as the draft `sheet` until it is kept, so a reload
  * or a lost connection costs nothing.
  */
-export function useReadings(fingers: Ref<readonly (Finger | 0)[]>, sheet: Ref<string>) {
+export function useReadings(places: Ref<readonly SheetPlace[]>, sheet: Ref<string>) {
   const drafts = useDrafts()
   const keptCheck = useKeptCheck()
   /** What was kept from this sheet last, as long as its verdict stays. */
   const keptTexts = computed(() => (keptCheck.kept?.sheet === sheet.value ? keptCheck.kept.texts : undefined))
   const texts = computed(() => drafts.textsOf(sheet.value))
   const rows = computed<ReadingRow[]>(() =>
-    fingers.value.map((finger) => {
-      const text = texts.value[finger] ?? ''
-      return { finger, text, kept: keptTexts.value?.[finger], ...parseCents(text) }
+    places.value.map((place) => {
+      const text = texts.value[place.id] ?? ''
+      return { ...place, text, kept: keptTexts.value?.[place.id], ...parseCents(text) }
     }),
   )
   const readings = computed(() => rows.value.flatMap(readingsOf))
@@ -43,13 +61,13 @@ export function useReadings(fingers: Ref<readonly (Finger | 0)[]>, sheet: Ref<st
         : readings.value,
     ),
     hasFault: computed(() => rows.value.some((row) => row.fault !== undefined)),
-    type: (finger: Finger | 0, text: string) => drafts.type(sheet.value, String(finger), text),
+    type: (id: string, text: string) => drafts.type(sheet.value, id, text),
     clear: () => drafts.clear(sheet.value),
   }
 }
 
-function readingsOf({ finger, shownCents }: ReadingRow): MeterReading[] {
-  return shownCents.map((cents) => ({ finger, shownCents: cents }))
+function readingsOf({ finger, index, shownCents }: ReadingRow): MeterReading[] {
+  return shownCents.map((cents) => ({ finger, ...(index !== null && { index }), shownCents: cents }))
 }
 
 /** Several notes of one finger stand side by side: `-22 -20`. */

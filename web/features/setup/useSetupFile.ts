@@ -1,7 +1,7 @@
 import { computed, onScopeDispose, watch, type Ref } from 'vue'
 import {
   fitOfInstrument,
-  gateCheckOf,
+  gateChecksOf,
   gatesOf,
   knownSystem,
   schoolConflicts,
@@ -85,7 +85,7 @@ export function useSetupFile(studentId: Ref<string>, student: Ref<Student | unde
       hand: of.hand,
       hasTapes: (of.instrument?.tapes.length ?? 0) > 0,
       setup: [...answered.values()],
-      checks: checks.data.value.flatMap((check) => gateCheckOf(of.family, check) ?? []),
+      checks: checks.data.value.flatMap((check) => gateChecksOf(of.family, check)),
       positions: Object.fromEntries(
         marks.value.filter((mark) => mark.kind === 'position').map((mark) => [mark.item, mark.state]),
       ),

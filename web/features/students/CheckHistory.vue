@@ -6,8 +6,8 @@
         <p class="sentence">{{ verdictSentence(check.verdict) }}</p>
         <p class="soft">
           <template v-if="check.exercise"
-            >{{ withoutOctave(check.exercise.string) }} string,
-            {{ shapeName(check.exercise.shapeId).toLowerCase()
+            >{{ exerciseName(check.exercise, family)
+            }}{{ check.hand ? `; ${handName(check.hand, family)}` : ''
             }}{{ check.tapesCovered ? ', tapes covered' : '' }} ·
           </template>
           <span v-for="landing in landingsOf(check)" :key="landing.finger" class="landing numbers">
@@ -43,15 +43,16 @@
 
 <script setup lang="ts">
 import { ref } from 'vue'
+import type { FamilyId } from '#core'
 import type { Check } from '#contracts'
 import { shortDay } from '../../words/dates'
 import { count, signedCents } from '../../words/numbers'
-import { shapeName, withoutOctave } from '../../words/trade'
+import { exerciseName, handName } from '../../words/exercises'
 import { verdictSentence } from '../../words/verdict'
 import KeptTake from './KeptTake.vue'
 import { landingsOf } from './landings'
 
-defineProps<{ checks: readonly Check[] }>()
+defineProps<{ checks: readonly Check[]; family: FamilyId }>()
 const emit = defineEmits<{ remove: [check: Check] }>()
 /** Of which the take is looked at. */
 const opened = ref('')

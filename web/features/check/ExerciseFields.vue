@@ -1,0 +1,122 @@
+<template>
+  <div class="choices">
+    <PlainSelect v-model="choice.kind" label="Exercise" :options="KINDS" class="kind" />
+    <template v-if="choice.kind === 'shape'">
+      <ElSegmented v-model="stringIndex" :options="strings" aria-label="String" />
+      <ChoiceSelect v-model="choice.shapeId" label="Hand shape" :options="shapes" class="shape" />
+    </template>
+    <template v-else-if="choice.kind !== 'free'">
+      <ChoiceSelect v-model="choice.keyId" label="Key" :options="keys" filterable class="key" />
+      <template v-if="choice.kind === 'scale' || choice.kind === 'arpeggio'">
+        <ElSegmented v-model="choice.octaves" :options="OCTAVES" aria-label="Octaves" />
+        <ElSegmented
+          v-if="chosen.family.value.grip === 'letters'"
+          v-model="choice.openStrings"
+          :options="OPEN_OR_FOURTH"
+          aria-label="Fourth finger or open string"
+        />
+      </template>
+      <template v-else>
+        <ChoiceSelect
+          v-if="choice.kind === 'drill'"
+          v-model="choice.drillId"
+          label="Drill"
+          :options="drills"
+          class="shape"
+        />
+        <ElSegmented v-if="!isAcross" v-model="stringIndex" :options="strings" aria-label="String" />
+        <PlainSelect v-model="choice.positionId" label="Position" :options="positions" />
+      </template>
+    </template>
+    <SystemChoice v-model="chosen.systemId.value" :tuning="chosen.tuning.value" />
+  </div>
+  <p v-if="choice.kind === 'free'" class="soft free">
+    Play what you like: every note is held against the likeliest string and finger. With an exercise chosen
+    the hand is judged more surely.
+  </p>
+</template>
+
+<script setup lang="ts">
+import { computed, watch } from 'vue'
+import { drillsFor, keysOf, MODE_IDS } from '#core'
+import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import PlainSelect from '../../ui/PlainSelect.vue'
+import SystemChoice from '../../ui/SystemChoice.vue'
+import { EXERCISE_KINDS } from '../../words/exercises'
+import { noteLabel } from '../../words/notes'
+import { DRILL_NAMES, keyName, shortPositionName } from '../../words/patterns'
+import { shapeName } from '../../words/trade'
+import type { ExerciseKind } from '../../stores/exercise-choice'
+import type { ChosenExercise } from './useExercise'
+
+/** What is to be played: a hand on a string, a scale over the strings, a drill, or whatever comes. */
+const { chosen } = defineProps<{ chosen: ChosenExercise }>()
+const choice = chosen.choice
+
+const KINDS = Object.entries(EXERCISE_KINDS).map(([value, label]) => ({
+  value: value as ExerciseKind,
+  label,
+}))
+const OCTAVES = [1, 2, 3].map((value) => ({ value, label: `${value} oct.` }))
+const OPEN_OR_FOURTH = [
+  { value: 'prefer', label: 'Open' },
+  { value: 'avoid', label: '4th' },
+]
+
+const strings = computed(() =>
+  chosen.tuning.value.map((open, value) => ({ value, label: noteLabel(open, { octave: false }) })),
+)
+const stringIndex = computed({
+  get: () => Math.min(choice.value.stringIndex, chosen.tuning.value.length - 1),
+  set: (index) => (choice.value.stringIndex = index),
+})
+const shapes = computed(() =>
+  chosen.family.value.shapes.map(({ id }) => ({ value: id, label: shapeName(id) })),
+)
+const keys = MODE_IDS.flatMap((mode) => keysOf(mode)).map((key) => ({ value: key.id, label: keyName(key) }))
+const drills = computed(() =>
+  drillsFor(chosen.family.value.id).map(({ id }) => ({ value: id as string, label: DRILL_NAMES[id] })),
+)
+/** Such a drill goes over all strings. */
+const isAcross = computed(
+  () =>
+    choice.value.kind === 'drill' &&
+    drillsFor(chosen.family.value.id).some(({ id, across }) => id === choice.value.drillId && across),
+)
+const positions = computed(() =>
+  chosen.family.value.positions.map((p) => ({ value: p.id, label: shortPositionName(p) })),
+)
+// A drill or position of another family is none here.
+watch(
+  [drills, positions],
+  () => {
+    if (!drills.value.some(({ value }) => value === choice.value.drillId))
+      choice.value.drillId = drills.value[0]!.value
+    if (!positions.value.some(({ value }) => value === choice.value.positionId))
+      choice.value.positionId = positions.value[1]!.value
+  },
+  { immediate: true },
+)
+</script>
+
+<style scoped>
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 10px;
+  margin-bottom: 6px;
+}
+
+.kind {
+  width: 138px;
+}
+
+.shape,
+.key {
+  width: 178px;
+}
+
+.free {
+  margin: 4px 0 0;
+}
+</style>
