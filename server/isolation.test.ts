@@ -96,7 +96,7 @@ beforeAll(async () => {
     state: 'yes',
   })
   const [session] = await theirs.make<OpenSession[]>('GET', '/sessions')
-  await theirs.allowSound(await theirs.make<Student>('GET', `/students/${student.id}`))
+  await theirs.allowSound(student)
   const file = await theirs.make<Attachment>('POST', `/attachments/check/${check.id}`, silence())
   ids = {
     record: 'check',

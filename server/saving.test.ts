@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { v7 as uuid } from 'uuid'
 import { decodeTrack, encodeTrack, placeOfCents, TRACK_STEP_S } from '#core'
-import type { Check, Instrument, Student } from '#contracts'
+import type { Check, CheckSummary, Instrument, Student } from '#contracts'
 import { openDatabase } from './db/database'
 import { checkDraft, heardDraft, heardNote, startHarness, type Client, type Harness } from './testing/harness'
 
@@ -116,6 +116,112 @@ describe('a check', () => {
     expect(check.landings).toHaveLength(3000)
     const kept = await client.make<{ track: string }>('GET', `/checks/${check.id}/track`)
     expect(kept.track).toBe(draft.heard.track)
+  })
+
+  describe('of a line over several strings', () => {
+    const on = (stringIndex: number, finger: number, note: string) => ({
+      stringIndex,
+      finger,
+      note,
+      positionId: finger === 0 ? null : 'first',
+    })
+    const notes = [
+      ...[on(1, 0, 'D4'), on(1, 1, 'E4'), on(1, 2, 'F♯4'), on(1, 3, 'G4')],
+      ...[on(2, 0, 'A4'), on(2, 1, 'B4'), on(2, 2, 'C♯5'), on(2, 3, 'D5')],
+    ]
+    const name = { kind: 'scale', keyId: 'D:major', octaves: 1, openStrings: 'prefer' } as const
+    /** In tune on D; on A every finger two thirds of a comma sharp. */
+    const heard = notes.map(({ finger }, index) => ({
+      ...heardNote(finger, index > 4 ? 22 : 1, 500 * index),
+      index,
+    }))
+    const draftOf = (instrumentId: string, more: object = {}) => ({
+      ...checkDraft(instrumentId, []),
+      exercise: { ...name, notes },
+      heard: { source: 'microphone', notes: heard, track: null },
+      ...more,
+    })
+
+    it('is judged hand by hand; the verdict says of which, and every note where it lies', async () => {
+      const { student, instrument } = await client.player('In Line')
+      const path = `/students/${student.id}/checks`
+      const check = await client.make<Check>('POST', path, draftOf(instrument.id))
+      expect(check.exercise).toEqual({ ...name, notes })
+      expect(check.hand).toEqual({ string: 'A4', positionId: 'first' })
+      expect(check.verdict).toMatchObject({ outcome: 'explained', findings: [{ code: 'whole_hand' }] })
+      expect(check.landings.map((l) => [l.stringIndex, l.finger, l.positionId]).slice(3, 6)).toEqual([
+        [1, 3, 'first'],
+        [2, 0, null],
+        [2, 1, 'first'],
+      ])
+      expect(await client.make<Check[]>('GET', path)).toEqual([check])
+      const kept = await client.make<Student>('GET', `/students/${student.id}`)
+      expect(kept.lastCheck).toEqual({
+        id: check.id,
+        takenAt: check.takenAt,
+        exercise: name,
+        verdict: check.verdict,
+        hand: check.hand,
+      })
+    })
+
+    it('may be read off a meter note by note, and played freely', async () => {
+      const { student, instrument } = await client.player('By Hand')
+      const path = `/students/${student.id}/checks`
+      const readings = [5, 6, 7].map((index) => ({ finger: notes[index]!.finger, index, shownCents: 3 }))
+      const typed = await client.make<Check>('POST', path, draftOf(instrument.id, { heard: null, readings }))
+      expect(typed.landings.map((l) => l.note)).toEqual(['B4', 'C♯5', 'D5'])
+      const free = { exercise: { kind: 'free', notes } }
+      const played = await client.make<Check>('POST', path, draftOf(instrument.id, free))
+      expect(played).toMatchObject({ exercise: { kind: 'free' }, hand: { string: 'A4' } })
+    })
+
+    it('is refused field by field where the strings do not have it', async () => {
+      const { student, instrument } = await client.player('Out of Line')
+      const refused = async (exercise: object, readings: readonly object[] = []) => {
+        const draft = {
+          ...draftOf(instrument.id),
+          exercise,
+          ...(readings.length > 0 && { heard: null, readings }),
+        }
+        const { problem } = await client.send('POST', `/students/${student.id}/checks`, draft)
+        return problem.fields?.map(({ path, message }) => `${path}: ${message}`).join('\n')
+      }
+      const line = (...own: readonly object[]) => ({ ...name, notes: own })
+      const shown = (finger: number, index: number) => [{ finger, index, shownCents: 0 }]
+      expect(await refused({ ...name, notes, keyId: 'H:major' })).toContain('exercise.keyId')
+      expect(await refused(line(on(4, 1, 'B5')), shown(1, 0))).toContain(
+        'notes.0.stringIndex: This violin has 4',
+      )
+      expect(await refused(line(on(1, 0, 'E4')), shown(0, 0))).toContain('which is D4')
+      expect(await refused(line(on(1, 1, 'C4')), shown(1, 0))).toContain('C4 does not lie on the D4 string')
+      const nowhere = { ...on(1, 1, 'E4'), positionId: 'no such' }
+      expect(await refused(line(nowhere), shown(1, 0))).toContain(
+        'positionId: Choose one of the violin’s positions',
+      )
+      expect(await refused(line(...notes), shown(1, 0))).toContain(
+        'readings.0.index: The exercise has 8 notes',
+      )
+      expect(await refused(line(...notes), shown(1, 12))).toContain('readings.0.index')
+      const drill = { kind: 'drill', keyId: 'D:major', string: 'F2', positionId: 'first', drillId: 'no such' }
+      const said = await refused({ ...drill, notes })
+      expect(said).toContain('exercise.string')
+      expect(said).toContain('exercise.drillId')
+    })
+
+    it('is listed by its exercise, the latest of each, newest first', async () => {
+      const { student, instrument } = await client.player('Latest')
+      const path = `/students/${student.id}/checks`
+      const at = (takenAt: string, draft: object) => client.make<Check>('POST', path, { ...draft, takenAt })
+      await at('2026-11-07T09:00:00.000Z', draftOf(instrument.id))
+      const shape = await at('2026-11-14T09:00:00.000Z', checkDraft(instrument.id))
+      const scale = await at('2026-11-21T09:00:00.000Z', draftOf(instrument.id))
+      const latest = await client.make<CheckSummary[]>('GET', `/students/${student.id}/exercises`)
+      expect(latest.map(({ id }) => id)).toEqual([scale.id, shape.id])
+      await client.make('DELETE', `/checks/${scale.id}`)
+      const now = await client.make<CheckSummary[]>('GET', `/students/${student.id}/exercises`)
+      expect(now.map(({ takenAt }) => takenAt.slice(0, 10))).toEqual(['2026-11-14', '2026-11-07'])
+    })
   })
 
   it('taken out can be put back', async () => {

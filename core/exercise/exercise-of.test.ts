@@ -1,6 +1,5 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { DRILLS } from '../fingering'
 import { FAMILY_IDS, familyOf, type FamilyId } from '../instrument'
 import { keysOf, placementAt, placementContext, MODE_IDS } from '../pattern'
 import { midiNumber, noteName, parseNote } from '../pitch'

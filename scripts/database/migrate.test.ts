@@ -5,6 +5,8 @@ import { gunzipSync } from 'node:zlib'
 import mariadb, { type Connection } from 'mariadb'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import {
+  familyOf,
+  shapeOf,
   meterCents,
   note,
   placeOfCents,
@@ -43,7 +45,8 @@ interface MovedCheck {
   readonly id: string
   readonly exercise: {
     readonly string: string
-    readonly notes: readonly { note: string; finger: number }[]
+    readonly shapeId: string
+    readonly notes: readonly { note: string; finger: number; positionId: string | null }[]
   } | null
   readonly stringing: StringingSnapshot | null
   readonly verdict: { readonly outcome: string; readonly findings?: readonly object[] }
@@ -54,6 +57,7 @@ interface MovedLanding {
   readonly position: number
   readonly finger: number
   readonly note: string
+  readonly positionId: string | null
   readonly placeMm: number
   readonly cents: number
   readonly source: string
@@ -63,7 +67,8 @@ const OLD_READINGS = `SELECT r.check_id AS checkId, r.position, r.finger, r.show
     c.length_mm AS lengthMm, c.outcome, i.family
   FROM reading r JOIN hand_check c ON c.id = r.check_id JOIN instrument i ON i.id = c.instrument_id
   ORDER BY r.check_id, r.position`
-const MOVED_LANDINGS = `SELECT check_id AS checkId, position, finger, note, place_mm AS placeMm, cents, source
+const MOVED_LANDINGS = `SELECT check_id AS checkId, position, finger, note, position_id AS positionId, place_mm AS placeMm,
+    cents, source
   FROM landing ORDER BY check_id, position`
 
 const rows = <Row>(sql: string): Promise<Row[]> => bare.query(sql)
@@ -125,6 +130,9 @@ describe('moving checks over', () => {
       expect(unmoved).toBeNull()
       expect(exercise?.string).toBe(before.string)
       expect(exercise?.notes[0]).toMatchObject({ finger: 0, note: before.string })
+      const { positionId } = shapeOf(familyOf(before.family), exercise!.shapeId)!
+      for (const n of [...exercise!.notes, ...landings.filter((l) => l.checkId === id)])
+        expect(n.positionId).toBe(n.finger === 0 ? null : positionId)
       expect(stringing).toMatchObject({ family: before.family, system: before.system, pressing: null })
       expect(stringing?.lengthsMm).toEqual([before.lengthMm])
       expect(readSnapshot(stringing!).ok).toBe(true)

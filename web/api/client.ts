@@ -1,5 +1,5 @@
 import { API_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER, ROUTES } from '#contracts'
-import type { Answer, ClientInput, Problem, RouteName } from '#contracts'
+import type { Answer, Attachment, ClientInput, Problem, RouteName } from '#contracts'
 
 /** What the server said it could not do, or that it was not reached at all. */
 export class ApiProblem extends Error {
@@ -31,6 +31,28 @@ let csrfToken = ''
 
 export function setCsrfToken(token: string): void {
   csrfToken = token
+}
+
+/** Sends a file to lie beside a record; throws {@link ApiProblem}. */
+export async function upload(
+  record: 'check' | 'student' | 'instrument',
+  recordId: string,
+  file: Blob,
+): Promise<Attachment> {
+  const response = await fetch(`${API_BASE}/attachments/${record}/${encodeURIComponent(recordId)}`, {
+    method: 'POST',
+    credentials: 'same-origin',
+    headers: {
+      'content-type': file.type,
+      [CSRF_HEADER]: csrfToken,
+      [IDEMPOTENCY_HEADER]: crypto.randomUUID(),
+    },
+    body: file,
+  }).catch(() => {
+    throw new ApiProblem(undefined)
+  })
+  if (response.ok) return (await response.json()) as Attachment
+  throw new ApiProblem((await response.json().catch(() => undefined)) as Problem | undefined)
 }
 
 /** Sends one request of the contracts; throws {@link ApiProblem}. */

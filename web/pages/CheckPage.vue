@@ -80,6 +80,7 @@
           :student="student ?? undefined"
           :is-idle="Boolean(choice.noPlace.value || choice.fault.value)"
         >
+          <span v-if="keepsSound" class="soft">Sound is kept with it</span>
           <ElCheckbox v-if="student && hasTapes" v-model="tapesCovered"
             >Tapes covered <KeyHint of="o"
           /></ElCheckbox>
@@ -87,6 +88,14 @@
       </section>
       <div class="below">
         <section class="card sheet" aria-label="Readings">
+          <p v-if="proposal" class="proposal">
+            <span
+              >Proposed: <strong>{{ proposal.name }}</strong>, {{ proposal.why }}.</span
+            >
+            <ElButton v-if="!proposal.isChosen" size="small" @click="accept"
+              >Take it<KeyHint of="e" on-button
+            /></ElButton>
+          </p>
           <ExerciseFields :chosen="choice" />
           <p v-if="choice.fault.value" class="fault" role="alert">{{ choice.fault.value }}</p>
           <p v-if="choice.noPlace.value" class="fault" role="alert">{{ choice.noPlace.value }}</p>
@@ -134,6 +143,7 @@ import { useHeardTake } from '../features/check/useHeardTake'
 import { draftExercise, useExercise, useTake, useTakeOnBoard } from '../features/check/useExercise'
 import { useKeepCheck } from '../features/check/useKeepCheck'
 import { sheetPlaces, useReadings } from '../features/check/useReadings'
+import { useProposal } from '../features/check/useProposal'
 import { useNextLesson } from '../features/check/useNextLesson'
 import NobodyChosen from '../features/lesson/NobodyChosen.vue'
 import PainMarked from '../features/setup/PainMarked.vue'
@@ -236,7 +246,8 @@ watch([() => student.value?.id, () => sheetView.value], () => void nextTick(() =
   immediate: true,
 })
 
-const { state, keep, change } = useKeepCheck(student, sheetName)
+const { state, keep, change, keepsSound } = useKeepCheck(student, sheetName)
+const { proposal, accept } = useProposal(student, choice.tuning)
 const canKeep = computed(
   () => (readings.value.length > 0 || heard.draft.value !== undefined) && !sheet.hasFault.value,
 )
@@ -270,6 +281,7 @@ async function keepNow() {
     tapesCovered: tapesCovered.value,
     readings: [...readings.value],
     heard: heardDraft.value,
+    sound: heardDraft.value ? heard.sound.value : undefined,
   })
   // Somebody may be on another string by now: the cursor is theirs.
   if (kept && sheetName.value === of) sheetView.value?.begin()
@@ -297,6 +309,7 @@ function enrol() {
 }
 
 useShortcuts('Check', [
+  { key: 'e', does: 'Take the proposed exercise', run: accept },
   { key: 'r', does: 'Go to the readings', run: () => sheetView.value?.begin() },
   { key: 's', does: 'The setup', run: () => void router.push({ name: 'setup' }) },
   {
@@ -315,6 +328,14 @@ useShortcuts('Check', [
   grid-template-columns: minmax(0, 1.12fr) minmax(0, 1fr);
   gap: var(--gap);
   margin-top: var(--gap);
+}
+
+.proposal {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: center;
+  margin: 0 0 8px;
 }
 
 .waits {

@@ -1,5 +1,6 @@
 <template>
   <PatternsHead>
+    <ElButton @click="check">Check it<KeyHint of="h" on-button /></ElButton>
     <ElButton type="primary" @click="isPrinting = true">Pattern sheet<KeyHint of="p" on-button /></ElButton>
   </PatternsHead>
   <section class="choices" aria-label="What is shown">
@@ -90,6 +91,7 @@
 
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
 import StringBoard from '../board/StringBoard.vue'
 import { useTurned } from '../board/useTurned'
 import AtlasTable from '../features/patterns/AtlasTable.vue'
@@ -104,6 +106,7 @@ import { useBoardFingers } from '../features/patterns/useBoardFingers'
 import type { AtlasRow } from '../features/patterns/useAtlas'
 import { usePatterns } from '../features/patterns/usePatterns'
 import { useBench } from '../stores/bench'
+import { useExerciseChoice } from '../stores/exercise-choice'
 import PlainSelect from '../ui/PlainSelect.vue'
 import FieldRow from '../ui/FieldRow.vue'
 import { useNextFrame } from '../ui/useNextFrame'
@@ -122,6 +125,8 @@ import { sizeName } from '../words/trade'
 import KeyHint from '../ui/KeyHint.vue'
 import { labelOfName, noteLabel } from '../words/notes'
 
+const router = useRouter()
+const exercises = useExerciseChoice()
 const patterns = usePatterns()
 const { atlas, mastery } = patterns
 const bench = useBench()
@@ -180,8 +185,21 @@ useShortcuts('Atlas', [
     does: 'Only what the student knows',
     run: () => (patterns.choice.knownOnly = !patterns.choice.knownOnly),
   },
+  { key: 'h', does: 'Check this hand', run: check },
   { key: 'p', does: 'Pattern sheet', run: () => (isPrinting.value = true) },
 ])
+
+/** The hand that is looked at is played next. */
+function check() {
+  const { key, position, stringIndex } = atlas
+  exercises.choose({
+    kind: 'hand',
+    keyId: key.value.id,
+    positionId: position.value.id,
+    stringIndex: stringIndex.value,
+  })
+  void router.push({ name: 'check' })
+}
 
 /** The key shown now stays as the one to compare with; again, and nothing is compared. */
 function compare() {

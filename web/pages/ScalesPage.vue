@@ -1,5 +1,8 @@
 <template>
   <PatternsHead>
+    <ElButton :disabled="line.notes.value.length === 0" @click="check"
+      >Check it<KeyHint of="h" on-button
+    /></ElButton>
     <ElButton type="primary" :disabled="line.notes.value.length === 0" @click="toggle">
       {{ isPlaying ? 'Stop' : 'Play' }}<KeyHint of=" " on-button />
     </ElButton>
@@ -80,6 +83,7 @@
 <script setup lang="ts">
 import { useSessionStorage } from '@vueuse/core'
 import { computed, watch } from 'vue'
+import { useRouter } from 'vue-router'
 import { clefFor, type DrillId, type FigureId } from '#core'
 import { A4_CHOICES } from '../audio/useReferenceTone'
 import { usePlayer } from '../audio/usePlayer'
@@ -92,6 +96,7 @@ import FieldRow from '../ui/FieldRow.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import SystemChoice from '../ui/SystemChoice.vue'
 import NotationStaff from '../notation/NotationStaff.vue'
+import { useExerciseChoice } from '../stores/exercise-choice'
 import { useSettings } from '../stores/settings'
 import { usePatterns } from '../features/patterns/usePatterns'
 import { useBench } from '../stores/bench'
@@ -112,6 +117,8 @@ const VALUE_OPTIONS = [
 const OCTAVE_WORDS = ['', 'one octave', 'two octaves', 'three octaves']
 const TEMPO_STEP = 4
 
+const router = useRouter()
+const exercises = useExerciseChoice()
 const settings = useSettings()
 const patterns = usePatterns()
 const { atlas } = patterns
@@ -197,6 +204,7 @@ useShortcuts('Scales and drills', [
   { key: '.', does: 'Next position', run: () => atlas.movePosition(1) },
   { key: ',', does: 'Position before', run: () => atlas.movePosition(-1) },
   { key: 'n', does: 'Next figure', run: nextFigure },
+  { key: 'h', does: 'Check this line', run: check },
   { key: 'o', does: 'Loop', run: () => (choice.value.isLoop = !choice.value.isLoop) },
   {
     key: '+',
@@ -209,6 +217,24 @@ useShortcuts('Scales and drills', [
     run: () => (choice.value.tempo = Math.max(30, choice.value.tempo - TEMPO_STEP)),
   },
 ])
+
+/** What stands here is played next. */
+function check() {
+  const { figure, octaves, openStrings } = choice.value
+  const { key, position, stringIndex: string } = atlas
+  const drillId = line.drill.value?.id
+  exercises.choose({
+    keyId: key.value.id,
+    octaves,
+    openStrings,
+    positionId: position.value.id,
+    stringIndex: string.value,
+    ...(drillId
+      ? { kind: 'drill', drillId }
+      : { kind: figure === 'arpeggio' ? ('arpeggio' as const) : ('scale' as const) }),
+  })
+  void router.push({ name: 'check' })
+}
 
 function nextFigure() {
   const at = figures.value.findIndex((f) => f.value === choice.value.figure)

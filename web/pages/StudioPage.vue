@@ -84,6 +84,15 @@
             />
           </FieldRow>
         </div>
+        <ElCheckbox
+          :model-value="settings.keepsSound"
+          @update:model-value="(keeps) => set({ keepsSound: keeps === true })"
+          >Keep the sound of takes</ElCheckbox
+        >
+        <p class="soft">
+          Only of students whose file holds consent, and only if your school’s rules and the law where you
+          teach allow it. Without it notes and pitch are kept, and no sound.
+        </p>
         <p class="example">
           {{ noteLabel(note('B♭3')) }}, {{ noteLabel(note('B3')) }}, {{ noteLabel(note('F♯4')) }} ·
           {{ length(31.6) }}, {{ length(328) }}

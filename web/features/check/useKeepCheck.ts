@@ -1,11 +1,19 @@
 import { computed, type Ref } from 'vue'
+import { writeWav } from '#core'
 import type { Check, CheckDraft, Student } from '#contracts'
-import { call } from '../../api/client'
+import { call, upload } from '../../api/client'
 import { useDrafts } from '../../stores/drafts'
 import { useKeptCheck, type KeptCheck } from '../../stores/kept-check'
 import { UNDO, useNotices } from '../../stores/notices'
+import { useSettings } from '../../stores/settings'
 import { useOutbox, Withdrawn } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
+
+/** The sound of a take, while it is in memory. */
+export interface TakeSound {
+  readonly samples: Float32Array
+  readonly sampleRateHz: number
+}
 
 export type KeepState = 'idle' | 'keeping' | 'waiting'
 
@@ -17,6 +25,7 @@ export function useKeepCheck(student: Ref<Student | undefined>, sheet: Ref<strin
   const outbox = useOutbox()
   const drafts = useDrafts()
   const studio = useStudio()
+  const settings = useSettings()
   const notices = useNotices()
   const keptCheck = useKeptCheck()
   const state = computed<KeepState>(() => {
@@ -24,7 +33,15 @@ export function useKeepCheck(student: Ref<Student | undefined>, sheet: Ref<strin
     return outbox.isAway ? 'waiting' : 'keeping'
   })
 
-  async function keep(body: CheckDraft): Promise<Check | undefined> {
+  /** Stored where the studio stores sound and the student's file says that it may. */
+  const keepsSound = computed(
+    () => settings.settings?.keepsSound === true && (student.value?.soundConsent ?? null) !== null,
+  )
+
+  async function keep({
+    sound,
+    ...body
+  }: CheckDraft & { sound?: TakeSound | undefined }): Promise<Check | undefined> {
     const of = student.value
     const draft = sheet.value
     if (!of || state.value !== 'idle') return undefined
@@ -36,11 +53,22 @@ export function useKeepCheck(student: Ref<Student | undefined>, sheet: Ref<strin
       void studio.loadStudent(of.id)
       const kept = { check, sheet: draft, texts }
       keptCheck.show(kept)
+      if (sound && keepsSound.value) void keepSound(of, check, sound)
       notices.say(`Kept in the file of ${of.name}.`, { label: UNDO, run: () => takeOut(kept) })
       return check
     } catch (error) {
       if (error instanceof Withdrawn) return undefined
       throw error
+    }
+  }
+
+  /** Beside its check; a check is kept whether its sound is or not. */
+  async function keepSound({ name }: Student, check: Check, { samples, sampleRateHz }: TakeSound) {
+    try {
+      await upload('check', check.id, new Blob([writeWav(samples, sampleRateHz)], { type: 'audio/wav' }))
+    } catch (error) {
+      const why = error instanceof Error ? error.message : String(error)
+      notices.say(`The check of ${name} is kept, its sound is not: ${why}`)
     }
   }
 
@@ -57,6 +85,7 @@ export function useKeepCheck(student: Ref<Student | undefined>, sheet: Ref<strin
   return {
     state,
     keep,
+    keepsSound,
     /** What is typed now is another save than the one on its way, and other notes than those of the verdict that stays. */
     change() {
       outbox.withdraw(sheet.value)

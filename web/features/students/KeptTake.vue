@@ -3,10 +3,30 @@
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <p v-else-if="!notes" class="soft" role="status">Fetching the take …</p>
     <template v-else>
-      <TakeTrack :notes="notes" :tolerance-cents="check.toleranceCents" @hear="(index) => hear(index, 1)" />
-      <ElButton size="small" @click="player.at.value === undefined ? hear(0, notes.length) : player.stop()">{{
-        player.at.value === undefined ? 'Hear it as it settled' : 'Stop'
-      }}</ElButton>
+      <NotationStaff
+        v-if="stringing"
+        :score="takeScore(stringing.family.id, notes, keyId)"
+        value="quarter"
+        :at="shownAt"
+        label="The notes of the take, as they were meant"
+      />
+      <TakeTrack
+        :notes="notes"
+        :shown="shownAt ?? -1"
+        :tolerance-cents="check.toleranceCents"
+        @hear="(index) => hear(index, 1)"
+      />
+      <div class="sounds">
+        <ElButton
+          size="small"
+          @click="player.at.value === undefined ? hear(0, notes.length) : player.stop()"
+          >{{ player.at.value === undefined ? 'Hear it as it settled' : 'Stop' }}</ElButton
+        >
+        <template v-for="sound in sounds.data.value ?? []" :key="sound.id">
+          <audio controls preload="none" :src="`${API_BASE}/attachments/${sound.id}`" />
+          <ElButton size="small" text @click="removeSound(sound.id)">Remove the sound for good</ElButton>
+        </template>
+      </div>
     </template>
   </div>
 </template>
@@ -14,12 +34,15 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
 import { parseNote, pitchOfExpected, readSnapshot, type Landing, type PitchTrack } from '#core'
-import type { Check } from '#contracts'
+import { API_BASE, type Check } from '#contracts'
 import { call } from '../../api/client'
+import { useLoaded } from '../../api/useLoaded'
 import { usePlayer } from '../../audio/usePlayer'
 import { trackOf } from '../../charts/coded-track'
 import TakeTrack from '../../charts/TakeTrack.vue'
 import { trackNotes } from '../../charts/track-notes'
+import NotationStaff from '../../notation/NotationStaff.vue'
+import { takeScore } from '../../notation/score'
 
 /** A take that was heard and kept, note by note; its sound is made anew of where the notes settled. */
 const props = defineProps<{ check: Check }>()
@@ -49,12 +72,32 @@ void call('checks.track', { params: { checkId: props.check.id } })
     fault.value = error instanceof Error ? error.message : 'The take could not be fetched.'
   })
 
+/** Recordings that lie beside the check. */
+const sounds = useLoaded(
+  () => props.check.id,
+  async (recordId) => {
+    const all = await call('attachments.list', { params: { record: 'check', recordId } })
+    return all.filter(({ mediaType }) => mediaType === 'audio/wav')
+  },
+)
+async function removeSound(attachmentId: string) {
+  await call('attachments.remove', { params: { attachmentId } })
+  await sounds.reload()
+}
+
+const keyId = computed(() =>
+  props.check.exercise && 'keyId' in props.check.exercise ? props.check.exercise.keyId : undefined,
+)
 const player = usePlayer()
-function hear(from: number, count: number) {
+const from = ref(0)
+/** The note that sounds, among those of the take. */
+const shownAt = computed(() => (player.at.value === undefined ? undefined : from.value + player.at.value))
+function hear(first: number, count: number) {
   const strings = stringing.value
   if (!strings) return
+  from.value = first
   const centsAboveA4 = (notes.value ?? [])
-    .slice(from, from + count)
+    .slice(first, first + count)
     .map((one) => pitchOfExpected(strings, one) + one.settledCents)
   void player.start(() => ({ centsAboveA4, noteMs: NOTE_MS, isLoop: false }))
 }
@@ -63,5 +106,16 @@ function hear(from: number, count: number) {
 <style scoped>
 .kept-take {
   grid-column: 1 / -1;
+}
+
+.sounds {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+  align-items: center;
+}
+
+.sounds audio {
+  height: 34px;
 }
 </style>

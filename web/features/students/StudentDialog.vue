@@ -67,6 +67,29 @@
           <template #default="{ id }"><ElInput :id="id" v-model="fields.time" type="time" /></template>
         </FieldRow>
       </div>
+      <div v-if="form.asksConsent.value || form.withdraws.value" class="pair">
+        <FieldRow
+          label="Sound may be kept, says"
+          :fault="form.fault('soundConsent.by')"
+          hint="parent or student of age"
+        >
+          <template #default="{ id }">
+            <ElInput :id="id" v-model="fields.consentBy" autocomplete="off" dir="auto" />
+          </template>
+        </FieldRow>
+        <FieldRow
+          v-if="fields.consentBy"
+          label="On"
+          :fault="form.fault('soundConsent.on')"
+          hint="empty for today"
+        >
+          <template #default="{ id }"><ElInput :id="id" v-model="fields.consentOn" type="date" /></template>
+        </FieldRow>
+      </div>
+      <p v-if="form.withdraws.value" class="fault" role="alert">
+        Saved without a name, the consent is withdrawn: every recording of this student is removed for good.
+        Backups made before still hold them until they are thrown away.
+      </p>
       <FieldRow label="Note" :fault="form.fault('note')">
         <template #default="{ id }">
           <ElInput :id="id" v-model="fields.note" type="textarea" :rows="3" dir="auto" />

@@ -1,5 +1,5 @@
-import { computed, reactive, ref } from 'vue'
-import { DEFAULT_SYSTEM_ID, familyOf, noteName, type FamilyId } from '#core'
+import { computed, reactive, ref, shallowRef } from 'vue'
+import { DEFAULT_SYSTEM_ID, familyOf, isoDay, noteName, type FamilyId } from '#core'
 import type { Level, Student, StudentDraft } from '#contracts'
 import { ApiProblem, call } from '../../api/client'
 import { useOutbox } from '../../stores/outbox'
@@ -24,6 +24,8 @@ const NEW: Fields = {
   system: AS_STUDIO,
   weekday: -1,
   time: '09:00',
+  consentBy: '',
+  consentOn: '',
   note: '',
 }
 
@@ -37,6 +39,9 @@ interface Fields {
   system: string
   weekday: number
   time: string
+  /** Who allowed sound to be kept, and when; empty for nobody. */
+  consentBy: string
+  consentOn: string
   note: string
 }
 
@@ -50,10 +55,10 @@ export function useStudentForm(onSaved: (student: Student) => void) {
   /** What somebody else saved while this form was open. */
   const theirs = ref<Student>()
   const busy = ref(false)
-  let editing: Student | undefined
+  const editing = shallowRef<Student>()
 
   function open(student: Student | undefined) {
-    editing = student
+    editing.value = student
     problem.value = undefined
     theirs.value = undefined
     Object.assign(fields, student ? fieldsOf(student) : NEW)
@@ -64,10 +69,11 @@ export function useStudentForm(onSaved: (student: Student) => void) {
     problem.value = undefined
     try {
       const draft = draftOf(fields)
-      const saved = editing
+      const before = editing.value
+      const saved = before
         ? await call('students.update', {
-            params: { studentId: editing.id },
-            body: { version: theirs.value?.version ?? editing.version, ...draft },
+            params: { studentId: before.id },
+            body: { version: theirs.value?.version ?? before.version, ...draft },
           })
         : await outbox.send('students.create', { body: draft }, { what: `the file of ${draft.name}` })
       onSaved(saved)
@@ -95,6 +101,12 @@ export function useStudentForm(onSaved: (student: Student) => void) {
       if (!p || p.code === 'changed_meanwhile') return undefined
       return p.problem?.fields ? undefined : p.message
     }),
+    /** Asked where the studio keeps sound, and where consent was given before. */
+    asksConsent: computed(() => settings.settings?.keepsSound === true || fields.consentBy !== ''),
+    /** Saving removes recordings. */
+    withdraws: computed(
+      () => (editing.value?.soundConsent ?? null) !== null && fields.consentBy.trim() === '',
+    ),
     systems: computed(() => {
       const open = familyOf(fields.family).tuning.map((n) => `just:${noteName(n, { octave: false })}`)
       const ids = new Set([
@@ -141,6 +153,8 @@ function fieldsOf(student: Student): Fields {
     system: student.system ?? AS_STUDIO,
     weekday: student.lesson?.weekday ?? -1,
     time: student.lesson?.time ?? NEW.time,
+    consentBy: student.soundConsent?.by ?? '',
+    consentOn: student.soundConsent?.on ?? '',
     note: student.note,
   }
 }
@@ -157,6 +171,10 @@ function draftOf(fields: Fields): StudentDraft {
     tapeSchoolId: fields.tapeSchoolId === AS_USUAL ? null : fields.tapeSchoolId,
     system: fields.system === AS_STUDIO ? null : fields.system,
     lesson: fields.weekday < 0 ? null : { weekday: fields.weekday, time: fields.time },
+    soundConsent:
+      fields.consentBy.trim() === ''
+        ? null
+        : { by: fields.consentBy, on: fields.consentOn || isoDay(new Date()) },
     note: fields.note,
   }
 }
