@@ -52,12 +52,12 @@ function rank({ outcome }: Verdict): number {
   return { not_enough_notes: 0, in_tune: 1, several: 2, explained: 2, string_out_of_tune: 3 }[outcome]
 }
 
-/** How far off it is, mm or, of a string, cents; of two good or unheard hands the one of which more is known. */
+/** How far off it is, mm or, of a string or a good hand, cents; of two unheard hands the one of which more is known. */
 function weight(verdict: Verdict): number {
   if (verdict.outcome === 'string_out_of_tune') return Math.abs(verdict.cents)
   if (verdict.outcome === 'explained' || verdict.outcome === 'several')
     return Math.abs(sizeMm(verdict.findings[0]))
-  return verdict.fingers.length
+  return verdict.outcome === 'in_tune' ? Math.abs(verdict.worst.meanCents) : verdict.fingers.length
 }
 
 function sizeMm(finding: Finding | undefined): number {

@@ -1,5 +1,15 @@
 <template>
   <g>
+    <g v-for="landing in drawn" :key="`band ${landing.stringIndex}-${landing.finger}-${landing.targetMm}`">
+      <rect :x="landing.bandX" :y="laneTop" :width="landing.bandWidth" :height="LANE_PX" class="band" />
+      <line
+        :x1="landing.targetX"
+        :x2="landing.targetX"
+        :y1="laneTop"
+        :y2="laneTop + LANE_PX"
+        class="target"
+      />
+    </g>
     <g
       v-for="landing in drawn"
       :key="`${landing.stringIndex}-${landing.finger}-${landing.targetMm}`"
@@ -13,7 +23,7 @@
         r="19"
         class="sounding"
       />
-      <circle :cx="landing.x" :cy="landing.y" r="13" class="finger" />
+      <circle :cx="landing.x" :cy="landing.y" :r="rows.size > 0 ? 12 : 13" class="finger" />
       <text
         :x="landing.x"
         :y="landing.y"
@@ -24,14 +34,6 @@
         {{ landing.finger }}
       </text>
 
-      <rect :x="landing.bandX" :y="laneTop" :width="landing.bandWidth" :height="LANE_PX" class="band" />
-      <line
-        :x1="landing.targetX"
-        :x2="landing.targetX"
-        :y1="laneTop"
-        :y2="laneTop + LANE_PX"
-        class="target"
-      />
       <circle v-for="(dot, index) in landing.dots" :key="index" :cx="dot.x" :cy="dot.y" r="4.5" class="dot" />
     </g>
     <text

@@ -123,7 +123,7 @@ import { useTurned } from './useTurned'
 
 const ZOOM_NAMES: Record<Zoom, string> = { playing: 'Playing area', octave: 'Octave', board: 'Whole board' }
 /** With landings below it the board leaves room for them. */
-const LOW_BOARD_PX = 146
+const LOW_BOARD_PX = 170
 const HIGH_BOARD_PX = 216
 const RULER_PX = 38
 /** Length of a board that stands on end: as long as the window has room for, so that fingers do not crowd. */

@@ -90,7 +90,7 @@
         <section class="card sheet" aria-label="Readings">
           <p v-if="proposal" class="proposal">
             <span
-              >Proposed: <strong>{{ proposal.name }}</strong>, {{ proposal.why }}.</span
+              >Next: <strong>{{ proposal.name }}</strong>, {{ proposal.why }}.</span
             >
             <ElButton v-if="!proposal.isChosen" size="small" @click="accept"
               >Take it<KeyHint of="e" on-button
@@ -221,8 +221,10 @@ const keptWhere = computed(() => {
 const saidOf = computed(() => {
   const { id } = choice.family.value
   if (kept.value) return kept.value.check.hand ? handName(kept.value.check.hand, id) : ''
-  const { leading, hands } = take
-  return leading.value && hands.value.length > 1 ? handName(judgedHand(leading.value), id) : ''
+  const { leading, hands, places } = take
+  return leading.value && hands.value.length > 1 && places.value.length > 0
+    ? handName(judgedHand(leading.value), id)
+    : ''
 })
 const otherHands = computed(() =>
   take.hands.value
