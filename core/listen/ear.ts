@@ -41,6 +41,11 @@ export class Ear {
     return this.#finder.sounding
   }
 
+  /** The pitch of the last moment, Hz, before anything is sure; see {@link PitchTracker.glimpse}. */
+  glimpse(): number | null {
+    return this.#tracker.glimpse()
+  }
+
   get doubleStops(): readonly HeardDoubleStop[] {
     return this.#finder.doubleStops
   }

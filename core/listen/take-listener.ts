@@ -50,6 +50,8 @@ export const TAKE_OPTIONS: TakeOptions = { silenceS: 3, longestS: 1800 }
 
 /** What is kept of the time before the first note. */
 const LEAD_S = 0.25
+/** Longer pieces of sound are no live ones. */
+const GLIMPSED_S = 0.05
 const CLIPPED = 0.999
 /** Moments of which the room's noise is told. */
 const NOISE_MOMENTS = 40
@@ -179,13 +181,20 @@ export class TakeListener {
       phase: this.#phase,
       notes: this.#tell(notes),
       sounding: sounding && this.#phase === 'playing' ? this.#inTake(sounding) : null,
-      cents: this.#lastCents,
+      cents: this.#centsNow(block),
       level: {
         levelDb: block.length > 0 ? 10 * Math.log10(square / block.length + 1e-12) : -120,
         isClipped,
         noiseDb: this.#noiseDb(),
       },
     }
+  }
+
+  /** As soon as it can be seen, where sound comes in small pieces; else of the last frame. */
+  #centsNow(block: ArrayLike<number>): number | null {
+    if (block.length > GLIMPSED_S * this.sampleRateHz || this.#leak) return this.#lastCents
+    const glimpsedHz = this.#ear.glimpse()
+    return glimpsedHz === null ? this.#lastCents : 1200 * Math.log2(glimpsedHz / 440)
   }
 
   /** Without what leaks of a tone that nobody played; before it is known how loud it leaks, nothing was. */

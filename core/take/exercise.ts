@@ -6,7 +6,7 @@ import {
   type HandShape,
   type Stringing,
 } from '../instrument'
-import { meterCents, midiNumber, noteName, type Note } from '../pitch'
+import { meterCents, midiNumber, type Note } from '../pitch'
 
 /** One note of an exercise: what is to be played, on which string and with which finger. Finger 0 is the open string. */
 export interface ExpectedNote {
@@ -81,7 +81,9 @@ export function isSamePlace(a: ExpectedNote, b: ExpectedNote): boolean {
   return (
     a.stringIndex === b.stringIndex &&
     a.finger === b.finger &&
-    noteName(a.note) === noteName(b.note) &&
+    a.note.letter === b.note.letter &&
+    a.note.accidental === b.note.accidental &&
+    a.note.octave === b.note.octave &&
     a.positionId === b.positionId
   )
 }

@@ -58,6 +58,9 @@ const LEAST_PERIODS = 4
 /** For notes too low for that many periods: whole thirds of a period that fit in here. */
 const LONGEST_S = 0.0884
 const SEARCH_S = 0.0929
+/** What a glimpse looks at, and how clearly it must repeat itself. */
+const GLIMPSE_S = 0.045
+const GLIMPSE_CLARITY = 0.9
 /** Partials up to here are worth their arithmetic. */
 const PARTIALS = 36
 const HIGHEST_PARTIAL_HZ = 4600
@@ -132,6 +135,8 @@ export class PitchTracker {
   readonly #searched: Stage
   readonly #finder: PeriodFinder
   readonly #searchLength: number
+  readonly #glimpser: PeriodFinder
+  readonly #glimpseLength: number
   #frame = 0
   #last: (Heard & Company) | undefined
   #sinceSearch = 0
@@ -162,6 +167,8 @@ export class PitchTracker {
     this.#searched = this.#stages.find(({ rateHz }) => rateHz <= 16_500) ?? this.#stages.at(-1)!
     this.#searchLength = 2 * Math.round((SEARCH_S * this.#searched.rateHz) / 2)
     this.#finder = new PeriodFinder(this.#searchLength)
+    this.#glimpseLength = 2 * Math.round((GLIMPSE_S * this.#searched.rateHz) / 2)
+    this.#glimpser = new PeriodFinder(this.#glimpseLength)
   }
 
   #halve({ samples, rateHz, step }: Stage, reach = HALF_BAND_REACH): Stage {
@@ -192,6 +199,22 @@ export class PitchTracker {
     }
     this.#offset = offset
     return frames
+  }
+
+  /**
+   * The pitch of the last moment, Hz, half a stretch sooner than its frame: for the eye of whoever plays, and nothing is judged by
+   * it. An octave may be wrong; null where nothing repeats itself, and of notes too low for so short a look.
+   */
+  glimpse(): number | null {
+    const { samples, rateHz } = this.#searched
+    const { end } = samples
+    const last = samples.view(end - this.#glimpseLength, end)
+    let square = 0
+    for (const value of last) square += value * value
+    if (10 * Math.log10(square / last.length + 1e-12) < SILENCE_DB) return null
+    const { highestHz, lowestHz } = this.#options
+    const [first] = this.#glimpser.find(last, rateHz / highestHz, rateHz / lowestHz)
+    return first && first.clarity >= GLIMPSE_CLARITY ? rateHz / first.period : null
   }
 
   #refuse(block: ArrayLike<number>, from: number): never {

@@ -199,6 +199,9 @@ export function draftExercise({ name, notes }: Exercise, tuning: readonly Note[]
   return rest.kind === 'shape' ? { ...rest, string } : { ...rest, string, notes: line }
 }
 
+/** The last notes of a finger that are drawn one by one: of more nobody sees any. */
+const MOST_DOTS = 24
+
 /** The board’s layers for a take. */
 export function useTakeOnBoard(
   { targets, instrument, toleranceCents }: ChosenExercise,
@@ -226,7 +229,7 @@ export function useTakeOnBoard(
               finger: target.finger,
               meanMm: target.placeMm + meanMm,
               meanCents,
-              notesMm: own.map((l) => l.placeMm),
+              notesMm: own.slice(-MOST_DOTS).map((l) => l.placeMm),
             }),
           ],
     )

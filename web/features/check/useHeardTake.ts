@@ -21,6 +21,7 @@ import {
   type PitchTrack,
   type PlayerLevel,
   type Stringing,
+  type TakeReading,
 } from '#core'
 import type { ExerciseDraft as CheckExercise, HeardTake } from '#contracts'
 import { codedTrack, trackOf } from '../../charts/coded-track'
@@ -39,6 +40,10 @@ const NEAR_CENTS = 75
 const SAME_PITCH_CENTS = 25
 /** How sure the pitch of one moment is, for what is drawn of it; nothing is judged by it. */
 const SIGMA_OF_A_MOMENT = 4
+
+/** A take of more notes is read in steps, between which the page may do something else. */
+const LONG_NOTES = 200
+const breath = () => new Promise((resolve) => setTimeout(resolve))
 
 interface Asked {
   /** Undefined until the strings are measured. */
@@ -60,7 +65,7 @@ export function useHeardTake({ stringing, exercise, improvised, sheet }: Asked, 
   const a4Hz = useAsStudio('a4Hz')
   const loudness = useAsStudio('loudness')
   const said = ref('')
-  const listening = useListening(over, parts)
+  const listening = useListening((whole, from) => void over(whole, from), parts)
   const { phase, notes, sounding, source } = listening
   /** Whose take it is: what is chosen meanwhile is another sheet. */
   let of = { sheet: '', line: exercise.value, stringing: stringing.value, before: '' }
@@ -71,28 +76,41 @@ export function useHeardTake({ stringing, exercise, improvised, sheet }: Asked, 
       : readTake(heard, strings, playedNotes(line), a4Hz.value)
   }
 
-  function over(whole: HeardWholeTake, from: HeardSource) {
-    const reading = keepDraft(whole.notes, from, whole.track)
-    if (!reading) return
+  async function over(whole: HeardWholeTake, from: HeardSource) {
+    const own = of
+    const strings = own.stringing
+    if (!strings) return
+    const isLong = whole.notes.length > LONG_NOTES
+    if (isLong) await breath()
+    const reading = readingOf(whole.notes, strings, own.line)
+    if (isLong) await breath()
+    const landings = heardLandings(reading, strings, from)
+    if (isLong) await breath()
+    if (own !== of) return
+    keepDraft(landings, from, whole.track)
     if (of.sheet === sheet.value) said.value = takeSentence(reading, whole.hasClipped)
     // What is in memory is another string’s, or another player’s, than who is looked at by now.
     else listening.sound.value = undefined
   }
 
+  /** Where the fingers landed; nowhere in a take of something else. */
+  function heardLandings(reading: TakeReading, strings: Stringing, from: HeardSource) {
+    return reading.isOther ? [] : landingsOf(strings, reading, from)
+  }
+
   /** What was heard so far, as a draft; where it is none of the exercise, the draft is what it was before. */
-  function keepDraft(heard: readonly HeardNote[], from: HeardSource, track: PitchTrack | null) {
-    const strings = of.stringing
-    if (!strings) return undefined
-    const reading = readingOf(heard, strings, of.line)
-    const landings = reading.isOther ? [] : landingsOf(strings, reading, from)
-    if (landings.length > 0 && of.sheet === sheet.value) keptCheck.forget()
-    const text = landings.length > 0 ? JSON.stringify(draftOf(landings, from, track, of.line)) : of.before
+  function keepDraft(heard: readonly Landing[], from: HeardSource, track: PitchTrack | null) {
+    if (heard.length > 0 && of.sheet === sheet.value) keptCheck.forget()
+    const text = heard.length > 0 ? JSON.stringify(draftOf(heard, from, track, of.line)) : of.before
     drafts.type(of.sheet, TAKE_FIELD, text)
-    return reading
   }
 
   // Note by note: a lid that is closed in the middle of a take loses the note that sounds.
-  watch(notes, (heard) => phase.value === 'playing' && keepDraft(heard, source.value, null))
+  watch(notes, (heard) => {
+    const strings = of.stringing
+    if (phase.value === 'playing' && strings)
+      keepDraft(heardLandings(readingOf(heard, strings, of.line), strings, source.value), source.value, null)
+  })
 
   /** What was heard and is not kept yet, or was kept last as long as its verdict stays. */
   const draft = computed(() => parse(drafts.textsOf(sheet.value)[TAKE_FIELD]))
