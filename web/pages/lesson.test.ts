@@ -3,10 +3,11 @@ import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
 import { judgeHand, noteName, snapshotOf, type Finger } from '#core'
-import type { Check, KeptVerdict, Student } from '#contracts'
+import type { Check, CheckDraft, KeptVerdict, Student } from '#contracts'
 import { landed, shaped, strung } from '../../core/testing'
 import { mounted, type Mounted } from '../mounting'
 import { useBench } from '../stores/bench'
+import { useExerciseChoice } from '../stores/exercise-choice'
 import { useLesson } from '../stores/lesson'
 import { useNotices } from '../stores/notices'
 import {
@@ -366,6 +367,67 @@ describe('a check', () => {
     expect(document.activeElement).toBe(page.named('Finger 1, cents'))
   })
 
+  it('is of a scale where that is chosen: its places string by string, its notes sent with it', async () => {
+    const studio = lists({ students: [A_STUDENT] })
+    await checkOf(A_STUDENT, (request) =>
+      request.method === 'POST' ? ok(check('kept', '2026-11-28T09:40:00Z')) : studio(request),
+    )
+    useExerciseChoice().choose({ kind: 'scale', keyId: 'D:major', octaves: 1, openStrings: 'prefer' })
+    await nextTick()
+    const fields = [...document.querySelectorAll('tbody input')].map((one) => one.getAttribute('aria-label'))
+    expect(fields).toHaveLength(8)
+    expect(fields.slice(3, 6)).toEqual([
+      'D string, Finger 3, cents',
+      'A string, Open string, cents',
+      'A string, Finger 1, cents',
+    ])
+    for (const [finger, shown] of [
+      [1, '+24'],
+      [2, '+28'],
+      [3, '+18'],
+    ] as const)
+      await type(`A string, Finger ${finger}, cents`, shown)
+    expect(page.text()).toContain('Verdict, A string, first position')
+    expect(page.text()).toMatch(/The whole hand sits \d\.\d mm too far up the board/)
+    await page.press('Enter', page.named('A string, Finger 3, cents'))
+    await flushPromises()
+    const { exercise, readings } = sent.find((s) => s.method === 'POST')!.body as CheckDraft
+    expect(exercise).toMatchObject({ kind: 'scale', keyId: 'D:major', octaves: 1 })
+    expect('notes' in exercise && exercise.notes).toHaveLength(15)
+    expect(readings).toEqual([
+      { finger: 1, index: 5, shownCents: 24 },
+      { finger: 2, index: 6, shownCents: 28 },
+      { finger: 3, index: 7, shownCents: 18 },
+    ])
+  })
+
+  it('proposes what was off when it was played last, and E takes it', async () => {
+    const off = check('off', '2026-11-14T09:40:00Z', [1, 20], [2, 20], [3, 20], [4, 20])
+    const summary = {
+      id: 'off',
+      takenAt: off.takenAt,
+      exercise: { kind: 'hand', keyId: 'G:major', string: 'D4', positionId: 'third' },
+      verdict: off.verdict,
+      hand: null,
+    }
+    const studio = lists({ students: [A_STUDENT] })
+    await checkOf(A_STUDENT, (request) =>
+      request.path.endsWith('/exercises') ? ok([summary]) : studio(request),
+    )
+    expect(page.text()).toContain('Next: D string, hand of G major, third position, off on 14 Nov 2026')
+    await page.press('e', document.body)
+    await nextTick()
+    expect(useExerciseChoice().name).toEqual({
+      kind: 'hand',
+      keyId: 'G:major',
+      stringIndex: 1,
+      positionId: 'third',
+    })
+    expect(page.text()).not.toContain('Take it')
+    // G, A, B and C of the D string, by 1 to 4.
+    expect(page.text()).toMatch(/1 G.*2 A.*3 B.*4 C/)
+  })
+
   /** The check of the test above, kept, with Finn Aske’s lesson after it. */
   async function keptCheck() {
     const kept = check('kept', '2026-11-28T09:40:00Z', [1, 0], [2, -1], [3, 1], [4, -26])
@@ -391,7 +453,7 @@ describe('a check', () => {
 
   it('leaves the kept verdict to be read aloud, with its landings, until the next note is typed', async () => {
     await keptCheck()
-    expect(page.text()).toMatch(/Kept verdict, A string, First position ?The frame is \d\.\d mm narrow/)
+    expect(page.text()).toMatch(/Kept verdict, A string, first position ?The frame is \d\.\d mm narrow/)
     expect(page.text()).not.toContain('Not enough notes yet')
     expect(landings().at(-1)).toMatch(/^◀ −26/)
     // Another string is looked at while it is read.
@@ -478,7 +540,7 @@ describe('a check', () => {
     await checkOf(A_STUDENT, lists({}))
     await type('Finger 1, cents', '4')
     await page.press('Enter', await type('Finger 4, cents', '900'))
-    expect(sent).toEqual([])
+    expect(sent.filter((s) => s.method !== 'GET')).toEqual([])
     expect(page.text()).toContain('900 cents is another note')
   })
 

@@ -2,7 +2,9 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, nextTick, ref, shallowRef } from 'vue'
 import {
+  exerciseOf,
   judgeHand,
+  judgeTake,
   mannerOf,
   perform,
   record,
@@ -11,7 +13,9 @@ import {
   shapeOf,
   playedNotes,
   writeWav,
+  placementContext,
   type HandFaults,
+  type Landing,
   type Stringing,
 } from '#core'
 import { shaped, strung } from '../../../core/testing'
@@ -178,6 +182,63 @@ describe('a take that is listened to', () => {
     microphone.feed(SILENCE)
     expect(heard.said.value).toContain('fits this exercise')
     expect(heard.draft.value).toEqual(before)
+  })
+
+  const scale = (() => {
+    const made = exerciseOf(placementContext(violin.family, violin.tuning), {
+      kind: 'scale',
+      keyId: 'D:major',
+      octaves: 1,
+      openStrings: 'prefer',
+    })
+    if (!made.ok) throw new Error(made.code)
+    return made.exercise
+  })()
+  const places = (landings: readonly Landing[]) =>
+    landings.map((l) => `${l.stringIndex}.${l.finger}`).join(' ')
+
+  it('over several strings is laid against its line, each note on its string, and is a draft by the notes’ numbers', async () => {
+    const { heard, microphone, sheet, exercise } = open()
+    sheet.value = 'orla scale D:major'
+    exercise.value = scale
+    await nextTick()
+    await heard.listen()
+    microphone.feed(playing({ scatterCents: 0 }, scale).sound)
+    microphone.feed(SILENCE)
+    expect(places(heard.landings.value)).toBe('1.0 1.1 1.2 1.3 2.0 2.1 2.2 2.3 2.2 2.1 2.0 1.3 1.2 1.1 1.0')
+    const { notes } = heard.draft.value!
+    expect(notes.map(({ finger, index }) => scale.notes[index!]!.finger === finger)).not.toContain(false)
+    const onD = { stringIndex: 1, positionId: 'first' }
+    const hands = judgeTake({
+      stringing: violin,
+      exercise: heard.line.value,
+      landings: heard.landings.value,
+      toleranceCents: 10,
+    })
+    expect(hands).toMatchObject([
+      { ...onD, verdict: { outcome: 'in_tune' } },
+      { ...onD, stringIndex: 2, verdict: { outcome: 'in_tune' } },
+    ])
+  })
+
+  it('without an exercise finds its own places, keeps them with the draft and shows them again', async () => {
+    const { heard, microphone, sheet, exercise } = open()
+    sheet.value = 'orla free'
+    exercise.value = { name: { kind: 'free' }, notes: [] }
+    await nextTick()
+    await heard.listen()
+    microphone.feed(playing({ scatterCents: 3 }, scale).sound)
+    expect(places(heard.line.value.notes as Landing[])).toBe('1.0 1.1 1.2 1.3 2.0 2.1 2.2 2.3')
+    microphone.feed(SILENCE)
+    const before = places(heard.landings.value)
+    expect(before).toBe('1.0 1.1 1.2 1.3 2.0 2.1 2.2 2.3 2.2 2.1 2.0 1.3 1.2 1.1 1.0')
+    await nextTick()
+    const again = open()
+    again.sheet.value = 'orla free'
+    again.exercise.value = { name: { kind: 'free' }, notes: [] }
+    expect(places(again.heard.landings.value)).toBe(before)
+    expect(again.heard.line.value.notes).toHaveLength(8)
+    expect(again.heard.said.value).toBe('')
   })
 
   it('given up before the first note is none, ended in the middle is what was played', async () => {

@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { flushPromises } from '@vue/test-utils'
-import { afterEach, beforeEach, expect, it, vi } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, ref } from 'vue'
 import type { CheckDraft, Student } from '#contracts'
 import { shaped } from '../../../core/testing'
@@ -86,6 +86,47 @@ it('keeps the readings when the server refuses them', async () => {
   await expect(keep(DRAFT)).rejects.toMatchObject({ code: 'instrument_not_measured' })
   expect(sheet.readings.value).toHaveLength(1)
   expect(state.value).toBe('idle')
+})
+
+describe('the sound of a take', () => {
+  const sound = { samples: Float32Array.from([0, 0.5, -0.5, 0]), sampleRateHz: 22_050 }
+  const uploads = (sent: ReturnType<typeof fakeServer>) =>
+    sent.filter((s) => s.path.includes('/attachments/'))
+  const ALLOWED = { ...A_STUDENT, soundConsent: { on: '2026-11-28', by: 'Mrs Venn' } }
+
+  it.each([
+    ['the studio keeps none', false, ALLOWED, 0],
+    ['nobody allowed it', true, A_STUDENT, 0],
+    ['both allow it', true, ALLOWED, 1],
+  ] as const)('where %s (keeps sound: %s) is sent or stays here', async (_, keepsSound, of, count) => {
+    const { sent, student, keep } = open(KEPT, KEPT, KEPT)
+    signedIn('hester', 'fifths', { keepsSound })
+    student.value = of
+    await keep({ ...DRAFT, sound })
+    await flushPromises()
+    expect(uploads(sent).map((s) => s.path)).toEqual(
+      Array.from({ length: count }, () => '/api/v1/attachments/check/the%20check'),
+    )
+    // It never travels inside the check.
+    expect(JSON.stringify(checksOf(sent)[0]?.body)).not.toContain('samples')
+  })
+
+  it('that the server does not take leaves the check kept, and says so', async () => {
+    const refused = problem(403, 'sound_not_allowed')
+    const { sent, student, keep } = open()
+    vi.unstubAllGlobals()
+    const all = fakeServer((request) => (request.path.includes('attachments') ? refused : KEPT))
+    signedIn('hester', 'fifths', { keepsSound: true })
+    student.value = ALLOWED
+    expect(await keep({ ...DRAFT, sound })).toMatchObject({ id: 'the check' })
+    await flushPromises()
+    expect([sent.length, uploads(all).length]).toEqual([0, 1])
+    expect(
+      useNotices()
+        .notices.map((n) => n.text)
+        .join(),
+    ).toContain('is kept, its sound is not')
+  })
 })
 
 it('does not send twice while one is under way', async () => {

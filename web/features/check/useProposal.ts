@@ -1,13 +1,19 @@
 import { computed, watch, type Ref } from 'vue'
 import { isoDay, proposedExercise, type ExerciseName as CoreName, type Note, noteName } from '#core'
 import type { CheckSummary, ExerciseName, Student } from '#contracts'
-import { call } from '../../api/client'
+import { ApiProblem, call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
 import { useExerciseChoice } from '../../stores/exercise-choice'
 import { useKeptCheck } from '../../stores/kept-check'
 import { useSettings } from '../../stores/settings'
 import { shortDay } from '../../words/dates'
 import { exerciseName } from '../../words/exercises'
+
+/** A proposal is a help: without what was played before there is none, and nobody is stopped by it. */
+function withoutPast(error: unknown): CheckSummary[] {
+  if (error instanceof ApiProblem && error.code !== 'not_signed_in') return []
+  throw error
+}
 
 /** What a student plays next: what was off last, or what nobody has heard for long; undefined where nothing asks for it. */
 export function useProposal(student: Ref<Student | undefined>, tuning: Ref<readonly Note[]>) {
@@ -16,7 +22,7 @@ export function useProposal(student: Ref<Student | undefined>, tuning: Ref<reado
   const exercises = useExerciseChoice()
   const latest = useLoaded(
     () => student.value?.id,
-    (studentId) => call('checks.latest', { params: { studentId } }),
+    (studentId) => call('checks.latest', { params: { studentId } }).catch(withoutPast),
   )
   watch(
     () => keptCheck.kept?.check.id,

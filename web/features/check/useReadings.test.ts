@@ -56,6 +56,26 @@ describe('the reading sheet', () => {
     expect(sheet.hasFault.value).toBe(true)
   })
 
+  it('of a line has a row for each place, and tells which note of the line it is', () => {
+    const [onD, onA] = [shaped('violin', 1), shaped('violin', 2)]
+    const notes = [...onD.notes, ...onA.notes, ...onD.notes]
+    const line = {
+      name: { kind: 'scale', keyId: 'D:major', octaves: 1, openStrings: 'prefer' },
+      notes,
+    } as const
+    const places = sheetPlaces(line)
+    expect(places.map(({ finger, index }) => [finger, index])).toEqual(
+      notes.slice(0, 10).map((n, i) => [n.finger, i]),
+    )
+    expect(new Set(places.map(({ id }) => id)).size).toBe(10)
+    const sheet = effectScope().run(() => useReadings(ref(places), ref('student scale')))!
+    sheet.type(places[6]!.id, '-4 -6')
+    expect(sheet.readings.value).toEqual([
+      { finger: 1, index: 6, shownCents: -4 },
+      { finger: 1, index: 6, shownCents: -6 },
+    ])
+  })
+
   it('keeps each hand’s draft apart, through a reload, until it is cleared', async () => {
     const { sheet, storageKey } = open()
     sheet.type('1', '5')

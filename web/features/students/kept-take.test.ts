@@ -81,24 +81,52 @@ describe('a take in the file', () => {
 
   it('is fetched when it is asked for, and read out note by note', async () => {
     const coded = Buffer.from(encodeTrack(track)).toString('base64')
-    const sent = fakeServer({ status: 200, body: { track: coded } })
-    const { wrapper, named } = await mounted(CheckHistory, { checks: [check(true)] })
+    const sent = fakeServer(({ path }) =>
+      path.endsWith('/track') ? { status: 200, body: { track: coded } } : { status: 200, body: [] },
+    )
+    const { wrapper, named } = await mounted(CheckHistory, { checks: [check(true)], family: 'violin' })
     expect(sent).toEqual([])
     ;(named(/note by note/) as HTMLElement).click()
     await flushPromises()
-    expect(sent.map(({ path }) => path)).toEqual(['/api/v1/checks/the%20check/track'])
+    expect(sent.map(({ path }) => path).sort()).toEqual([
+      '/api/v1/attachments/check/the%20check',
+      '/api/v1/checks/the%20check/track',
+    ])
     const told = wrapper.find('svg').attributes('aria-label')
     expect(told).toContain('9 notes against what was meant')
     expect(told).toMatch(/finger 1, B4, landed \+\d+/)
   })
 
+  it('that was stored is heard again, and its sound is removed for good', async () => {
+    const coded = Buffer.from(encodeTrack(track)).toString('base64')
+    let stored = [
+      { id: 'a recording', mediaType: 'audio/wav' },
+      { id: 'a picture', mediaType: 'image/png' },
+    ]
+    const sent = fakeServer(({ method, path }) => {
+      if (path.endsWith('/track')) return { status: 200, body: { track: coded } }
+      if (method === 'DELETE') stored = []
+      return { status: 200, body: method === 'DELETE' ? null : stored }
+    })
+    const { wrapper, named } = await mounted(CheckHistory, { checks: [check(true)], family: 'violin' })
+    ;(named(/note by note/) as HTMLElement).click()
+    await flushPromises()
+    expect(wrapper.findAll('audio').map((one) => one.attributes('src'))).toEqual([
+      '/api/v1/attachments/a recording',
+    ])
+    ;(named('Remove the sound for good') as HTMLElement).click()
+    await flushPromises()
+    expect(sent.find(({ method }) => method === 'DELETE')?.path).toBe('/api/v1/attachments/a%20recording')
+    expect(wrapper.find('audio').exists()).toBe(false)
+  })
+
   it('says so when it cannot be fetched; a typed check has none', async () => {
     fakeServer(problem(404, 'not_found'))
-    const { text, named } = await mounted(CheckHistory, { checks: [check(true)] })
+    const { text, named } = await mounted(CheckHistory, { checks: [check(true)], family: 'violin' })
     ;(named(/note by note/) as HTMLElement).click()
     await flushPromises()
     expect(text()).not.toContain('Fetching')
-    const typed = await mounted(CheckHistory, { checks: [check(false)] })
+    const typed = await mounted(CheckHistory, { checks: [check(false)], family: 'violin' })
     expect(typed.text()).not.toContain('Note by note')
   })
 })

@@ -31,8 +31,19 @@ it('turns a file into fields and back without changing it', async () => {
   form.open(A_STUDENT)
   expect(form.fields).toMatchObject({ birthYear: '2017', tapeSchoolId: AS_USUAL, weekday: 6, time: '09:40' })
   await form.save()
-  const { name, birthYear, family, level, toleranceCents, tapeSchoolId, system, lesson, note, version } =
-    A_STUDENT
+  const {
+    name,
+    birthYear,
+    family,
+    level,
+    toleranceCents,
+    tapeSchoolId,
+    system,
+    lesson,
+    note,
+    version,
+    soundConsent,
+  } = A_STUDENT
   expect(sent[0]).toMatchObject({ method: 'PATCH', path: `/api/v1/students/${A_STUDENT.id}` })
   expect(sent[0]?.body).toEqual({
     name,
@@ -43,6 +54,7 @@ it('turns a file into fields and back without changing it', async () => {
     tapeSchoolId,
     system,
     lesson,
+    soundConsent,
     note,
     version,
   })
@@ -112,6 +124,21 @@ it('offers the tape schools of the family that is chosen', () => {
   form.fields.family = 'bass'
   expect(ids()).toContain('half_and_first')
   expect(ids()).not.toContain('first_and_third')
+})
+
+it('asks who allows sound to be kept where the studio keeps it, and says what withdrawing does', async () => {
+  const form = useStudentForm(vi.fn())
+  form.open(A_STUDENT)
+  expect(form.asksConsent.value).toBe(false)
+  const given = { on: '2026-11-21', by: 'Mrs Venn, mother' }
+  const sent = fakeServer({ status: 200, body: A_STUDENT })
+  form.open({ ...A_STUDENT, soundConsent: given })
+  expect([form.asksConsent.value, form.withdraws.value]).toEqual([true, false])
+  await form.save()
+  form.fields.consentBy = ' '
+  expect(form.withdraws.value).toBe(true)
+  await form.save()
+  expect(sent.map((s) => (s.body as { soundConsent: unknown }).soundConsent)).toEqual([given, null])
 })
 
 it('lets a student have a tuning system, and keeps one that the list does not name', async () => {
