@@ -3,16 +3,16 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
 import {
+  exerciseOf,
   familyOf,
   hearNotes,
   landingsOf,
   mannerOf,
   perform,
+  placementContext,
   readTake,
   record,
   seededSource,
-  shapeExercise,
-  shapeOf,
   stringingOf,
   playedNotes,
   tuningSystem,
@@ -27,6 +27,14 @@ import { checkOf, expect, test } from './fixtures'
 const RATE = 48_000
 const LENGTHS_MM: Record<FamilyId, number> = { violin: 328, viola: 370, cello: 690, bass: 1060 }
 
+/** A hand on one string, or a scale over the strings. */
+const PLAYS: Record<FamilyId, 'shape' | 'scale'> = {
+  violin: 'shape',
+  viola: 'scale',
+  cello: 'scale',
+  bass: 'shape',
+}
+
 function playedBy(id: FamilyId) {
   const family = familyOf(id)
   const stringing = stringingOf({
@@ -35,8 +43,14 @@ function playedBy(id: FamilyId) {
     system: tuningSystem('fifths')!,
     lengthsMm: [LENGTHS_MM[id]],
   })
-  const shape = shapeOf(family, family.defaultShapeId)!
-  const exercise = shapeExercise(family.tuning, family.tuning.length - 2, shape)
+  const made = exerciseOf(
+    placementContext(family, family.tuning),
+    PLAYS[id] === 'scale'
+      ? { kind: 'scale', keyId: 'D:major', octaves: 1, openStrings: 'prefer' }
+      : { kind: 'shape', shapeId: family.defaultShapeId, stringIndex: family.tuning.length - 2 },
+  )
+  if (!made.ok) throw new Error(made.code)
+  const { exercise } = made
   const notes = playedNotes(exercise)
   const manner = { ...mannerOf('intermediate', { frameErrorMm: -4 }), tempo: 100 }
   const performance = perform(seededSource(31), stringing, { ...exercise, notes }, manner)
@@ -97,6 +111,7 @@ for (const family of ['violin', 'viola', 'cello', 'bass'] as const)
       await page.getByRole('option', { name: family[0]!.toUpperCase() + family.slice(1) }).click()
       await page.getByLabel('String length, nut to bridge').fill(String(LENGTHS_MM[family]))
       await page.keyboard.press('Enter')
+      await page.getByLabel('Exercise', { exact: true }).selectOption(PLAYS[family])
       await expect(async () => {
         await page.keyboard.press('Escape')
         await page.keyboard.press('l')
@@ -140,7 +155,7 @@ test('a simulated student fills the board; the take outlives a reload and is kep
   expect(await takeOf(page)).toEqual([])
 
   await page.getByRole('link', { name: 'Edda Ash' }).first().click()
-  await page.getByRole('button', { name: /The take of .*, note by note/ }).click()
+  await page.getByRole('button', { name: /The take of .*, note by note/ }).first().click()
   await expect(page.getByRole('img', { name: /notes against what was meant/ })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Hear it as it settled' })).toBeVisible()
 })

@@ -5,6 +5,7 @@ import { nextTick } from 'vue'
 import type { Instrument, Student } from '#contracts'
 import { mounted, type Mounted } from '../mounting'
 import { useBench } from '../stores/bench'
+import { useExerciseChoice } from '../stores/exercise-choice'
 import { useLesson } from '../stores/lesson'
 import { usePatterns } from '../features/patterns/usePatterns'
 import {
@@ -132,6 +133,16 @@ describe('scales and drills', () => {
     expect(page.text()).toContain('D major scale, one octave')
     await page.press('n')
     expect(page.text()).toContain('D major arpeggio, one octave')
+    // What stands here is checked by one key.
+    await page.press('h')
+    await flushPromises()
+    expect(page.router.currentRoute.value.name).toBe('check')
+    expect(useExerciseChoice().name).toEqual({
+      kind: 'arpeggio',
+      keyId: 'D:major',
+      octaves: 1,
+      openStrings: 'prefer',
+    })
     await page.press('n')
     expect(page.text()).toContain('Open and 1: D major, first position')
     expect(page.text()).toContain('20 times on each string.')
