@@ -61,7 +61,6 @@ export default tseslint.config(
       '@typescript-eslint/no-floating-promises': 'error',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'import-x/no-restricted-paths': ['error', { zones: [...BOUNDARIES, ...WALLS] }],
-      'import-x/no-cycle': ['error', { ignoreExternal: true }],
     },
   },
   {

@@ -19,6 +19,14 @@ export default defineConfig({
     // A data: address in the style sheet would be refused by the content security policy.
     assetsInlineLimit: 0,
     chunkSizeWarningLimit: 900,
+    rolldownOptions: {
+      checks: { circularDependency: true },
+      onLog(level, log, next) {
+        if (log.code === 'CIRCULAR_DEPENDENCY' && !log.message.includes('node_modules'))
+          throw new Error(log.message)
+        next(level, log)
+      },
+    },
   },
   server: {
     host: '127.0.0.1',

@@ -55,11 +55,11 @@ test('two tabs editing one student keep both teachers’ words', async ({ page, 
   await expect(other.getByRole('heading', { name: 'Beck Tarn' })).toBeVisible()
   for (const tab of [page, other]) await tab.getByRole('button', { name: /Change/ }).click()
 
-  await other.getByLabel('Note').fill('Cold hands: warm up first.')
+  await other.getByLabel('Note', { exact: true }).fill('Cold hands: warm up first.')
   await other.getByRole('button', { name: 'Save' }).click()
   await expect(other.getByText('Cold hands: warm up first.')).toBeVisible()
 
-  await page.getByLabel('Note').fill('Bring the blue folder.')
+  await page.getByLabel('Note', { exact: true }).fill('Bring the blue folder.')
   await page.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByRole('alert')).toContainText('Somebody changed this file meanwhile')
   await expect(page.getByLabel('Note')).toHaveValue('Bring the blue folder.')

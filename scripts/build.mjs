@@ -26,8 +26,9 @@ export async function build({ force = false, say = console.log } = {}) {
   rmSync(join(root, 'dist'), { recursive: true, force: true })
   say('  building the server')
   const esbuild = await import('esbuild')
-  await esbuild.build({
+  const { metafile } = await esbuild.build({
     absWorkingDir: root,
+    metafile: true,
     entryPoints: ['scripts/launch.ts'],
     outdir: 'dist/node',
     bundle: true,
@@ -38,6 +39,8 @@ export async function build({ force = false, say = console.log } = {}) {
     sourcemap: true,
     logLevel: 'warning',
   })
+  const circle = circleIn(metafile.inputs)
+  if (circle) throw new Error(`These files import one another in a circle: ${circle.join(' → ')}`)
   say('  building the page')
   const vite = await import('vite')
   await vite.build({ root: join(root, 'web'), configFile: join(root, 'vite.config.ts'), logLevel: 'warn' })
@@ -71,6 +74,26 @@ function firstPageSize() {
     (sum, file) => sum + gzipSync(readFileSync(join(root, 'dist/web', file))).length,
     0,
   )
+}
+
+/** Files that import one another round and round, types aside; undefined where there are none. */
+export function circleIn(inputs) {
+  const done = new Set()
+  const visit = (file, trail) => {
+    if (trail.includes(file)) return [...trail.slice(trail.indexOf(file)), file]
+    if (done.has(file)) return undefined
+    for (const { path, external } of inputs[file]?.imports ?? []) {
+      const circle = external ? undefined : visit(path, [...trail, file])
+      if (circle) return circle
+    }
+    done.add(file)
+    return undefined
+  }
+  for (const file of Object.keys(inputs)) {
+    const circle = visit(file, [])
+    if (circle) return circle
+  }
+  return undefined
 }
 
 function hashOf(paths) {

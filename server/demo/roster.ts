@@ -280,7 +280,6 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
     faults: hand({ fingerOffsetMm: { 3: 2 }, scatterCents: 3 }),
     left: 0.2,
     checks: [12, 10, 7, 5, 3, 1],
-    scale: { keyId: 'D:major', octaves: 1 },
     note: 'Shifts to third position easily; vibrato can begin.',
   },
   {

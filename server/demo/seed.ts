@@ -171,14 +171,16 @@ async function addStudent(
     const faults = fade(demo.faults, 1 - (1 - demo.left) * progress)
     const stringing = stringingOfDemo(demo)
     const exercise = exerciseOfDemo(demo, stringing, string, isLast)
+    // Drawn for every check: what is drawn after it stays as it is, whichever check is heard.
+    const shown = read(stringing, exerciseOfDemo(demo, stringing, string, false), faults, source)
     const takenAt = lessonTime(weeksAgo(weeks), demo.time)
     await checkService(callAt(takenAt)).create(id, {
       instrumentId,
       takenAt: takenAt.toISOString(),
       exercise: draftExercise(exercise, stringing),
       system: DEFAULT_SYSTEM_ID,
-      readings: isLast ? [] : read(stringing, exercise, faults, source),
-      heard: isLast ? heardTake(Math.floor(source() * 1e6), stringing, exercise, faults) : null,
+      readings: isLast ? [] : shown,
+      heard: isLast ? heardTake(seedOf(demo.name), stringing, exercise, faults) : null,
       tapesCovered: false,
       note: '',
     })
@@ -311,6 +313,11 @@ function read(stringing: Stringing, exercise: Exercise, faults: PlayerFaults, so
     shownCents: Math.round(shownByMeter(stringing, landing)),
     atMs: null,
   }))
+}
+
+/** Of a student's own sound. */
+function seedOf(name: string): number {
+  return [...name].reduce((sum, letter) => (31 * sum + letter.codePointAt(0)!) % 1_000_003, 7)
 }
 
 function fade(faults: PlayerFaults, left: number): PlayerFaults {
