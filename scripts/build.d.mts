@@ -1,0 +1,10 @@
+/** Files and what each imports, as esbuild's metafile has them. */
+type Inputs = Readonly<
+  Record<string, { readonly imports: readonly { readonly path: string; readonly external?: boolean }[] }>
+>
+
+/** Builds what `npm start` runs; false where nothing has changed. */
+export function build(options?: { force?: boolean; say?: (line: string) => void }): Promise<boolean>
+
+/** Files that import one another round and round, types aside; undefined where there are none. */
+export function circleIn(inputs: Inputs): string[] | undefined
