@@ -100,8 +100,8 @@
           <p v-if="choice.fault.value" class="fault" role="alert">{{ choice.fault.value }}</p>
           <p v-if="choice.noPlace.value" class="fault" role="alert">{{ choice.noPlace.value }}</p>
           <ReadingSheet
-            ref="sheetView"
             v-if="sheet.rows.value.length > 0"
+            ref="sheetView"
             :rows="sheet.rows.value"
             :exercise="choice.exercise.value"
             :targets="choice.targets.value"

@@ -28,7 +28,7 @@
         <PlainSelect v-model="choice.positionId" label="Position" :options="positions" />
       </template>
     </template>
-    <SystemChoice v-model="chosen.systemId.value" :tuning="chosen.tuning.value" />
+    <SystemChoice v-model="systemId" :tuning="chosen.tuning.value" />
   </div>
   <p v-if="choice.kind === 'free'" class="soft free">
     Play what you like: every note is held against the likeliest string and finger. With an exercise chosen
@@ -51,7 +51,7 @@ import type { ChosenExercise } from './useExercise'
 
 /** What is to be played: a hand on a string, a scale over the strings, a drill, or whatever comes. */
 const { chosen } = defineProps<{ chosen: ChosenExercise }>()
-const choice = chosen.choice
+const { choice, systemId } = chosen
 
 const KINDS = Object.entries(EXERCISE_KINDS).map(([value, label]) => ({
   value: value as ExerciseKind,
@@ -75,7 +75,7 @@ const shapes = computed(() =>
 )
 const keys = MODE_IDS.flatMap((mode) => keysOf(mode)).map((key) => ({ value: key.id, label: keyName(key) }))
 const drills = computed(() =>
-  drillsFor(chosen.family.value.id).map(({ id }) => ({ value: id as string, label: DRILL_NAMES[id] })),
+  drillsFor(chosen.family.value.id).map(({ id }) => ({ value: id, label: DRILL_NAMES[id] })),
 )
 /** Such a drill goes over all strings. */
 const isAcross = computed(

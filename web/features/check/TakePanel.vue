@@ -1,5 +1,7 @@
 <template>
   <TakeStrip
+    v-model:companion="companion"
+    v-model:tempo="tempo"
     :phase="heard.phase.value"
     :level="heard.level.value"
     :progress="heard.progress.value"
@@ -8,8 +10,6 @@
     :sounding="heard.finger.value"
     :tolerance-cents="toleranceCents"
     :is-idle="isIdle"
-    v-model:companion="companion"
-    v-model:tempo="tempo"
     @listen="listen"
     @hear="(file) => void heard.hear(file)"
     @play="playStudent"
