@@ -17,6 +17,7 @@ export default defineConfig({
           exclude: ['scripts/database/**'],
           // A limit is for what hangs. Nothing here takes two seconds on a machine of its own; a loaded one gets its time.
           testTimeout: 30_000,
+          hookTimeout: 60_000,
         },
       },
       {
@@ -26,6 +27,7 @@ export default defineConfig({
           globalSetup: 'scripts/testing/api-database.ts',
           fileParallelism: false,
           testTimeout: 40_000,
+          hookTimeout: 120_000,
         },
       },
     ],

@@ -7,7 +7,7 @@ import {
   familyOf,
   fifths,
   growthOf,
-  judgeHand,
+  judgeTake,
   judgeStrings,
   NO_FAULTS,
   placeOfCents,
@@ -117,7 +117,7 @@ function judged(scatterCents: number, handOffsetMm: number) {
   return (n: number) => {
     const faults = { ...NO_FAULTS, scatterCents, handOffsetMm }
     const landings = playExercise(seededSource(n + 1), stringing, exercise, faults, 4)
-    return judgeHand({ stringing, exercise, landings, toleranceCents: 10 })
+    return judgeTake({ stringing, exercise, landings, toleranceCents: 10 })
   }
 }
 

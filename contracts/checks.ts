@@ -12,6 +12,7 @@ export const Finding = z
       offsetMm: z.number(),
       plusMinusMm,
       openStringHeard: z.boolean(),
+      positionId: z.string().optional(),
     }),
     z.object({
       code: z.literal('frame'),
@@ -31,6 +32,23 @@ export const Finding = z
       plusMinusMm,
       cents: z.number(),
     }),
+    z.object({ code: z.literal('steps'), errorMm: z.number(), plusMinusMm }),
+    z.object({ code: z.enum(['locked_thumb', 'pinched', 'dragged']), offsetMm: z.number(), plusMinusMm }),
+    z.object({
+      code: z.literal('elbow'),
+      shortMm: z.number(),
+      plusMinusMm,
+      finger: FingerNumber,
+      cents: z.number(),
+    }),
+    z.object({ code: z.literal('creep'), offsetMm: z.number(), plusMinusMm, cents: z.number() }),
+    z.object({
+      code: z.literal('string'),
+      string: z.string(),
+      cents: z.number(),
+      plusMinusCents: z.number(),
+    }),
+    z.object({ code: z.literal('scatter'), cents: z.number(), leastCents: z.number() }),
   ])
   .meta({ id: 'Finding' }) satisfies z.ZodType<CoreFinding>
 
@@ -41,8 +59,16 @@ export const KeptVerdict = z
       outcome: z.literal('not_enough_notes'),
       fingersHeard: z.array(FingerNumber),
       fingersNeeded: z.number(),
+      /** About so many notes more would tell; null where fingers are missing. Absent of earlier versions, as is the next. */
+      more: z.number().nullable().optional(),
+      maybe: z.array(Finding).optional(),
     }),
-    z.object({ outcome: z.literal('string_out_of_tune'), cents: z.number() }),
+    z.object({
+      outcome: z.literal('string_out_of_tune'),
+      cents: z.number(),
+      /** The open string’s name; absent of earlier versions. */
+      string: z.string().optional(),
+    }),
     z.object({
       outcome: z.literal('in_tune'),
       worst: z.object({ finger: FingerNumber, meanCents: z.number() }),
@@ -247,14 +273,6 @@ export const CheckDraft = z
     ],
   })
 
-export const JudgedHand = z
-  .object({
-    /** The open string. */
-    string: NoteText,
-    positionId: NameId.nullable(),
-  })
-  .meta({ id: 'JudgedHand' })
-
 export const CheckSummary = z
   .object({
     id: Id,
@@ -262,8 +280,6 @@ export const CheckSummary = z
     /** Null for a check of an earlier version that could not be moved over. */
     exercise: ExerciseName.nullable(),
     verdict: KeptVerdict,
-    /** Of which hand the verdict speaks; null of an exercise that has one hand only. */
-    hand: JudgedHand.nullable(),
   })
   .meta({ id: 'CheckSummary' })
 

@@ -61,7 +61,6 @@ export type MeterReading = z.input<typeof checks.MeterReading>
 export type ExerciseName = z.output<typeof checks.ExerciseName>
 export type Exercise = z.output<typeof checks.Exercise>
 export type ExerciseDraft = CheckDraft['exercise']
-export type JudgedHand = z.output<typeof checks.JudgedHand>
 export type Landing = z.output<typeof checks.Landing>
 export type Stringing = z.output<typeof instruments.Stringing>
 export type Attachment = z.output<typeof attachments.Attachment>

@@ -123,7 +123,7 @@ for (const family of ['violin', 'viola', 'cello', 'bass'] as const)
           expect(Math.abs(note.landingCents - landings[i]!.cents)).toBeLessThan(2)
           expect(Math.abs(note.settledCents - landings[i]!.heard!.settledCents)).toBeLessThan(2)
         })
-      }).toPass({ timeout: 100_000 })
+      }).toPass({ timeout: 200_000 })
       await expect(page.getByRole('region', { name: 'Verdict' })).toContainText(`${count} notes read`)
     } finally {
       await browser.close()

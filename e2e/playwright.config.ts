@@ -6,7 +6,7 @@ export default defineConfig({
   // One a core: each has an application and a database of its own.
   workers: 2,
   fullyParallel: false,
-  timeout: 120_000,
+  timeout: 240_000,
   expect: { timeout: 20_000 },
   reporter: process.env['JADEFELL_COUNTS']
     ? [['line'], ['json', { outputFile: process.env['JADEFELL_COUNTS'] }]]

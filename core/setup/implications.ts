@@ -143,6 +143,22 @@ export function symptomsOf(finding: Finding, family: FamilyId): Symptom[] {
       if (finding.finger === 4) return finding.offsetMm < 0 ? ['fourth_flat'] : ['wide_frame']
       if (family !== 'cello' && finding.finger === 2 && finding.offsetMm > 0) return ['half_steps_wide']
       return ['scatter']
+    case 'steps':
+      return ['half_steps_wide']
+    case 'locked_thumb':
+      return ['one_two_wide']
+    case 'elbow':
+      return ['lowest_strings_off', 'fourth_flat']
+    case 'pinched':
+      return ['extension_sharp']
+    case 'dragged':
+      return ['hand_moved_back']
+    case 'creep':
+      return finding.offsetMm > 0 ? ['creeping_sharp', 'hand_sharp'] : ['hand_flat']
+    case 'scatter':
+      return ['scatter']
+    case 'string':
+      return ['strings_off']
   }
 }
 

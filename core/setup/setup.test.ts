@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { FAMILY_IDS, familyOf } from '../instrument'
-import { judgeHand } from '../verdict'
+import { judgeTake } from '../verdict'
 import { playExercise, NO_FAULTS, seededSource } from '../simulate'
 import { shapeExercise } from '../take'
 import { strung } from '../testing'
@@ -206,7 +206,7 @@ describe('what an answer implies', () => {
         { ...NO_FAULTS, scatterCents: 1, ...faults },
         4,
       )
-      const verdict = judgeHand({ stringing, exercise, landings, toleranceCents: 8 })
+      const verdict = judgeTake({ stringing, exercise, landings, toleranceCents: 8 })
       return itemsBehind(verdict, familyId, idsOf(roundItems(familyId)))
     }
     expect(itemsOf('cello', { fingerOffsetMm: { 2: 9 } })).toContain('cello_thumb_joints')

@@ -1,2 +1,2 @@
-export { studentsT } from './students-t'
+export { chiSquare, studentsT } from './students-t'
 export { fitLine, slopeInterval, whereLineReaches, type FittedLine, type Point } from './line'

@@ -7,3 +7,8 @@ import jStat from 'jstat'
 export function studentsT(probability: number, degreesOfFreedom: number): number {
   return degreesOfFreedom >= 1 ? jStat.studentt.inv(probability, degreesOfFreedom) : NaN
 }
+
+/** The value below which chi-square with so many degrees of freedom stays with this probability. Source: K. Pearson, Phil. Mag. 50 (1900) 157; computed by jStat. */
+export function chiSquare(probability: number, degreesOfFreedom: number): number {
+  return jStat.chisquare.inv(probability, degreesOfFreedom)
+}

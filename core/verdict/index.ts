@@ -1,4 +1,3 @@
-export { judgeHand, FINGERS_NEEDED, OPEN_STRING_TOLERANCE_CENTS } from './judge'
+export { judgeTake, FINGERS_NEEDED } from './judge'
+export { OPEN_STRING_TOLERANCE_CENTS } from './open-strings'
 export type { Finding, FingerSummary, JudgedTake, Verdict } from './types'
-export { judgeTake, leadingVerdict, NOTHING_HEARD } from './judge-take'
-export type { HandVerdict } from './judge-take'

@@ -1,150 +1,163 @@
-import { deviation, greatest, max, mean } from 'd3-array'
-import { placeOnString, type Finger } from '../instrument'
-import { NORMAL_95 } from '../stop'
-import { METER_SIGMA_CENTS, targetsOf, type Landing } from '../take'
-import { singleCauses, type Cause } from './causes'
-import { explain, type Explanation } from './explain'
-import type { FingerSummary, FingerTarget, Finding, HeardString, JudgedTake, Verdict } from './types'
+import { deviation, greatest, group, mean, sum } from 'd3-array'
+import { placeOnString } from '../instrument'
+import { noteName } from '../pitch'
+import { chiSquare, studentsT } from '../stats'
+import { evidenceOf, type Evidence } from './evidence'
+import { moreNotes } from './more-notes'
+import { untunedString } from './open-strings'
+import type { FingerSummary, Finding, JudgedTake, Verdict } from './types'
+import { leftOver, sizesOf, weigh, type Candidate, type Weighed, type Weighing } from './weigh'
 
+/** How probable it must be that something is wrong before anybody is blamed; more where a finger’s mean is not known well. */
+const FAULT = { known: 0.82, vague: 0.97 } as const
+/** A finger’s mean is known well up to this part of the tolerance, one standard error of a fourth of the notes. */
+const KNOWN = 0.34
+/** And of all faults the one that is named. */
+const NAMED = 0.5
+/** A hand is said to be well where it is so probable. */
+const WELL = 0.93
+/** So probably nothing else is wrong where only the scatter is told. */
+const RIGHT_ON_AVERAGE = 0.75
+/** So probable beside the fault that is named, another is told with it. */
+const BESIDE = 0.1
+/** A scatter is told where nineteen in twenty say that it is beyond the tolerance. */
+const SURELY = 0.05
+const FINGERS = 4
 /** With fewer fingers a hand that moved, a frame that shrank and a finger that strayed look the same. */
 export const FINGERS_NEEDED = 3
-/** Ears notice from about here. From memory. */
-export const OPEN_STRING_TOLERANCE_CENTS = 5
-/** A cause this much worse than the best (in chi-square; e² times less likely) is ruled out. */
-const RULED_OUT_BY = 4
 
 /**
- * What the landings of one string say of the hand. Causes are tried from the simplest: none, one, two together; one
- * is accepted when it leaves every finger within the player's tolerance. Nothing is said from fewer than three
- * fingers, or of the hand on an untuned string. Throws a RangeError for an exercise on several strings.
- * Source: the faults are common practice, no source; the estimate is weighted linear least squares.
+ * What a take says of the hand, over all its strings and positions at once: an untuned string before anything else; then the one
+ * fault, or the two, that explain the notes; that the hand is well; or that the notes do not carry it, and about how many more
+ * would. Nothing is said from fewer than three fingers.
+ * Sources: what faults there are is common practice, no source; how they are weighed: {@link weigh}.
  */
-export function judgeHand(take: JudgedTake): Verdict {
-  const stringIndex = onlyString(take)
-  const targets = fingerTargets(take)
-  const fingers = summariseFingers(take, targets)
-  const open = take.landings.filter((l) => l.finger === 0).map((l) => l.cents)
-  const openCents = mean(open)
-  if (openCents !== undefined && Math.abs(openCents) > OPEN_STRING_TOLERANCE_CENTS)
-    return { outcome: 'string_out_of_tune', cents: openCents, fingers }
-
-  const worst = greatest(fingers, (f) => Math.abs(f.meanCents))
-  if (!worst || fingers.length < FINGERS_NEEDED)
+export function judgeTake(take: JudgedTake): Verdict {
+  const evidence = evidenceOf(take)
+  const fingers = summaries(evidence)
+  const untuned = untunedString(evidence.opens)
+  if (untuned)
     return {
-      outcome: 'not_enough_notes',
-      fingersHeard: fingers.map((f) => f.finger),
-      fingersNeeded: FINGERS_NEEDED,
+      outcome: 'string_out_of_tune',
+      cents: untuned.cents,
+      string: noteName(take.stringing.tuning[untuned.stringIndex]!),
       fingers,
     }
-  const { toleranceCents, stringing } = take
-  if (Math.abs(worst.meanCents) <= toleranceCents) return { outcome: 'in_tune', worst, fingers }
-
-  const heard = { stringing, stringIndex, targets, fingers, sigmaCents: sigmaOf(take.landings, fingers) }
-  const causes = singleCauses(heard, open.length > 0)
-  const single = accepted(
-    toleranceCents,
-    causes.map((cause) => explain(heard, [cause])),
-  )
-  const [best, ...others] = single
-  if (best)
+  if (fingers.length < FINGERS_NEEDED) return notEnough(fingers, null, [])
+  const weighing = weigh(evidence)
+  const { explanations, scatterCents } = weighing
+  const [first] = explanations
+  const well = sum(explanations, (one) => (one.candidates.length === 0 ? one.probability : 0))
+  const errorCents = scatterCents / Math.sqrt(sum(evidence.notes, ({ weight }) => weight) / FINGERS)
+  const isKnown = errorCents <= KNOWN * evidence.toleranceCents
+  const faults = faultsOf(weighing)
+  const [named, ...others] = faults
+  const told = (one: Weighed) => findingsOf(evidence, one.candidates)
+  if (well >= WELL && first!.candidates.length === 0)
+    return {
+      outcome: 'in_tune',
+      worst: greatest(fingers, (f) => Math.abs(f.meanCents))!,
+      fingers,
+    }
+  const least = isKnown ? FAULT.known : FAULT.vague
+  if (named && 1 - well >= least && named.probability >= NAMED * (1 - well))
     return {
       outcome: 'explained',
-      findings: best.findings,
-      alternatives: alternativesTo(best, others),
+      findings: told(named),
+      alternatives: others
+        .filter((one) => one.candidates.length === 1 && one.probability > BESIDE * (1 - well))
+        .flatMap(told),
       fingers,
     }
-  const [pair] = fingers.length > FINGERS_NEEDED ? accepted(toleranceCents, pairsOf(heard, causes)) : []
-  if (pair) return { outcome: 'explained', findings: pair.findings, alternatives: [], fingers }
+  const scatter = well >= RIGHT_ON_AVERAGE ? scatterFinding(evidence, scatterCents) : undefined
+  if (scatter) return { outcome: 'explained', findings: [scatter], alternatives: [], fingers }
+  const wanted = first!.candidates.length === 0 ? WELL : least
+  return notEnough(
+    fingers,
+    moreNotes(weighing, wanted / (1 - wanted)),
+    faults
+      .filter((one) => one.candidates.length === 1 && one.probability > BESIDE)
+      .slice(0, 2)
+      .flatMap(told),
+  )
+}
+
+function notEnough(
+  fingers: readonly FingerSummary[],
+  more: number | null,
+  maybe: readonly Finding[],
+): Verdict {
   return {
-    outcome: 'several',
-    findings: fingersOff(toleranceCents, fingers, heard.sigmaCents),
-    alternatives: [],
+    outcome: 'not_enough_notes',
+    fingersHeard: fingers.map(({ finger }) => finger),
+    fingersNeeded: FINGERS_NEEDED,
+    more,
+    maybe,
     fingers,
   }
 }
 
-function onlyString({ exercise: { notes } }: JudgedTake): number {
-  const first = notes[0]?.stringIndex ?? 0
-  if (notes.some(({ stringIndex }) => stringIndex !== first))
-    throw new RangeError('a hand is judged string by string')
-  return first
+/** Explanations with something wrong, ways of one fault together as the likeliest of them; the most probable first. */
+function faultsOf({ explanations }: Weighing): Weighed[] {
+  const byFault = group(
+    explanations.filter(({ candidates }) => candidates.length > 0),
+    ({ candidates }) =>
+      candidates
+        .map(({ kind, sign }) => `${kind.id} ${sign}`)
+        .sort()
+        .join(' + '),
+  )
+  return [...byFault.values()]
+    .map((ways) => ({ ...ways[0]!, probability: sum(ways, (one) => one.probability) }))
+    .sort((a, b) => b.probability - a.probability)
 }
 
-function fingerTargets({ stringing, exercise }: JudgedTake): FingerTarget[] {
-  const targets = targetsOf(stringing, exercise).filter((t): t is FingerTarget => t.finger !== 0)
-  const byFinger = new Map<Finger, FingerTarget>(targets.map((t) => [t.finger, t]))
-  return [...byFinger.values()].sort((a, b) => a.finger - b.finger)
+/** The candidates with the sizes that explain the notes best, the weightiest first. ± by Student’s t, of what they leave. */
+function findingsOf({ notes }: Evidence, candidates: readonly Candidate[]): Finding[] {
+  const { sizesCents, perScatter } = sizesOf(notes, candidates)
+  const left = leftOver(notes, candidates, sizesCents)
+  const freedom = Math.max(1, sum(notes, ({ weight }) => weight) - candidates.length)
+  const scatter = Math.sqrt(sum(notes, ({ weight }, i) => weight * left[i]! ** 2) / freedom)
+  const t = studentsT(0.975, freedom)
+  return candidates
+    .map(({ kind, perCent }, k) => ({
+      cents: Math.abs(sizesCents[k]!),
+      finding: kind.describe(sizesCents[k]! * perCent, t * scatter * perScatter[k]! * Math.abs(perCent)),
+    }))
+    .sort((a, b) => b.cents - a.cents)
+    .map(({ finding }) => finding)
 }
 
-function summariseFingers(
-  { stringing, landings }: JudgedTake,
-  targets: readonly FingerTarget[],
-): FingerSummary[] {
-  return targets.flatMap((target) => {
-    const { finger, stringIndex, placeMm } = target
-    const cents = landings.filter((l) => l.finger === finger).map((l) => l.cents)
-    const meanCents = mean(cents)
-    if (meanCents === undefined) return []
-    const spreadCents = deviation(cents)
-    return [
-      {
+/** Different every time: the notes scatter by more than the tolerance, and it is no chance. */
+function scatterFinding({ notes, toleranceCents }: Evidence, cents: number): Finding | undefined {
+  const freedom = sum(notes, ({ weight }) => weight) - 1
+  if (freedom < 3) return undefined
+  const leastCents = cents * Math.sqrt(freedom / chiSquare(1 - SURELY, freedom))
+  return leastCents > toleranceCents ? { code: 'scatter', cents, leastCents } : undefined
+}
+
+function summaries({ notes, stringing }: Evidence): FingerSummary[] {
+  const byFinger = group(
+    notes.filter(({ weight }) => weight > 0),
+    ({ target }) => target.finger,
+  )
+  return [...byFinger]
+    .map(([finger, own]): FingerSummary => {
+      const { target } = own[0]!
+      const weight = sum(own, (note) => note.weight)
+      const meanCents = sum(own, (note) => note.weight * note.cents) / weight
+      const spreadCents = deviation(own, (note) => note.cents)
+      return {
         finger,
         target,
-        count: cents.length,
+        count: own.length,
         meanCents,
-        meanMm: placeOnString(stringing, stringIndex, target.cents + meanCents) - placeMm,
+        meanMm: mean(
+          own,
+          (n) => placeOnString(stringing, n.target.stringIndex, n.target.cents + n.cents) - n.target.placeMm,
+        )!,
         ...(spreadCents === undefined ? {} : { spreadCents }),
-      },
-    ]
-  })
-}
-
-/** The notes' own pooled spread once it rests on four degrees of freedom; before that the largest they are said to have. */
-function sigmaOf(landings: readonly Landing[], fingers: readonly FingerSummary[]): number {
-  const freedom = fingers.reduce((sum, f) => sum + f.count - 1, 0)
-  // A pitch that is heard to a fraction of a cent says nothing of how well the finger repeats.
-  if (freedom < 4) return Math.max(METER_SIGMA_CENTS, max(landings, (l) => l.sigmaCents) ?? 0)
-  const squares = fingers.reduce((sum, f) => sum + (f.count - 1) * (f.spreadCents ?? 0) ** 2, 0)
-  return Math.max(1, Math.sqrt(squares / freedom))
-}
-
-function accepted(toleranceCents: number, explanations: readonly (Explanation | undefined)[]): Explanation[] {
-  return explanations
-    .filter((one) => one !== undefined)
-    .filter((one) => one.residualCents.every((cents) => Math.abs(cents) <= toleranceCents))
-    .sort((a, b) => a.chiSquare - b.chiSquare)
-}
-
-/** Two causes at once; never two frame errors, which would be one distance said twice. */
-function pairsOf(heard: HeardString, causes: readonly Cause[]): (Explanation | undefined)[] {
-  return causes
-    .flatMap((a, i) => causes.slice(i + 1).map((b) => explain(heard, [a, b])))
-    .filter((one) => one?.findings.some((finding) => finding.code !== 'frame'))
-}
-
-/** Other single causes that fit nearly as well and say something else. */
-function alternativesTo(best: Explanation, others: readonly Explanation[]): Finding[] {
-  const kind = (f: Finding | undefined) => (f?.code === 'finger' ? `finger ${f.finger}` : f?.code)
-  const said = new Set([kind(best.findings[0])])
-  return others
-    .filter((one) => one.chiSquare - best.chiSquare < RULED_OUT_BY)
-    .flatMap((one) => one.findings)
-    .filter((finding) => !said.has(kind(finding)) && said.add(kind(finding)))
-}
-
-function fingersOff(
-  toleranceCents: number,
-  fingers: readonly FingerSummary[],
-  sigmaCents: number,
-): Finding[] {
-  return fingers
-    .filter((f) => Math.abs(f.meanCents) > toleranceCents)
-    .sort((a, b) => Math.abs(b.meanCents) - Math.abs(a.meanCents))
-    .map((f) => ({
-      code: 'finger' as const,
-      finger: f.finger,
-      offsetMm: f.meanMm,
-      plusMinusMm: (Math.abs(f.meanMm / f.meanCents) * NORMAL_95 * sigmaCents) / Math.sqrt(f.count),
-      cents: f.meanCents,
-    }))
+      }
+    })
+    .sort((a, b) => a.finger - b.finger)
 }

@@ -1,24 +1,10 @@
 import type { Finger } from '../instrument'
 import type { Take, Target } from '../take'
 
-/** A take on one string, and how far off still counts as in tune for its player. */
+/** A take, and how far off still counts as in tune for its player. */
 export interface JudgedTake extends Take {
   readonly toleranceCents: number
 }
-
-/** What was heard of one string, ready to be explained. */
-export interface HeardString {
-  readonly stringing: JudgedTake['stringing']
-  readonly stringIndex: number
-  /** Of the exercise's fingers, each once, in finger order. */
-  readonly targets: readonly FingerTarget[]
-  readonly fingers: readonly FingerSummary[]
-  /** Of one note. */
-  readonly sigmaCents: number
-}
-
-/** The place of a finger, as against an open string's. */
-export type FingerTarget = Target & { readonly finger: Finger }
 
 /** One thing in the hand, with its numbers. Positive is sharp, or wide. */
 export type Finding =
@@ -29,6 +15,8 @@ export type Finding =
       readonly plusMinusMm: number
       /** False when nobody played the open string: the tuning could still be the cause. */
       readonly openStringHeard: boolean
+      /** Of one position alone, where several were played. */
+      readonly positionId?: string | undefined
     }
   /** The distance between the outer fingers is wrong: growing from finger to finger, or by one outer finger alone. */
   | {
@@ -51,11 +39,47 @@ export type Finding =
       readonly plusMinusMm: number
       readonly cents: number
     }
+  /** Half steps too wide and whole steps too narrow by so much each; negative the other way. */
+  | { readonly code: 'steps'; readonly errorMm: number; readonly plusMinusMm: number }
+  /** Cello: 2 alone too high, since the thumb's base joint is locked. */
+  | { readonly code: 'locked_thumb'; readonly offsetMm: number; readonly plusMinusMm: number }
+  /** On the lowest string the last finger lies so far short, on the next one half as far. */
+  | {
+      readonly code: 'elbow'
+      readonly shortMm: number
+      readonly plusMinusMm: number
+      readonly finger: Finger
+      readonly cents: number
+    }
+  /** Cello, extended: 1 pinched up, or the other fingers dragged back with it. */
+  | {
+      readonly code: 'pinched' | 'dragged'
+      readonly offsetMm: number
+      readonly plusMinusMm: number
+    }
+  /** So far up the board from the first note to the last. */
+  | {
+      readonly code: 'creep'
+      readonly offsetMm: number
+      readonly plusMinusMm: number
+      readonly cents: number
+    }
+  /** Everything on one string is off alike, and nobody has read the open string. */
+  | {
+      readonly code: 'string'
+      /** The open string's name. */
+      readonly string: string
+      readonly cents: number
+      readonly plusMinusCents: number
+    }
+  /** Right on average, and different every time. */
+  | { readonly code: 'scatter'; readonly cents: number; readonly leastCents: number }
 
-/** What was heard of one finger. */
+/** What was heard of one finger, over all its strings. */
 export interface FingerSummary {
   readonly finger: Finger
-  readonly target: FingerTarget
+  /** One of its places. */
+  readonly target: Target & { readonly finger: Finger }
   readonly count: number
   readonly meanCents: number
   /** From its place, towards the bridge. */
@@ -69,16 +93,22 @@ export type Verdict =
       readonly outcome: 'not_enough_notes'
       readonly fingersHeard: readonly Finger[]
       readonly fingersNeeded: number
+      /** About so many notes more, on the same fingers, would tell; null where fingers are missing. */
+      readonly more?: number | null | undefined
+      /** What it may be, the likeliest first. */
+      readonly maybe?: readonly Finding[] | undefined
       readonly fingers: readonly FingerSummary[]
     }
   | {
       readonly outcome: 'string_out_of_tune'
       readonly cents: number
+      /** The open string's name; missing where the exercise has one string only. */
+      readonly string?: string | undefined
       readonly fingers: readonly FingerSummary[]
     }
   | { readonly outcome: 'in_tune'; readonly worst: FingerSummary; readonly fingers: readonly FingerSummary[] }
   | {
-      /** `several`: more than the notes can pull apart; every finger that is off stands by itself. */
+      /** `several`, of earlier versions: every finger that is off stands by itself. */
       readonly outcome: 'explained' | 'several'
       /** The weightiest first. */
       readonly findings: readonly Finding[]

@@ -260,7 +260,6 @@ export function defineModels(sequelize: Sequelize) {
       tapesCovered: { type: DataTypes.BOOLEAN, allowNull: false },
       hasTrack: { type: DataTypes.BOOLEAN, allowNull: false },
       verdict: json,
-      hand: { ...json, ...maybe },
       unmoved: { ...json, ...maybe },
       note: { type: DataTypes.TEXT, allowNull: false },
       recordedAt: instant,

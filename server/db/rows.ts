@@ -1,5 +1,5 @@
 import type { BodyFitValues, Finger, LandingSource, SomeSchools, StringingSnapshot } from '#core'
-import type { ExerciseName, JudgedHand, KeptVerdict, Level, SetupNow, SetupRound } from '#contracts'
+import type { ExerciseName, KeptVerdict, Level, SetupNow, SetupRound } from '#contracts'
 
 /** Rows as the database keeps them. Dates without a time are ISO strings; instants are `Date`s in UTC; flags are read as 0 or 1. */
 
@@ -237,8 +237,6 @@ export interface CheckRow {
   /** The pitch of the take is kept beside it. */
   hasTrack: boolean
   verdict: KeptVerdict
-  /** Of which hand the verdict speaks; null of an exercise that has one hand only. */
-  hand: JudgedHand | null
   /** A row of an earlier version as it was, and why it could not be moved over. */
   unmoved: { readonly reason: string; readonly row: unknown } | null
   note: string

@@ -119,8 +119,6 @@
           :note-count="kept?.check.landings.length ?? take.take.value?.landings.length ?? 0"
           :student="student"
           :kept="keptWhere"
-          :hand="saidOf"
-          :others="kept ? [] : otherHands"
         />
       </div>
     </template>
@@ -132,8 +130,8 @@ import { storeToRefs } from 'pinia'
 import { useEventListener, useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { noteName, NOTHING_HEARD, type ExpectedNote, type HandVerdict } from '#core'
-import type { JudgedHand, KeptVerdict } from '#contracts'
+import { noteName, type ExpectedNote } from '#core'
+import type { KeptVerdict } from '#contracts'
 import StringBoard from '../board/StringBoard.vue'
 import WalkIn from '../features/check/WalkIn.vue'
 import ExerciseFields from '../features/check/ExerciseFields.vue'
@@ -153,7 +151,7 @@ import { useKeptCheck } from '../stores/kept-check'
 import { useLesson } from '../stores/lesson'
 import KeyHint from '../ui/KeyHint.vue'
 import { useShortcuts } from '../ui/useShortcuts'
-import { exerciseName, handName } from '../words/exercises'
+import { exerciseName } from '../words/exercises'
 import { instrumentKind } from '../words/trade'
 
 const router = useRouter()
@@ -210,33 +208,11 @@ const activeString = computed(() => {
 
 /** Kept and not typed over yet: it is read aloud now, on whatever string the next one will be. */
 const { kept } = storeToRefs(useKeptCheck())
-const said = computed(
-  () => (kept.value?.check.verdict ?? take.leading.value?.verdict ?? NOTHING_HEARD) as KeptVerdict,
-)
+const said = computed(() => (kept.value?.check.verdict ?? take.verdict.value) as KeptVerdict | undefined)
 const keptWhere = computed(() => {
   const { exercise } = kept.value?.check ?? {}
   return exercise ? exerciseName(exercise, choice.family.value.id) : undefined
 })
-/** Of an exercise with several hands, which one is spoken of. */
-const saidOf = computed(() => {
-  const { id } = choice.family.value
-  if (kept.value) return kept.value.check.hand ? handName(kept.value.check.hand, id) : ''
-  const { leading, hands, places } = take
-  return leading.value && hands.value.length > 1 && places.value.length > 0
-    ? handName(judgedHand(leading.value), id)
-    : ''
-})
-const otherHands = computed(() =>
-  take.hands.value
-    .filter((one) => one !== take.leading.value && one.verdict.outcome !== 'not_enough_notes')
-    .map((one) => ({
-      where: handName(judgedHand(one), choice.family.value.id),
-      verdict: one.verdict as KeptVerdict,
-    })),
-)
-function judgedHand({ stringIndex, positionId }: HandVerdict): JudgedHand {
-  return { string: noteName(choice.tuning.value[stringIndex]!), positionId }
-}
 const kind = computed(() => {
   if (instrument.value) return instrumentKind(instrument.value.family, instrument.value.sizeId)
   const { familyId, sizeId } = bench.setup

@@ -7,7 +7,7 @@ import {
   type FamilyId,
   type ExerciseName as CoreName,
 } from '#core'
-import type { ExerciseName, JudgedHand } from '#contracts'
+import type { ExerciseName } from '#contracts'
 import { DRILL_NAMES, keyName, positionName } from './patterns'
 import { noteLabel } from './notes'
 import { shapeName } from './trade'
@@ -40,13 +40,6 @@ export function exerciseName(exercise: ExerciseName, familyId: FamilyId): string
     default:
       return `${keyOfId(exercise.keyId)} ${exercise.kind}, ${OCTAVES[exercise.octaves]}`
   }
-}
-
-/** Of which hand a verdict speaks, as in `A string, third position`. */
-export function handName({ string, positionId }: JudgedHand, familyId: FamilyId): string {
-  return positionId === null
-    ? stringName(string)
-    : `${stringName(string)}, ${placeName(positionId, familyId)}`
 }
 
 export function exerciseFaultSentence(fault: ExerciseFault, octaves: number): string {

@@ -4,13 +4,13 @@ import {
   USUAL_SCHOOLS,
   type FamilyId,
   type Finding,
-  type Finger,
   type Schools,
   type SetupArrangement,
 } from '#core'
 import type { KeptVerdict, SetupNow } from '#contracts'
 import { shortDay } from './dates'
 import { setupName } from './setup-names'
+import { labelOfName } from './notes'
 import { fingerName } from './trade'
 import { count, inUnit, length, listed, sharpOrFlat } from './numbers'
 
@@ -18,9 +18,11 @@ import { count, inUnit, length, listed, sharpOrFlat } from './numbers'
 export function verdictSentence(verdict: KeptVerdict): string {
   switch (verdict.outcome) {
     case 'not_enough_notes':
-      return notEnough(verdict.fingersHeard, verdict.fingersNeeded)
-    case 'string_out_of_tune':
-      return `The open string is ${sharpOrFlat(verdict.cents)}: tune it, then read the hand again.`
+      return notEnough(verdict)
+    case 'string_out_of_tune': {
+      const string = verdict.string ? `The open ${labelOfName(verdict.string)} string` : 'The open string'
+      return `${string} is ${sharpOrFlat(verdict.cents)}: tune it, then read the hand again.`
+    }
     case 'in_tune': {
       const { finger, meanCents } = verdict.worst
       const most =
@@ -43,6 +45,11 @@ export function verdictSentence(verdict: KeptVerdict): string {
 
 /** What else the same notes would allow, or an empty string. */
 export function alternativeSentence(verdict: KeptVerdict): string {
+  if (verdict.outcome === 'not_enough_notes') {
+    const maybe = verdict.maybe ?? []
+    if (maybe.length === 0) return ''
+    return `It may be: ${maybe.map((f) => lowerFirst(findingClause(f))).join('; or ')}.`
+  }
   if (!('alternatives' in verdict) || verdict.alternatives.length === 0) return ''
   return `These notes would also allow: ${verdict.alternatives.map((f) => lowerFirst(findingClause(f))).join('; or ')}. Read the hand once more to tell.`
 }
@@ -51,12 +58,32 @@ export function alternativeSentence(verdict: KeptVerdict): string {
 export function certainty(verdict: KeptVerdict): string {
   const finding = 'findings' in verdict ? verdict.findings[0] : undefined
   if (!finding) return ''
-  const size = finding.code === 'frame' ? finding.errorMm : finding.offsetMm
-  const [low, high] = [Math.abs(size) - finding.plusMinusMm, Math.abs(size) + finding.plusMinusMm]
-  return `${inUnit(Math.max(0, low))} to ${length(high)}, nineteen times in twenty.`
+  if (finding.code === 'scatter')
+    return `at least ${Math.round(finding.leastCents)} cents, nineteen times in twenty.`
+  if (finding.code === 'string') {
+    const [low, high] = around(finding.cents, finding.plusMinusCents)
+    return `${Math.round(low)} to ${Math.round(high)} cents, nineteen times in twenty.`
+  }
+  const [low, high] = around(sizeMm(finding), finding.plusMinusMm)
+  return `${inUnit(low)} to ${length(high)}, nineteen times in twenty.`
 }
 
-function notEnough(heard: readonly Finger[], needed: number): string {
+function around(size: number, plusMinus: number): readonly [number, number] {
+  return [Math.max(0, Math.abs(size) - plusMinus), Math.abs(size) + plusMinus]
+}
+
+function sizeMm(finding: Exclude<Finding, { code: 'scatter' | 'string' }>): number {
+  if ('errorMm' in finding) return finding.errorMm
+  return 'shortMm' in finding ? finding.shortMm : finding.offsetMm
+}
+
+function notEnough({
+  fingersHeard: heard,
+  fingersNeeded: needed,
+  more,
+}: Extract<KeptVerdict, { outcome: 'not_enough_notes' }>): string {
+  if (heard.length >= needed && more)
+    return `Not enough notes yet: about ${count(more, 'note')} more on these fingers would tell.`
   if (heard.length === 0) return `Not enough notes yet: read ${needed} fingers on this string.`
   const missing = needed - heard.length
   return `Not enough notes yet: ${listed(heard)} heard; ${missing === 1 ? 'one more finger tells' : `${missing} more fingers tell`}.`
@@ -66,7 +93,8 @@ function findingClause(finding: Finding): string {
   switch (finding.code) {
     case 'whole_hand': {
       const far = finding.offsetMm > 0 ? 'up the board, sharp' : 'back towards the nut, flat'
-      return `The whole hand sits ${length(Math.abs(finding.offsetMm))} too far ${far}`
+      const where = finding.positionId ? ` in ${finding.positionId} position` : ''
+      return `The whole hand sits ${length(Math.abs(finding.offsetMm))} too far ${far}${where}`
     }
     case 'frame': {
       const width = `The frame is ${length(Math.abs(finding.errorMm))} ${finding.errorMm > 0 ? 'wide' : 'narrow'}`
@@ -77,14 +105,33 @@ function findingClause(finding: Finding): string {
     }
     case 'finger':
       return `The ${fingerName(finding.finger)} lands ${length(Math.abs(finding.offsetMm))} ${finding.offsetMm > 0 ? 'too high' : 'too low'}, ${sharpOrFlat(finding.cents)}`
+    case 'steps': {
+      const [half, whole] = finding.errorMm > 0 ? ['wide', 'narrow'] : ['narrow', 'wide']
+      return `Half steps are ${length(Math.abs(finding.errorMm))} too ${half}, whole steps too ${whole}`
+    }
+    case 'locked_thumb':
+      return `From 1 to 2 is wide and from 2 to 3 narrow: 2 stands ${length(finding.offsetMm)} too high`
+    case 'elbow':
+      return `The hand falls short on the lowest strings: there the ${fingerName(finding.finger)} lands ${sharpOrFlat(finding.cents)}`
+    case 'pinched':
+      return `The extended 1 is pinched ${length(finding.offsetMm)} up towards the others`
+    case 'dragged':
+      return `2, 3 and 4 have gone ${length(finding.offsetMm)} back with the extended 1`
+    case 'creep':
+      return `The hand creeps ${length(Math.abs(finding.offsetMm))} ${finding.offsetMm > 0 ? 'up the board' : 'back towards the nut'} from the first note to the last, to ${sharpOrFlat(finding.cents)}`
+    case 'string':
+      return `Everything on the ${labelOfName(finding.string)} string is ${sharpOrFlat(finding.cents)}, and nobody has read the open string`
+    case 'scatter':
+      return `The fingers are right on average and land differently every time: one note scatters by ${Math.round(finding.cents)} cents`
   }
 }
 
 /** What stands beside the one thing that is off. */
 function rest(finding: Finding): string {
   if (finding.code === 'whole_hand') return '; the fingers stand rightly to each other'
-  if (finding.code === 'frame' && finding.where === 'across') return ''
-  return '; the others stand well'
+  return finding.code === 'finger' || (finding.code === 'frame' && finding.where !== 'across')
+    ? '; the others stand well'
+    : ''
 }
 
 function offFinger(finding: Finding): string {
@@ -122,6 +169,7 @@ export function adviceOn(
   if (!finding) return undefined
   if (finding.code === 'whole_hand') return wholeHandAdvice(finding, family, schools)
   if (finding.code === 'frame') return frameAdvice(finding, family)
+  if (finding.code !== 'finger') return adviceOnHand(finding, family, schools)
   return {
     checkFirst: [
       schools.waiting_fingers === 'hover'
@@ -132,6 +180,78 @@ export function adviceOn(
       `A drill of a few notes for ${finding.finger} alone, slow drops, aimed at the other side of the mistake.`,
     ],
     notThis: `Do not move the tape to the finger. ${GENTLE}`,
+  }
+}
+
+/** Handbook §7 and 8, row by row. */
+function adviceOnHand(
+  finding: Exclude<Finding, { code: 'whole_hand' | 'frame' | 'finger' }>,
+  family: FamilyId,
+  schools: Schools,
+): Advice {
+  switch (finding.code) {
+    case 'steps':
+      return {
+        checkFirst: [
+          finding.errorMm > 0
+            ? 'Do the fingers of a half step touch, or nearly?'
+            : 'Do the fingers of a whole step part?',
+        ],
+        thenTry: ['The pattern silently on one string, then plucked, then bowed.'],
+        notThis: `Leave the whole hand where it is: it stands well. ${GENTLE}`,
+      }
+    case 'locked_thumb':
+      return {
+        checkFirst: ['Is the thumb soft at all three joints, the base joint above all?'],
+        thenTry: [
+          'Thumb off the neck while playing; an even, quick trill as the test.',
+          'Thumb circles on the neck.',
+        ],
+        notThis: `Do not press 2 back by force. ${GENTLE}`,
+      }
+    case 'elbow':
+      return {
+        checkFirst: [
+          family === 'violin' || family === 'viola'
+            ? 'Does the elbow swing further under for the lower strings?'
+            : 'Does the elbow come along when the hand goes to the lower strings?',
+        ],
+        thenTry: [
+          'Swing the elbow string by string, the hand still, then play.',
+          'Move the arm while holding one pitch.',
+        ],
+        notThis: `Never force the elbow round. ${GENTLE}`,
+      }
+    case 'pinched':
+      return {
+        checkFirst: ['Does 1 reach back by turning the forearm, or by pinching?'],
+        thenTry: ['Extended 1 lifted and dropped, the thumb still.'],
+        notThis: `Do not spread by force. ${GENTLE}`,
+      }
+    case 'dragged':
+      return {
+        checkFirst: ['Do the thumb and 2 stay where they are when 1 reaches back?'],
+        thenTry: ['Place 2 and the thumb, then turn the forearm and drop 1 back.'],
+        notThis: `Do not move the hand to the note of 1. ${GENTLE}`,
+      }
+    case 'creep':
+      return {
+        checkFirst: ['Is the string in tune still at the end?', thumbQuestion(family, schools)],
+        thenTry: ['Stop between the notes; bring the hand back to the first tape each time.'],
+        notThis: `Leave the fingers’ spacing alone: it is right. ${GENTLE}`,
+      }
+    case 'string':
+      return {
+        checkFirst: ['Play the open string: is it in tune?'],
+        thenTry: ['Tune it, then play the exercise once more.'],
+        notThis: 'These notes say nothing about the hand on that string yet.',
+      }
+    case 'scatter':
+      return {
+        checkFirst: ['Does each finger take the same way down every time, from low over its place?'],
+        thenTry: ['Slow controlled drops, guided all the way; few notes, one string.'],
+        notThis: `Do not correct single notes: on average they are right. ${GENTLE}`,
+      }
   }
 }
 

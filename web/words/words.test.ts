@@ -4,7 +4,7 @@ import type { KeptVerdict } from '#contracts'
 import { lengthSentence } from './length'
 import { mm, sharpOrFlat, signedCents, signedMm } from './numbers'
 import { schoolName, shapeName } from './trade'
-import { adviceOn, alternativeSentence, verdictSentence } from './verdict'
+import { adviceOn, alternativeSentence, certainty, verdictSentence } from './verdict'
 
 const frame: Finding = {
   code: 'frame',
@@ -50,6 +50,46 @@ describe('the verdict’s sentence', () => {
       'Not enough notes yet: 1 and 2 heard; one more finger tells.',
     ],
     [
+      { outcome: 'string_out_of_tune', cents: 9.4, string: 'D4' },
+      'The open D string is 9 cents sharp: tune it, then read the hand again.',
+    ],
+    [
+      { outcome: 'not_enough_notes', fingersHeard: [1, 2, 3, 4], fingersNeeded: 3, more: 12, maybe: [frame] },
+      'Not enough notes yet: about 12 notes more on these fingers would tell.',
+    ],
+    [
+      explained({ code: 'steps', errorMm: 2, plusMinusMm: 0.5 }),
+      'Half steps are 2.0 mm too wide, whole steps too narrow.',
+    ],
+    [
+      explained({ code: 'locked_thumb', offsetMm: 6, plusMinusMm: 1 }),
+      'From 1 to 2 is wide and from 2 to 3 narrow: 2 stands 6.0 mm too high.',
+    ],
+    [
+      explained({ code: 'elbow', shortMm: 5, plusMinusMm: 1, finger: 4, cents: -33 }),
+      'The hand falls short on the lowest strings: there the fourth finger lands 33 cents flat.',
+    ],
+    [
+      explained({ code: 'pinched', offsetMm: 7, plusMinusMm: 1 }),
+      'The extended 1 is pinched 7.0 mm up towards the others.',
+    ],
+    [
+      explained({ code: 'dragged', offsetMm: 7, plusMinusMm: 1 }),
+      '2, 3 and 4 have gone 7.0 mm back with the extended 1.',
+    ],
+    [
+      explained({ code: 'creep', offsetMm: 4, plusMinusMm: 1, cents: 24 }),
+      'The hand creeps 4.0 mm up the board from the first note to the last, to 24 cents sharp.',
+    ],
+    [
+      explained({ code: 'string', string: 'D4', cents: -14, plusMinusCents: 3 }),
+      'Everything on the D string is 14 cents flat, and nobody has read the open string.',
+    ],
+    [
+      explained({ code: 'scatter', cents: 18, leastCents: 14 }),
+      'The fingers are right on average and land differently every time: one note scatters by 18 cents.',
+    ],
+    [
       { outcome: 'in_tune', worst: { finger: 4, meanCents: -8.2 } },
       'The hand stands in tune: at most 8 cents flat, on 4.',
     ],
@@ -71,6 +111,36 @@ describe('the verdict’s sentence', () => {
       expect(advice?.notThis).toContain('doctor')
     }
   })
+})
+
+it('has advice on everything that can be found: what to check, what to try, and what not to do', () => {
+  const cm = { plusMinusMm: 1, offsetMm: 5 }
+  const all: Finding[] = [
+    frame,
+    { ...frame, errorMm: 3, where: 'across' },
+    { code: 'whole_hand', ...cm, openStringHeard: false },
+    { code: 'finger', finger: 2, ...cm, cents: 20 },
+    { code: 'steps', errorMm: -2, plusMinusMm: 1 },
+    { code: 'locked_thumb', ...cm },
+    { code: 'elbow', shortMm: 5, plusMinusMm: 1, finger: 4, cents: -30 },
+    { code: 'pinched', ...cm },
+    { code: 'dragged', ...cm },
+    { code: 'creep', ...cm, cents: 20 },
+    { code: 'string', string: 'D4', cents: -12, plusMinusCents: 3 },
+    { code: 'scatter', cents: 20, leastCents: 15 },
+  ]
+  for (const family of FAMILY_IDS)
+    for (const finding of all) {
+      const verdict = explained(finding)
+      const advice = adviceOn(verdict, family)!
+      for (const lines of [advice.checkFirst, advice.thenTry])
+        expect(lines.length, finding.code).toBeGreaterThan(0)
+      if (finding.code !== 'string') expect(advice.notThis).toContain('doctor')
+      expect(certainty(verdict)).toContain('nineteen times in twenty')
+      expect(verdictSentence(verdict)).toMatch(/^[A-Z0-9].*\.$/)
+    }
+  const maybe = { outcome: 'not_enough_notes', fingersHeard: [1, 2, 3], fingersNeeded: 3, more: 4 } as const
+  expect(alternativeSentence({ ...maybe, maybe: [frame] })).toMatch(/^It may be: the frame is 2.8 mm narrow/)
 })
 
 describe('the sentence on a length', () => {

@@ -13,12 +13,10 @@ interface OldCheck {
 const BATCH = 500
 
 /**
- * Every note of an exercise says where the hand stands for it, a verdict of which hand it speaks, and a student's file whether
- * sound may be stored.
+ * Every note of an exercise says where the hand stands for it, and a student's file whether sound may be stored.
  */
 export const steps: readonly Step[] = [
   'ALTER TABLE student ADD COLUMN IF NOT EXISTS sound_consent JSON NULL',
-  'ALTER TABLE hand_check ADD COLUMN IF NOT EXISTS hand JSON NULL',
   'ALTER TABLE landing ADD COLUMN IF NOT EXISTS position_id VARCHAR(40) NULL',
   nameThePositions,
 ]

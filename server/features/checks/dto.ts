@@ -11,9 +11,15 @@ export function keptVerdict(verdict: Verdict): KeptVerdict {
         outcome: verdict.outcome,
         fingersHeard: [...verdict.fingersHeard],
         fingersNeeded: verdict.fingersNeeded,
+        ...(verdict.more !== undefined && { more: verdict.more }),
+        ...(verdict.maybe && { maybe: [...verdict.maybe] }),
       }
     case 'string_out_of_tune':
-      return { outcome: verdict.outcome, cents: verdict.cents }
+      return {
+        outcome: verdict.outcome,
+        cents: verdict.cents,
+        ...(verdict.string !== undefined && { string: verdict.string }),
+      }
     case 'in_tune':
       return {
         outcome: verdict.outcome,
@@ -49,10 +55,10 @@ export function landingRows(checkId: string, landings: readonly Landing[]): Omit
 }
 
 export function checkSummaryDto(
-  row: Pick<CheckRow, 'id' | 'takenAt' | 'exercise' | 'verdict' | 'hand'>,
+  row: Pick<CheckRow, 'id' | 'takenAt' | 'exercise' | 'verdict'>,
 ): CheckSummary {
-  const { id, takenAt, exercise, verdict, hand } = row
-  return { id, takenAt: takenAt.toISOString(), exercise: exercise && exerciseName(exercise), verdict, hand }
+  const { id, takenAt, exercise, verdict } = row
+  return { id, takenAt: takenAt.toISOString(), exercise: exercise && exerciseName(exercise), verdict }
 }
 
 /** A check with its landings, in order, and the name of who took it. */

@@ -11,17 +11,10 @@ import {
   type ExerciseName as CoreName,
   type ExpectedNote,
   type Family,
-  type HandVerdict,
   type Note,
   type Stringing,
 } from '#core'
-import type {
-  Exercise as ExerciseDto,
-  ExerciseName,
-  FieldProblem,
-  HandlerInput,
-  JudgedHand,
-} from '#contracts'
+import type { Exercise as ExerciseDto, ExerciseName, FieldProblem, HandlerInput } from '#contracts'
 import type { KeptExercise } from '../../db/rows'
 import { ProblemError } from '../../http/problem-error'
 
@@ -79,10 +72,6 @@ export function exerciseName({ notes: _, ...name }: KeptExercise): ExerciseName 
 
 export function keptExercise(row: KeptExercise): ExerciseDto {
   return { ...row, notes: row.notes.map((n) => ({ ...n, positionId: n.positionId ?? null })) }
-}
-
-export function judgedHand({ tuning }: Stringing, { stringIndex, positionId }: HandVerdict): JudgedHand {
-  return { string: noteName(tuning[stringIndex]!), positionId }
 }
 
 function stringOf(tuning: readonly Note[], text: string): number {

@@ -4,8 +4,6 @@ import {
   judgeTake,
   landingAtCents,
   landingFromMeter,
-  leadingVerdict,
-  NOTHING_HEARD,
   snapshotOf,
   type Exercise,
   type Landing,
@@ -21,7 +19,7 @@ import { stringingOfFacts } from '../instruments/service'
 import { studentRepository } from '../students/repository'
 import { toleranceOf } from '../students/tolerance'
 import { checkDto, checkSummaryDto, keptVerdict, landingRows } from './dto'
-import { exerciseOfDraft, exerciseRow, judgedHand, namedNote, type NamedNote } from './exercise'
+import { exerciseOfDraft, exerciseRow, namedNote, type NamedNote } from './exercise'
 import { checkRepository } from './repository'
 
 type Draft = HandlerInput<'checks.create'>['body']
@@ -72,8 +70,6 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
       const exercise = exerciseOfDraft(stringing, draft)
       const landings = landingsOfDraft(stringing, exercise, draft)
       const track = trackOfDraft(draft)
-      const hands = judgeTake({ stringing, exercise, landings, toleranceCents })
-      const leading = leadingVerdict(hands)
       const check: Omit<CheckRow, 'studioId'> = {
         id: uuid(),
         studentId,
@@ -85,8 +81,7 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
         toleranceCents,
         tapesCovered: draft.tapesCovered,
         hasTrack: track !== null,
-        verdict: keptVerdict(leading?.verdict ?? NOTHING_HEARD),
-        hand: leading && hands.length > 1 ? judgedHand(stringing, leading) : null,
+        verdict: keptVerdict(judgeTake({ stringing, exercise, landings, toleranceCents })),
         unmoved: null,
         note: draft.note,
         recordedAt: now,

@@ -4,7 +4,7 @@ import { NEWEST_LENGTH } from '../instruments/repository'
 import { readAll } from '../../db/reads'
 import { columnsOf, partOf, type StudioStore } from '../../db/studio-store'
 
-type LastCheck = Pick<CheckRow, 'id' | 'takenAt' | 'exercise' | 'verdict' | 'hand'>
+type LastCheck = Pick<CheckRow, 'id' | 'takenAt' | 'exercise' | 'verdict'>
 
 /** A student with what is with them now and the check taken last. */
 export interface StudentFacts {
@@ -46,7 +46,7 @@ export function studentRepository(store: StudioStore) {
   async function joined(condition: string, replacements: Record<string, unknown>): Promise<StudentFacts[]> {
     const rows = await store.select<JoinedStudent>(
       `SELECT ${columnsOf(student, 's', 'student')}, l.instrument_id AS \`loan.instrumentId\`,
-              ${columnsOf(check, 'c', 'lastCheck', ['id', 'takenAt', 'exercise', 'verdict', 'hand'])}
+              ${columnsOf(check, 'c', 'lastCheck', ['id', 'takenAt', 'exercise', 'verdict'])}
        FROM student s
        LEFT JOIN loan l ON l.studio_id = s.studio_id AND l.student_id = s.id AND l.is_open = 1
        LEFT JOIN hand_check c ON c.id = (

@@ -1,15 +1,10 @@
 <template>
   <section class="card verdict" aria-label="Verdict">
     <div class="said" aria-live="polite">
-      <p class="eyebrow">{{ kept ? `Kept verdict, ${kept}` : 'Verdict' }}{{ hand ? `, ${hand}` : '' }}</p>
+      <p class="eyebrow">{{ kept ? `Kept verdict, ${kept}` : 'Verdict' }}</p>
       <h2>{{ verdictSentence(verdict) }}</h2>
       <p class="soft">{{ [evidence(noteCount), certainty(verdict)].filter(Boolean).join(', ') }}</p>
       <p v-if="alternativeSentence(verdict)">{{ alternativeSentence(verdict) }}</p>
-      <ul v-if="others?.length" class="others" aria-label="The other strings">
-        <li v-for="one in others" :key="one.where">
-          <strong>{{ one.where }}</strong> {{ verdictSentence(one.verdict) }}
-        </li>
-      </ul>
     </div>
     <div v-if="advice" class="advice">
       <p v-if="setup.seen" class="seen">{{ setup.seen }}</p>
@@ -50,10 +45,6 @@ const props = defineProps<{
   student?: Student | undefined
   /** Where it was heard, as in “A string”, once it is kept. */
   kept?: string | undefined
-  /** Of an exercise with several hands the one that is spoken of; else empty. */
-  hand?: string
-  /** What is said of the others. */
-  others?: readonly { readonly where: string; readonly verdict: KeptVerdict }[]
 }>()
 const settings = useSettings()
 const advice = computed(() => adviceOn(props.verdict, props.family, settings.schoolsOf(props.student)))
@@ -76,15 +67,6 @@ const setup = computed(() =>
 
 h2 {
   font-size: 22px;
-}
-
-.others {
-  display: grid;
-  gap: 3px;
-  margin: 0;
-  padding: 0;
-  list-style: none;
-  font-size: 15px;
 }
 
 .advice {

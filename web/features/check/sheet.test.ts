@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it } from 'vitest'
 import { nextTick } from 'vue'
-import { judgeHand, landedPlaces, landingFromMeter, shownByMeter, targetsOf } from '#core'
+import { judgeTake, landedPlaces, landingFromMeter, shownByMeter, targetsOf } from '#core'
 import { landed, shaped, strung } from '../../../core/testing'
 import { mounted } from '../../mounting'
 import { freshStores } from '../../testing'
@@ -22,7 +22,7 @@ function landingsOf(...cents: readonly number[]) {
   return exact.map((l) => landingFromMeter(stringing, l, Math.round(shownByMeter(stringing, l))))
 }
 const verdictOf = (...cents: readonly number[]) =>
-  judgeHand({ stringing, exercise, landings: landingsOf(...cents), toleranceCents: 15 })
+  judgeTake({ stringing, exercise, landings: landingsOf(...cents), toleranceCents: 15 })
 
 const row = (finger: ReadingRow['finger'], more: Partial<ReadingRow> = {}): ReadingRow => ({
   id: String(finger),

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import {
   FAMILY_IDS,
   familyOf,
-  judgeHand,
+  judgeTake,
   landingAtCents,
   mannerOf,
   perform,
@@ -34,7 +34,7 @@ describe('a simulated student', () => {
         }),
       )
       // A trained player's tolerance (handbook § 7).
-      const { outcome } = judgeHand({ stringing, exercise, landings, toleranceCents: 10 })
+      const { outcome } = judgeTake({ stringing, exercise, landings, toleranceCents: 10 })
       if (id === 'none') expect(outcome, id).toBe('in_tune')
       else if (id === 'untuned') expect(outcome, id).toBe('string_out_of_tune')
       else expect(['explained', 'several'], id).toContain(outcome)

@@ -17,7 +17,7 @@ export const SIMULATED_FAULTS: readonly {
   { id: 'second', label: '2 too low', faults: (of) => ({ fingerOffsetMm: { 2: -4 * of } }) },
   { id: 'fourth', label: '4 too short', faults: (of) => ({ fingerOffsetMm: { 4: -5 * of } }) },
   { id: 'untuned', label: 'String out of tune', faults: () => ({ stringCents: -14 }) },
-  { id: 'creeping', label: 'Hand creeps up', faults: (of) => ({ creepMm: 4 * of }) },
+  { id: 'creeping', label: 'Hand creeps up', faults: (of) => ({ creepMm: 8 * of }) },
 ]
 
 export const SURPRISE = 'surprise'

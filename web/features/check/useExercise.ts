@@ -7,7 +7,6 @@ import {
   judgeTake,
   landedPlaces,
   landingFromMeter,
-  leadingVerdict,
   marksWithIds,
   noteName,
   notesWithoutPlace,
@@ -28,6 +27,7 @@ import {
   type Stringing,
   type Target,
   type Take,
+  type Verdict,
 } from '#core'
 import type { ExerciseDraft, ExerciseName, Instrument, MeterReading, Student } from '#contracts'
 import type { BoardLanding, BoardTape, BoardTarget } from '../../board/board'
@@ -177,15 +177,11 @@ export function useTake(
     })
     return { stringing: strings, exercise: line.value, landings: [...landings, ...heard.value] }
   })
-  const hands = computed(() =>
-    take.value ? judgeTake({ ...take.value, toleranceCents: chosen.toleranceCents.value }) : [],
-  )
   return {
     take,
-    /** One a hand, the lowest string first. */
-    hands,
-    /** The one that is said first. */
-    leading: computed(() => leadingVerdict(hands.value)),
+    verdict: computed<Verdict | undefined>(
+      () => take.value && judgeTake({ ...take.value, toleranceCents: chosen.toleranceCents.value }),
+    ),
     places: computed(() => (take.value ? landedPlaces(take.value.stringing, take.value.landings) : [])),
   }
 }

@@ -3,7 +3,6 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, nextTick, ref, shallowRef } from 'vue'
 import {
   exerciseOf,
-  judgeHand,
   judgeTake,
   mannerOf,
   perform,
@@ -117,7 +116,7 @@ describe('a take that is listened to', () => {
       expect(Math.abs(landing.cents - played.landingCents)).toBeLessThan(2)
       expect(Math.abs(landing.heard!.settledCents - played.settledCents)).toBeLessThan(2)
     })
-    const verdict = judgeHand({
+    const verdict = judgeTake({
       stringing: violin,
       exercise: onA,
       landings: landings.value,
@@ -208,17 +207,13 @@ describe('a take that is listened to', () => {
     expect(places(heard.landings.value)).toBe('1.0 1.1 1.2 1.3 2.0 2.1 2.2 2.3 2.2 2.1 2.0 1.3 1.2 1.1 1.0')
     const { notes } = heard.draft.value!
     expect(notes.map(({ finger, index }) => scale.notes[index!]!.finger === finger)).not.toContain(false)
-    const onD = { stringIndex: 1, positionId: 'first' }
-    const hands = judgeTake({
+    const verdict = judgeTake({
       stringing: violin,
       exercise: heard.line.value,
       landings: heard.landings.value,
       toleranceCents: 10,
     })
-    expect(hands).toMatchObject([
-      { ...onD, verdict: { outcome: 'in_tune' } },
-      { ...onD, stringIndex: 2, verdict: { outcome: 'in_tune' } },
-    ])
+    expect(verdict).toMatchObject({ outcome: 'in_tune' })
   })
 
   it('without an exercise finds its own places, keeps them with the draft and shows them again', async () => {
@@ -360,7 +355,7 @@ describe('a take that is listened to', () => {
     aloud.feed(SILENCE)
     expect(heard.draft.value?.source).toBe('simulated')
     expect(
-      judgeHand({ stringing: violin, exercise: onA, landings: heard.landings.value, toleranceCents: 10 }),
+      judgeTake({ stringing: violin, exercise: onA, landings: heard.landings.value, toleranceCents: 10 }),
     ).toMatchObject({ findings: [{ code: 'frame' }] })
   })
 })

@@ -6,9 +6,7 @@
         <p class="sentence">{{ verdictSentence(check.verdict) }}</p>
         <p class="soft">
           <template v-if="check.exercise"
-            >{{ exerciseName(check.exercise, family)
-            }}{{ check.hand ? `; ${handName(check.hand, family)}` : ''
-            }}{{ check.tapesCovered ? ', tapes covered' : '' }} ·
+            >{{ exerciseName(check.exercise, family) }}{{ check.tapesCovered ? ', tapes covered' : '' }} ·
           </template>
           <span v-for="landing in landingsOf(check)" :key="landing.finger" class="landing numbers">
             <b>{{ landing.finger }}</b> {{ signedCents(landing.cents) }}
@@ -47,7 +45,7 @@ import type { FamilyId } from '#core'
 import type { Check } from '#contracts'
 import { shortDay } from '../../words/dates'
 import { count, signedCents } from '../../words/numbers'
-import { exerciseName, handName } from '../../words/exercises'
+import { exerciseName } from '../../words/exercises'
 import { verdictSentence } from '../../words/verdict'
 import KeptTake from './KeptTake.vue'
 import { landingsOf } from './landings'

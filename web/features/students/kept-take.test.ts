@@ -52,7 +52,6 @@ function check(hasTrack: boolean): Check {
     stringing: snapshotOf(violin) as Check['stringing'],
     landings: landings.map((l) => ({ ...l, note: noteName(l.note) })),
     verdict: { outcome: 'in_tune', worst: { finger: 1, meanCents: 4 } },
-    hand: null,
     tapesCovered: false,
     hasTrack,
     toleranceCents: 15,

@@ -1,0 +1,153 @@
+import { group, median } from 'd3-array'
+import { centsPerMmOnString, type Finger } from '../instrument'
+import {
+  isSamePlace,
+  placesOf,
+  targetOf,
+  type ExpectedNote,
+  type Landing,
+  type Take,
+  type Target,
+} from '../take'
+import { openStrings, type OpenString } from './open-strings'
+
+/** One stopped note, ready to be weighed. */
+export interface EvidenceNote {
+  readonly landing: Landing
+  readonly target: Target & { readonly finger: Finger }
+  /** Off its place, what its string is out of tune taken out. */
+  readonly cents: number
+  /** What a millimetre is worth there. */
+  readonly centsPerMm: number
+  /** How far the take has gone by then, 0 … 1. */
+  readonly through: number
+  /** 1 of a note as good as the others, 0 of one that is wild. */
+  readonly weight: number
+}
+
+/** All that a take says of a hand. */
+export interface Evidence extends Pick<Take, 'stringing'> {
+  readonly toleranceCents: number
+  /** Stopped notes of the exercise, each place once. */
+  readonly places: readonly (Target & { readonly finger: Finger })[]
+  readonly notes: readonly EvidenceNote[]
+  readonly opens: readonly OpenString[]
+}
+
+/** A reading differs from itself by so much at least, cents: half of what a meter shows as a whole one. */
+const LEAST_SCALE_CENTS = 2
+/** From MAD to standard deviation of a normal distribution. */
+const MAD_TO_SIGMA = 1.4826
+/** Standard deviations up to which a note counts in full, and beyond which not at all. */
+const WILD = { from: 3, to: 5 } as const
+const POLISH_ROUNDS = 4
+/** Of one note, where nothing else is known of a player: the measure of what a reading's own error weighs. */
+const USUAL_SCATTER_CENTS = 7
+
+/**
+ * The stopped notes of a take, each with what it weighs. Open strings that were read move what their notes are held against; what
+ * an ear has heard was moved when it was heard. A note that lies far from where the finger and string otherwise land weighs
+ * little or nothing: residuals of a median polish, weighed by Tukey's biweight between three and five standard deviations.
+ * Sources: J. W. Tukey, Exploratory Data Analysis (1977), ch. 11; F. Mosteller and J. W. Tukey, Data Analysis and Regression (1977), § 10.
+ */
+export function evidenceOf({
+  stringing,
+  exercise,
+  landings,
+  toleranceCents,
+}: Take & { readonly toleranceCents: number }): Evidence {
+  const known = landings.filter((l) => Number.isFinite(l.cents))
+  const opens = openStrings(known)
+  const stopped = onceEach(known.filter(isStopped))
+  const last = Math.max(1, ...stopped.map((l) => l.atMs ?? 0))
+  const byPlace = new Map<string, Pick<EvidenceNote, 'target' | 'centsPerMm'>>()
+  const placeOf = (landing: Landing) => {
+    const { stringIndex, finger, note, positionId } = landing
+    const id = `${stringIndex} ${finger} ${note.letter}${note.accidental}${note.octave} ${positionId}`
+    const place = byPlace.get(id)
+    if (place) return place
+    const target = targetOf(stringing, expectedOf(landing)) as EvidenceNote['target']
+    const made = { target, centsPerMm: centsPerMmOnString(stringing, stringIndex, target.placeMm) }
+    byPlace.set(id, made)
+    return made
+  }
+  const bare = stopped.map((landing, i): EvidenceNote => {
+    const open = opens.find((one) => one.stringIndex === landing.stringIndex)
+    return {
+      landing,
+      ...placeOf(landing),
+      cents: landing.cents - (open && !isHeard(landing) ? open.cents : 0),
+      through: landing.atMs === null ? i / Math.max(1, stopped.length - 1) : landing.atMs / last,
+      weight: 1 / (1 + (landing.sigmaCents / USUAL_SCATTER_CENTS) ** 2),
+    }
+  })
+  // Only weights against one another matter: the best note counts as one.
+  const heaviest = Math.max(...bare.map(({ weight }) => weight))
+  const wild = wildness(bare)
+  const places = placesOf(exercise.notes)
+    .filter(({ finger }) => finger !== 0)
+    .map((expected) => targetOf(stringing, expected) as EvidenceNote['target'])
+  return {
+    stringing,
+    toleranceCents,
+    places,
+    notes: bare.map((note, i) => ({ ...note, weight: (note.weight / heaviest) * wild[i]! })),
+    opens,
+  }
+}
+
+/** What was heard is told against its string as it was tuned. */
+function isHeard({ heard }: Landing): boolean {
+  return heard !== null
+}
+
+function isStopped(landing: Landing): boolean {
+  return landing.finger !== 0
+}
+
+function expectedOf({ stringIndex, finger, note, positionId }: Landing): ExpectedNote {
+  return { stringIndex, finger, note, positionId }
+}
+
+/** What a meter showed, written down twice, is no news: where every number of the sheet stands there in pairs, one of each counts. */
+function onceEach(landings: readonly Landing[]): Landing[] {
+  if (landings.length < 4 || landings.some((l) => l.source !== 'meter')) return [...landings]
+  const firsts: Landing[] = []
+  const open = landings.slice()
+  while (open.length > 0) {
+    const one = open.shift()!
+    const twin = open.findIndex((other) => isSamePlace(other, one) && other.cents === one.cents)
+    if (twin < 0) return [...landings]
+    open.splice(twin, 1)
+    firsts.push(one)
+  }
+  return firsts
+}
+
+/** 1 of notes that lie where their finger and their string lie, falling to 0. */
+function wildness(notes: readonly EvidenceNote[]): number[] {
+  const left = notes.map(({ cents }) => cents)
+  const sweep = (by: (note: EvidenceNote) => number) => {
+    for (const own of group(notes.keys(), (i) => by(notes[i]!)).values()) {
+      const middle = median(own, (i) => left[i]!)!
+      for (const i of own) left[i]! -= middle
+    }
+  }
+  for (let round = 0; round < POLISH_ROUNDS; round++) {
+    sweep(({ target }) => target.finger)
+    sweep(({ target }) => target.stringIndex)
+  }
+  const fingers = new Set(notes.map(({ target }) => target.finger)).size
+  const strings = new Set(notes.map(({ target }) => target.stringIndex)).size
+  const freedom = notes.length - fingers - strings + 1
+  // Of as many notes as fingers nobody can tell which is wild.
+  if (freedom < 2) return notes.map(() => 1)
+  const mad = median(left, Math.abs)!
+  const scale = Math.max(LEAST_SCALE_CENTS, MAD_TO_SIGMA * mad * Math.sqrt(notes.length / freedom))
+  return left.map((residual) => {
+    const far = Math.abs(residual) / scale
+    if (far <= WILD.from) return 1
+    if (far >= WILD.to) return 0
+    return (1 - ((far - WILD.from) / (WILD.to - WILD.from)) ** 2) ** 2
+  })
+}

@@ -1,0 +1,24 @@
+import { mean } from 'd3-array'
+import type { Evidence } from '../evidence'
+import type { Kind } from './kind'
+
+/** Fewer notes say nothing of a change with time. */
+const LEAST_NOTES = 5
+
+/** Sharper and sharper, or flatter and flatter, during the exercise. */
+export function creep({ notes }: Evidence): Kind[] {
+  if (notes.length < LEAST_NOTES) return []
+  const worth = mean(notes, (note) => note.centsPerMm)!
+  return [
+    {
+      id: 'creep',
+      moves: ({ through }) => through,
+      describe: (offsetMm, plusMinusMm) => ({
+        code: 'creep',
+        offsetMm,
+        plusMinusMm,
+        cents: offsetMm * worth,
+      }),
+    },
+  ]
+}

@@ -1,0 +1,55 @@
+import { sum } from 'd3-array'
+import { dot, sizesOf, type Candidate, type Weighing } from './weigh'
+
+/** More is not asked for: a teacher looks another way by then. */
+const MOST_NOTES = 200
+
+/**
+ * About how many notes more, on the same fingers, would tell the first explanation from its nearest rival: each note adds on
+ * average half the squared distance between what the two say, in scatters, to the logarithm of their odds.
+ * Source: the expected weight of evidence, S. Kullback, Information Theory and Statistics (1959), ch. 1.
+ *
+ * @param wantedOdds of the first against all others.
+ */
+export function moreNotes({ notes, explanations, scatterCents }: Weighing, wantedOdds: number): number {
+  const [first] = explanations
+  const rivals = explanations.filter((one) => !isWithin(one.candidates, first!.candidates))
+  const rival = rivals[0] ?? explanations[1]
+  if (!first || !rival || notes.length === 0) return MOST_NOTES
+  const has = Math.log(first.probability / (1 - first.probability))
+  const wants = Math.log(wantedOdds)
+  const apart = squaredDistance(notes, first.candidates, rival.candidates)
+  const each = apart / (2 * scatterCents ** 2) / sum(notes, ({ weight }) => weight)
+  if (!(each > 0)) return MOST_NOTES
+  return Math.min(MOST_NOTES, Math.max(1, Math.ceil((wants - has) / each)))
+}
+
+/** What the first says of the notes that the rival cannot say, cents squared, over all notes. */
+function squaredDistance(
+  notes: Weighing['notes'],
+  first: readonly Candidate[],
+  rival: readonly Candidate[],
+): number {
+  const { sizesCents } = sizesOf(notes, first)
+  const w = Float64Array.from(notes, ({ weight }) => weight)
+  const said = Float64Array.from(notes, (_, i) =>
+    first.reduce((s, { effects }, k) => s + sizesCents[k]! * effects[i]!, 0),
+  )
+  const mimics = notes.map((note, i) => ({ ...note, cents: said[i]! }))
+  const own = sizesOf(mimics, rival)
+  const left = said.map((cents, i) =>
+    rival.reduce((s, { effects }, k) => s - own.sizesCents[k]! * effects[i]!, cents),
+  )
+  const squares = dot(w, left, left)
+  if (first.length > 0) return squares
+  // A hand that is well says nothing: the rival is what it would have had to say.
+  const size = sizesOf(notes, rival).sizesCents
+  const theirs = Float64Array.from(notes, (_, i) =>
+    rival.reduce((s, { effects }, k) => s + size[k]! * effects[i]!, 0),
+  )
+  return dot(w, theirs, theirs)
+}
+
+function isWithin(candidates: readonly Candidate[], of: readonly Candidate[]): boolean {
+  return candidates.every(({ kind, sign }) => of.some((one) => one.kind.id === kind.id && one.sign === sign))
+}
