@@ -11,7 +11,7 @@ import { leftOver, sizesOf, weigh, type Candidate, type Weighed, type Weighing }
 /** How probable it must be that something is wrong before anybody is blamed; more where a finger’s mean is not known well. */
 const FAULT = { known: 0.82, vague: 0.97 } as const
 /** A finger’s mean is known well up to this part of the tolerance, one standard error of a fourth of the notes. */
-const KNOWN = 0.34
+const KNOWN = 0.3
 /** And of all faults the one that is named. */
 const NAMED = 0.5
 /** A hand is said to be well where it is so probable. */
@@ -23,6 +23,8 @@ const BESIDE = 0.1
 /** A scatter is told where nineteen in twenty say that it is beyond the tolerance. */
 const SURELY = 0.05
 const FINGERS = 4
+/** What the choice of a fault is worth, in notes. From simulation. */
+const CHOICE_COSTS = 4
 /** With fewer fingers a hand that moved, a frame that shrank and a finger that strayed look the same. */
 export const FINGERS_NEEDED = 3
 
@@ -48,7 +50,10 @@ export function judgeTake(take: JudgedTake): Verdict {
   const { explanations, scatterCents } = weighing
   const [first] = explanations
   const well = sum(explanations, (one) => (one.candidates.length === 0 ? one.probability : 0))
-  const errorCents = scatterCents / Math.sqrt(sum(evidence.notes, ({ weight }) => weight) / FINGERS)
+  const count = sum(evidence.notes, ({ weight }) => weight)
+  // Whatever is named was chosen among many: it has taken some of the scatter with it.
+  const chosen = Math.sqrt(count / Math.max(1, count - CHOICE_COSTS))
+  const errorCents = (chosen * scatterCents) / Math.sqrt(count / FINGERS)
   const isKnown = errorCents <= KNOWN * evidence.toleranceCents
   const faults = faultsOf(weighing)
   const [named, ...others] = faults
