@@ -162,7 +162,10 @@ const isWalkIn = useSessionStorage('jadefell.walk-in', false)
 watch(student, (chosen) => chosen && (isWalkIn.value = false))
 
 const bench = useBench()
-const choice = useExercise(student)
+const choice = useExercise(
+  student,
+  computed(() => student.value !== undefined || isWalkIn.value),
+)
 const { instrument, stringing } = choice
 /** A hand shape is called as it always was: what lies in drafts is found again. */
 const sheetName = computed(() => {

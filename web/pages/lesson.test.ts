@@ -399,6 +399,20 @@ describe('a check', () => {
     ])
   })
 
+  it('is of the scale that was chosen after a reload too, though the student comes later than the page', async () => {
+    serve(lists({ students: [A_STUDENT] }))
+    useLesson().begin(A_STUDENT.id)
+    useExerciseChoice().choose({ kind: 'scale', keyId: 'G:major', octaves: 2, openStrings: 'prefer' })
+    page = await mounted(CheckPage)
+    await until(() => expect(page.text()).toContain('Orla Venn'))
+    expect(useExerciseChoice().name).toMatchObject({ kind: 'scale', keyId: 'G:major', octaves: 2 })
+    // Once hers, it stays hers; somebody else begins with the usual hand.
+    known({ students: [student('Finn Aske')] })
+    useLesson().begin('Finn Aske')
+    await until(() => expect(page.text()).toContain('Finn Aske'))
+    expect(useExerciseChoice().name).toMatchObject({ kind: 'shape', shapeId: 'first' })
+  })
+
   it('proposes what was off when it was played last, and E takes it', async () => {
     const off = check('off', '2026-11-14T09:40:00Z', [1, 20], [2, 20], [3, 20], [4, 20])
     const summary = {

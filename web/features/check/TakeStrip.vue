@@ -139,7 +139,7 @@ const word = computed(() => (props.level ? levelWord(props.level) : 'silent'))
 const stateWords = computed(() => {
   if (props.phase === 'opening') return 'One moment …'
   if (props.phase === 'playing') return 'Playing'
-  return `Play up and down when you like. ${roomSentence(props.level?.noiseDb ?? null)}`
+  return `Play it when you like, twice over or more. ${roomSentence(props.level?.noiseDb ?? null)}`
 })
 const now = computed(() => {
   if (!props.sounding) return undefined
@@ -224,11 +224,11 @@ useShortcuts('Listening', [
 }
 
 .companion {
-  width: 172px;
+  width: 192px;
 }
 
 .tempo {
-  width: 118px;
+  width: 136px;
 }
 
 .fault-choice {

@@ -45,7 +45,11 @@ import { noteLabel } from '../../words/notes'
  * What is played on the student's instrument, with the places of its notes. Without a student it is played on what lies on
  * the bench.
  */
-export function useExercise(student: Ref<Student | undefined>) {
+export function useExercise(
+  student: Ref<Student | undefined>,
+  /** False while it is not known yet who is in the lesson. */
+  isPresent: Ref<boolean>,
+) {
   const studio = useStudio()
   const bench = useBench()
   const settings = useSettings()
@@ -68,8 +72,10 @@ export function useExercise(student: Ref<Student | undefined>) {
     set: (id) => (student.value ? (ownSystemId.value = id) : (bench.setup.systemId = id)),
   })
   watch(
-    () => [student.value?.id ?? 'walk-in', instrument.value?.id ?? '', family.value.id] as const,
-    (of) => {
+    () =>
+      [isPresent.value, student.value?.id ?? 'walk-in', instrument.value?.id ?? '', family.value.id] as const,
+    ([isKnown, ...of]) => {
+      if (!isKnown) return
       chosen.settle(of.join(' '), () =>
         firstChoice(family.value, tuning.value, student.value?.lastCheck?.exercise ?? undefined),
       )

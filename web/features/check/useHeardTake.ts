@@ -216,7 +216,10 @@ export function useHeardTake({ stringing, exercise, improvised, sheet }: Asked, 
       begin()
       if (!stringing.value) return
       const asked = exercise.value.name.kind === 'free' ? improvised.value : exercise.value
-      const played = { ...asked, notes: playedNotes(asked) }
+      const once = playedNotes(asked)
+      // A hand is played twice over: one round says little of a finger.
+      const notes = asked === exercise.value && once !== asked.notes ? [...once, ...once.slice(1)] : once
+      const played = { ...asked, notes }
       listening.play(
         {
           stringing: snapshotOf(stringing.value),
