@@ -155,7 +155,10 @@ test('a simulated student fills the board; the take outlives a reload and is kep
   expect(await takeOf(page)).toEqual([])
 
   await page.getByRole('link', { name: 'Edda Ash' }).first().click()
-  await page.getByRole('button', { name: /The take of .*, note by note/ }).first().click()
+  await page
+    .getByRole('button', { name: /The take of .*, note by note/ })
+    .first()
+    .click()
   await expect(page.getByRole('img', { name: /notes against what was meant/ })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Hear it as it settled' })).toBeVisible()
 })

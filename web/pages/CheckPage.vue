@@ -88,13 +88,11 @@
       </section>
       <div class="below">
         <section class="card sheet" aria-label="Readings">
-          <p v-if="proposal" class="proposal">
+          <p v-if="proposal && !proposal.isChosen" class="proposal">
             <span
               >Next: <strong>{{ proposal.name }}</strong>, {{ proposal.why }}.</span
             >
-            <ElButton v-if="!proposal.isChosen" size="small" @click="accept"
-              >Take it<KeyHint of="e" on-button
-            /></ElButton>
+            <ElButton size="small" @click="accept">Take it<KeyHint of="e" on-button /></ElButton>
           </p>
           <ExerciseFields :chosen="choice" />
           <p v-if="choice.fault.value" class="fault" role="alert">{{ choice.fault.value }}</p>
