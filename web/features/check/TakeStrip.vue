@@ -1,5 +1,12 @@
 <template>
-  <section class="strip" aria-label="Listening">
+  <section
+    class="strip"
+    aria-label="Listening"
+    :class="{ 'drop-here': isOver }"
+    @dragover.prevent="isOver = phase === 'off' && !isIdle"
+    @dragleave="isOver = false"
+    @drop.prevent="drop"
+  >
     <template v-if="phase === 'off'">
       <ElButton type="primary" :disabled="isIdle" @click="emit('listen', chosenId)"
         >Listen<KeyHint of="l" on-button
@@ -168,6 +175,14 @@ const chosenId = computed(() => {
   return value === USUAL ? '' : value
 })
 
+/** A recording is held over the strip. */
+const isOver = ref(false)
+function drop(event: DragEvent) {
+  isOver.value = false
+  const dropped = event.dataTransfer?.files[0]
+  if (dropped && props.phase === 'off' && !props.isIdle) emit('hear', dropped)
+}
+
 const file = ref<HTMLInputElement>()
 function choose(event: Event) {
   const input = event.target as HTMLInputElement
@@ -206,6 +221,11 @@ useShortcuts('Listening', [
   min-height: 36px;
   padding-top: 8px;
   border-top: 1px solid var(--line);
+}
+
+.drop-here {
+  outline: 2.5px dashed var(--focus);
+  outline-offset: 4px;
 }
 
 .strip > .el-button:not(.after) {
