@@ -110,6 +110,10 @@ export default tseslint.config(
       ],
     },
   },
-  { files: ['**/*.mjs'], ...tseslint.configs.disableTypeChecked, languageOptions: { globals: globals.node } },
+  {
+    files: ['**/*.mjs', '**/*.d.mts'],
+    ...tseslint.configs.disableTypeChecked,
+    languageOptions: { globals: globals.node },
+  },
   { files: ['e2e/**/*.ts'], rules: { 'no-empty-pattern': 'off' } },
 )

@@ -14,11 +14,11 @@ beforeEach(async () => (client = await harness.studio('Saving Studio')))
 describe('a check', () => {
   it('is judged by the server and found in the file with its numbers', async () => {
     const { student, instrument } = await client.player('Orla')
-    const check = await client.make<Check>(
-      'POST',
-      `/students/${student.id}/checks`,
-      checkDraft(instrument.id, [7, 13, -6, -34]),
-    )
+    const draft = checkDraft(instrument.id, [7, 13, -6, -34])
+    const check = await client.make<Check>('POST', `/students/${student.id}/checks`, {
+      ...draft,
+      readings: [...draft.readings, ...checkDraft(instrument.id, [5, 11, -4, -32]).readings],
+    })
     expect(check.verdict).toMatchObject({
       outcome: 'explained',
       findings: [{ code: 'frame', where: 'last', shownBy: 4 }],
