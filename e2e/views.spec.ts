@@ -125,7 +125,11 @@ const VIEWS: [string, (page: Page) => Promise<void>][] = [
       await page.keyboard.press('w')
       await page.keyboard.type('32.8 cm')
       await page.keyboard.press('Enter')
-      for (const key of ['3', '0', 'Enter', '2', '8', 'Enter', '3', '1']) await page.keyboard.press(key)
+      // Two notes of each finger.
+      for (const cents of ['42 44', '48 46', '38 40']) {
+        await page.keyboard.type(cents)
+        await page.keyboard.press('Enter')
+      }
       await expect(page.getByRole('heading', { name: /The whole hand sits/ })).toBeVisible()
     },
   ],
