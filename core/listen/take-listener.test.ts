@@ -55,6 +55,22 @@ describe('listening to a take', () => {
     expect(sounded.length).toBeGreaterThan(100)
   })
 
+  it('shows the finger before its frame is told: within 60 ms of the note, whatever the octave', () => {
+    const samples = sound(0.5, 1)
+    const listener = new TakeListener(RATE)
+    const seen: { atS: number; cents: number | null }[] = []
+    for (let at = 0; at < samples.length; at += 128)
+      seen.push({ atS: (at + 128) / RATE, cents: listener.push(samples.subarray(at, at + 128)).cents })
+    for (const { startS, writtenCents, landingCents } of performance.notes.slice(1)) {
+      const beganS = 0.5 + startS
+      const first = seen.find(({ atS, cents }) => {
+        const off = (cents ?? 600) - writtenCents - landingCents
+        return atS > beganS && Math.abs(off - 1200 * Math.round(off / 1200)) < 25
+      })
+      expect(first!.atS - beganS).toBeLessThan(0.06)
+    }
+  })
+
   it('tracks the pitch against the notes’ own time, in few bytes', () => {
     const { take } = listen(sound(1, 4), 4096)
     const { cents } = decodeTrack(encodeTrack(take.track))

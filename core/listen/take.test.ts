@@ -251,6 +251,8 @@ describe('a free take', () => {
     const below = { ...notes[1]!, settled: { ...notes[1]!.settled, cents: -3000 } }
     const { readings, extra } = readFreeTake([notes[0]!, below, notes[2]!], stringing)
     expect(extra).toEqual([below])
+    const elsewhere = readFreeTake([notes[0]!, below, below], stringing)
+    expect([readFreeTake([], stringing).isOther, elsewhere.isOther]).toEqual([false, true])
     expect(readings.map((r) => r.heard)).toEqual([notes[0], notes[2]])
   })
 })

@@ -9,6 +9,7 @@ import {
   type Take,
   type Target,
 } from '../take'
+import type { JudgedTake } from './types'
 import { openStrings, type OpenString } from './open-strings'
 
 /** One stopped note, ready to be weighed. */
@@ -50,12 +51,7 @@ const USUAL_SCATTER_CENTS = 7
  * little or nothing: residuals of a median polish, weighed by Tukey's biweight between three and five standard deviations.
  * Sources: J. W. Tukey, Exploratory Data Analysis (1977), ch. 11; F. Mosteller and J. W. Tukey, Data Analysis and Regression (1977), § 10.
  */
-export function evidenceOf({
-  stringing,
-  exercise,
-  landings,
-  toleranceCents,
-}: Take & { readonly toleranceCents: number }): Evidence {
+export function evidenceOf({ stringing, exercise, landings, toleranceCents }: JudgedTake): Evidence {
   const known = landings.filter((l) => Number.isFinite(l.cents))
   const opens = openStrings(known)
   const stopped = onceEach(known.filter(isStopped))

@@ -1,5 +1,5 @@
 import { sum } from 'd3-array'
-import { dot, sizesOf, type Candidate, type Weighing } from './weigh'
+import { dot, sizesOf, type Candidate, type Weighed, type Weighing } from './weigh'
 
 /** More is not asked for: a teacher looks another way by then. */
 const MOST_NOTES = 200
@@ -12,9 +12,8 @@ const MOST_NOTES = 200
  * @param wantedOdds of the first against all others.
  */
 export function moreNotes({ notes, explanations, scatterCents }: Weighing, wantedOdds: number): number {
-  const [first] = explanations
-  const rivals = explanations.filter((one) => !isWithin(one.candidates, first!.candidates))
-  const rival = rivals[0] ?? explanations[1]
+  const [first, ...others] = explanations
+  const rival = others.find((one) => !saysAsMuch(one, first!))
   if (!first || !rival || notes.length === 0) return MOST_NOTES
   const has = Math.log(first.probability / (1 - first.probability))
   const wants = Math.log(wantedOdds)
@@ -50,6 +49,10 @@ function squaredDistance(
   return dot(w, theirs, theirs)
 }
 
-function isWithin(candidates: readonly Candidate[], of: readonly Candidate[]): boolean {
-  return candidates.every(({ kind, sign }) => of.some((one) => one.kind.id === kind.id && one.sign === sign))
+/** What the first says and something beside it is no rival; of a hand that is well everything is. */
+function saysAsMuch({ candidates }: Weighed, { candidates: first }: Weighed): boolean {
+  return (
+    first.length > 0 &&
+    first.every(({ kind, sign }) => candidates.some((one) => one.kind.id === kind.id && one.sign === sign))
+  )
 }

@@ -102,7 +102,7 @@ export type Verdict =
   | {
       readonly outcome: 'string_out_of_tune'
       readonly cents: number
-      /** The open string's name; missing where the exercise has one string only. */
+      /** The open string's name; missing of earlier versions. */
       readonly string?: string | undefined
       readonly fingers: readonly FingerSummary[]
     }

@@ -196,9 +196,10 @@ function possibleScatters(count: number, least: number): Scatter[] {
   }))
   const logs = all.map(({ variance, log }) => log - least / (2 * variance))
   const best = Math.max(...logs)
-  return all.filter(
-    ({ variance, log }, i) => logs[i]! > best - SCATTER_REACH || log - least / (4 * variance) > best,
-  )
+  // Two faults may leave half of what one leaves: a smaller scatter is possible by them.
+  const isPossible = ({ variance, log }: Scatter, i: number) =>
+    logs[i]! > best - SCATTER_REACH || log - least / 2 / (2 * variance) > best
+  return all.filter(isPossible)
 }
 
 /** Faults of two directions are two: a hand that is too high is another than one that is too low. */

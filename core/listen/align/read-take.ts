@@ -113,7 +113,8 @@ export function readFreeTake(
     missing: [],
     from: 0,
     to: notes.length,
-    isOther: false,
+    // What lies off the board was played on something else.
+    isOther: notes.length < LEAST_FIT * heard.length,
   }
 }
 
