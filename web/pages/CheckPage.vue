@@ -212,7 +212,7 @@ const { kept } = storeToRefs(useKeptCheck())
 const said = computed(() => (kept.value?.check.verdict ?? take.verdict.value) as KeptVerdict | undefined)
 const keptWhere = computed(() => {
   const { exercise } = kept.value?.check ?? {}
-  return exercise ? exerciseName(exercise, choice.family.value.id) : undefined
+  return exercise ? exerciseName(exercise) : undefined
 })
 const kind = computed(() => {
   if (instrument.value) return instrumentKind(instrument.value.family, instrument.value.sizeId)

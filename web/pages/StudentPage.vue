@@ -29,7 +29,7 @@
         <template v-if="checks?.length">
           <LandingChart v-if="heard.length > 1" :checks="heard" :tolerance-cents="student.toleranceCents" />
           <p class="eyebrow">Checks, newest first</p>
-          <CheckHistory :checks="checks" :family="student.family" @remove="file.removeCheck" />
+          <CheckHistory :checks="checks" @remove="file.removeCheck" />
         </template>
         <div v-else-if="checks" class="none">
           <h2>No checks yet</h2>

@@ -1,14 +1,6 @@
-import {
-  DRILLS,
-  familyOf,
-  parseKey,
-  parseNote,
-  type ExerciseFault,
-  type FamilyId,
-  type ExerciseName as CoreName,
-} from '#core'
+import { DRILLS, parseKey, parseNote, type ExerciseFault, type ExerciseName as CoreName } from '#core'
 import type { ExerciseName } from '#contracts'
-import { DRILL_NAMES, keyName, positionName } from './patterns'
+import { DRILL_NAMES, keyName, positionNamed } from './patterns'
 import { noteLabel } from './notes'
 import { shapeName } from './trade'
 
@@ -24,16 +16,16 @@ export const EXERCISE_KINDS: Readonly<Record<CoreName['kind'], string>> = {
 const OCTAVES = ['', 'one octave', 'two octaves', 'three octaves']
 
 /** What was played, as in `A string, first position` or `D major scale, two octaves`. */
-export function exerciseName(exercise: ExerciseName, familyId: FamilyId): string {
+export function exerciseName(exercise: ExerciseName): string {
   switch (exercise.kind) {
     case 'shape':
       return `${stringName(exercise.string)}, ${shapeName(exercise.shapeId).toLowerCase()}`
     case 'hand':
-      return `${stringName(exercise.string)}, hand of ${keyOfId(exercise.keyId)}, ${placeName(exercise.positionId, familyId)}`
+      return `${stringName(exercise.string)}, hand of ${keyOfId(exercise.keyId)}, ${positionNamed(exercise.positionId)}`
     case 'drill': {
       const drill = DRILLS.find(({ id }) => id === exercise.drillId)
       const where = drill?.across ? 'across the strings' : stringName(exercise.string)
-      return `${drill ? DRILL_NAMES[drill.id] : 'A drill'}: ${keyOfId(exercise.keyId)}, ${where}, ${placeName(exercise.positionId, familyId)}`
+      return `${drill ? DRILL_NAMES[drill.id] : 'A drill'}: ${keyOfId(exercise.keyId)}, ${where}, ${positionNamed(exercise.positionId)}`
     }
     case 'free':
       return 'free take'
@@ -63,9 +55,4 @@ function stringName(name: string): string {
 function keyOfId(id: string): string {
   const parsed = parseKey(id)
   return parsed.ok ? keyName(parsed.key) : id
-}
-
-function placeName(id: string, familyId: FamilyId): string {
-  const position = familyOf(familyId).positions.find((p) => p.id === id)
-  return position ? positionName(position) : id
 }

@@ -1,4 +1,6 @@
 import {
+  FAMILY_IDS,
+  familyOf,
   positionAtSemitone,
   touchingFingers,
   type DrillId,
@@ -77,6 +79,13 @@ export function shortPositionName({ id, firstFingerSemitones }: Position): strin
 export function positionName({ id, firstFingerSemitones }: Position): string {
   if (id in ORDINALS) return `${id} position`
   return `1 at ${count(firstFingerSemitones[0] ?? 0, 'semitone')}`
+}
+
+/** The same by its id alone, whichever family has it. */
+export function positionNamed(id: string): string {
+  const all = FAMILY_IDS.flatMap((family) => familyOf(family).positions)
+  const position = all.find((one) => one.id === id)
+  return position ? positionName(position) : id
 }
 
 const STEP_NAMES = ['', 'H', 'W', 'A']

@@ -11,6 +11,7 @@ import type { KeptVerdict, SetupNow } from '#contracts'
 import { shortDay } from './dates'
 import { setupName } from './setup-names'
 import { labelOfName } from './notes'
+import { positionNamed } from './patterns'
 import { fingerName } from './trade'
 import { count, inUnit, length, listed, sharpOrFlat } from './numbers'
 
@@ -93,7 +94,7 @@ function findingClause(finding: Finding): string {
   switch (finding.code) {
     case 'whole_hand': {
       const far = finding.offsetMm > 0 ? 'up the board, sharp' : 'back towards the nut, flat'
-      const where = finding.positionId ? ` in ${finding.positionId} position` : ''
+      const where = finding.positionId ? ` in ${positionNamed(finding.positionId)}` : ''
       return `The whole hand sits ${length(Math.abs(finding.offsetMm))} too far ${far}${where}`
     }
     case 'frame': {

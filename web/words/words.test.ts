@@ -38,6 +38,16 @@ describe('the verdict’s sentence', () => {
       'The whole hand sits 3.0 mm too far up the board, sharp; the fingers stand rightly to each other.',
     ],
     [
+      explained({
+        code: 'whole_hand',
+        offsetMm: -5,
+        plusMinusMm: 1,
+        openStringHeard: true,
+        positionId: 'third',
+      }),
+      'The whole hand sits 5.0 mm too far back towards the nut, flat in third position; the fingers stand rightly to each other.',
+    ],
+    [
       explained({ code: 'finger', finger: 2, offsetMm: 4, plusMinusMm: 0.5, cents: 27.6 }),
       'The second finger lands 4.0 mm too high, 28 cents sharp; the others stand well.',
     ],

@@ -86,9 +86,10 @@ export function useHeardTake({ stringing, exercise, improvised, sheet }: Asked, 
     if (isLong) await breath()
     const landings = heardLandings(reading, strings, from)
     if (isLong) await breath()
+    keepDraft(own, landings, from, whole.track)
+    // Another take has begun meanwhile: this one is kept, and says nothing.
     if (own !== of) return
-    keepDraft(landings, from, whole.track)
-    if (of.sheet === sheet.value) said.value = takeSentence(reading, whole.hasClipped)
+    if (own.sheet === sheet.value) said.value = takeSentence(reading, whole.hasClipped)
     // What is in memory is another string’s, or another player’s, than who is looked at by now.
     else listening.sound.value = undefined
   }
@@ -99,17 +100,22 @@ export function useHeardTake({ stringing, exercise, improvised, sheet }: Asked, 
   }
 
   /** What was heard so far, as a draft; where it is none of the exercise, the draft is what it was before. */
-  function keepDraft(heard: readonly Landing[], from: HeardSource, track: PitchTrack | null) {
-    if (heard.length > 0 && of.sheet === sheet.value) keptCheck.forget()
-    const text = heard.length > 0 ? JSON.stringify(draftOf(heard, from, track, of.line)) : of.before
-    drafts.type(of.sheet, TAKE_FIELD, text)
+  function keepDraft(own: typeof of, heard: readonly Landing[], from: HeardSource, track: PitchTrack | null) {
+    if (heard.length > 0 && own.sheet === sheet.value) keptCheck.forget()
+    const text = heard.length > 0 ? JSON.stringify(draftOf(heard, from, track, own.line)) : own.before
+    drafts.type(own.sheet, TAKE_FIELD, text)
   }
 
   // Note by note: a lid that is closed in the middle of a take loses the note that sounds.
   watch(notes, (heard) => {
     const strings = of.stringing
     if (phase.value === 'playing' && strings)
-      keepDraft(heardLandings(readingOf(heard, strings, of.line), strings, source.value), source.value, null)
+      keepDraft(
+        of,
+        heardLandings(readingOf(heard, strings, of.line), strings, source.value),
+        source.value,
+        null,
+      )
   })
 
   /** What was heard and is not kept yet, or was kept last as long as its verdict stays. */

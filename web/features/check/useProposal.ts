@@ -9,9 +9,9 @@ import { useSettings } from '../../stores/settings'
 import { shortDay } from '../../words/dates'
 import { exerciseName } from '../../words/exercises'
 
-/** A proposal is a help: without what was played before there is none, and nobody is stopped by it. */
+/** While the server is away there is no proposal, and the page says so already. */
 function withoutPast(error: unknown): CheckSummary[] {
-  if (error instanceof ApiProblem && error.code !== 'not_signed_in') return []
+  if (error instanceof ApiProblem && error.isPassing) return []
   throw error
 }
 
@@ -48,7 +48,7 @@ export function useProposal(student: Ref<Student | undefined>, tuning: Ref<reado
     const day = shortDay(proposed.takenOn)
     return {
       exercise,
-      name: exerciseName(exercise, of.family),
+      name: exerciseName(exercise),
       why: proposed.reason === 'last_off' ? `off on ${day}` : `not heard since ${day}`,
       isChosen: isSame(exercise, exercises.name),
     }

@@ -6,7 +6,7 @@
         <p class="sentence">{{ verdictSentence(check.verdict) }}</p>
         <p class="soft">
           <template v-if="check.exercise"
-            >{{ exerciseName(check.exercise, family) }}{{ check.tapesCovered ? ', tapes covered' : '' }} ·
+            >{{ exerciseName(check.exercise) }}{{ check.tapesCovered ? ', tapes covered' : '' }} ·
           </template>
           <span v-for="landing in landingsOf(check)" :key="landing.finger" class="landing numbers">
             <b>{{ landing.finger }}</b> {{ signedCents(landing.cents) }}
@@ -41,7 +41,6 @@
 
 <script setup lang="ts">
 import { ref } from 'vue'
-import type { FamilyId } from '#core'
 import type { Check } from '#contracts'
 import { shortDay } from '../../words/dates'
 import { count, signedCents } from '../../words/numbers'
@@ -50,7 +49,7 @@ import { verdictSentence } from '../../words/verdict'
 import KeptTake from './KeptTake.vue'
 import { landingsOf } from './landings'
 
-defineProps<{ checks: readonly Check[]; family: FamilyId }>()
+defineProps<{ checks: readonly Check[] }>()
 const emit = defineEmits<{ remove: [check: Check] }>()
 /** Of which the take is looked at. */
 const opened = ref('')

@@ -26,6 +26,7 @@
           <audio controls preload="none" :src="`${API_BASE}/attachments/${sound.id}`" />
           <ElButton size="small" text @click="removeSound(sound.id)">Remove the sound for good</ElButton>
         </template>
+        <p v-if="soundFault" class="soft" role="status">{{ soundFault }}</p>
       </div>
     </template>
   </div>
@@ -72,14 +73,20 @@ void call('checks.track', { params: { checkId: props.check.id } })
     fault.value = error instanceof Error ? error.message : 'The take could not be fetched.'
   })
 
+const soundFault = ref('')
+const sayOf = (error: unknown) => (error instanceof Error ? error.message : 'try again.')
 /** Recordings that lie beside the check. */
 const sounds = useLoaded(
   () => props.check.id,
-  async (recordId) => {
-    // Without them the take is still drawn.
-    const all = await call('attachments.list', { params: { record: 'check', recordId } }).catch(() => [])
-    return all.filter(({ mediaType }) => mediaType === 'audio/wav')
-  },
+  (recordId) =>
+    call('attachments.list', { params: { record: 'check', recordId } }).then(
+      (all) => all.filter(({ mediaType }) => mediaType === 'audio/wav'),
+      (error: unknown) => {
+        // The take is drawn all the same.
+        soundFault.value = `Whether its sound is stored cannot be told: ${sayOf(error)}`
+        return []
+      },
+    ),
 )
 async function removeSound(attachmentId: string) {
   await call('attachments.remove', { params: { attachmentId } })

@@ -83,7 +83,7 @@ describe('a take in the file', () => {
     const sent = fakeServer(({ path }) =>
       path.endsWith('/track') ? { status: 200, body: { track: coded } } : { status: 200, body: [] },
     )
-    const { wrapper, named } = await mounted(CheckHistory, { checks: [check(true)], family: 'violin' })
+    const { wrapper, named } = await mounted(CheckHistory, { checks: [check(true)] })
     expect(sent).toEqual([])
     ;(named(/note by note/) as HTMLElement).click()
     await flushPromises()
@@ -107,7 +107,7 @@ describe('a take in the file', () => {
       if (method === 'DELETE') stored = []
       return { status: 200, body: method === 'DELETE' ? null : stored }
     })
-    const { wrapper, named } = await mounted(CheckHistory, { checks: [check(true)], family: 'violin' })
+    const { wrapper, named } = await mounted(CheckHistory, { checks: [check(true)] })
     ;(named(/note by note/) as HTMLElement).click()
     await flushPromises()
     expect(wrapper.findAll('audio').map((one) => one.attributes('src'))).toEqual([
@@ -121,11 +121,11 @@ describe('a take in the file', () => {
 
   it('says so when it cannot be fetched; a typed check has none', async () => {
     fakeServer(problem(404, 'not_found'))
-    const { text, named } = await mounted(CheckHistory, { checks: [check(true)], family: 'violin' })
+    const { text, named } = await mounted(CheckHistory, { checks: [check(true)] })
     ;(named(/note by note/) as HTMLElement).click()
     await flushPromises()
     expect(text()).not.toContain('Fetching')
-    const typed = await mounted(CheckHistory, { checks: [check(false)], family: 'violin' })
+    const typed = await mounted(CheckHistory, { checks: [check(false)] })
     expect(typed.text()).not.toContain('Note by note')
   })
 })
