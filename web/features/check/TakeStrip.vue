@@ -42,6 +42,7 @@
           :options="TEMPI"
           class="tempo"
         />
+        <span v-if="companion !== 'nothing'" class="soft">Keep it quiet.</span>
       </span>
       <span class="student">
         <ChoiceSelect

@@ -46,6 +46,11 @@ it.each([{ phase: 'playing' }, { phase: 'hearing' }, { isIdle: true }])(
   },
 )
 
+it('cautions where a tone or a click goes to the ears', async () => {
+  expect((await mounted(TakeStrip, IDLE)).text()).not.toContain('Keep it quiet.')
+  expect((await mounted(TakeStrip, { ...IDLE, companion: 'drone' })).text()).toContain('Keep it quiet.')
+})
+
 it('says what sounds, how loud, and how to end it', async () => {
   const level = { levelDb: -20, isClipped: false, noiseDb: -70 }
   const sounding = { finger: 2, cents: -18.4 }

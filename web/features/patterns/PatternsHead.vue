@@ -15,7 +15,8 @@
       >
       <template v-if="patterns.student && instrument"> · </template>
       <template v-if="instrument"
-        >{{ instrumentKind(instrument.family, instrument.sizeId) }}, {{ instrument.label }}</template
+        >{{ instrumentKind(instrument.family, instrument.sizeId)
+        }}{{ patterns.student ? '' : `, ${instrument.label}` }}</template
       >
     </p>
     <div class="actions"><slot /></div>

@@ -68,11 +68,7 @@
         </FieldRow>
       </div>
       <div v-if="form.asksConsent.value || form.withdraws.value" class="pair">
-        <FieldRow
-          label="Sound may be kept, says"
-          :fault="form.fault('soundConsent.by')"
-          hint="parent or student of age"
-        >
+        <FieldRow label="Consent to sound" :fault="form.fault('soundConsent.by')" hint="who gave it">
           <template #default="{ id }">
             <ElInput :id="id" v-model="fields.consentBy" autocomplete="off" dir="auto" />
           </template>
