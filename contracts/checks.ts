@@ -1,85 +1,10 @@
 import { z } from 'zod'
-import { LANDING_SOURCES, MAX_METER_CENTS, MAX_TRACK_BYTES, type Finding as CoreFinding } from '#core'
-import { FingerNumber, Id, Instant, NOTE_LENGTH, NoteText, SystemId } from './common'
+import { LANDING_SOURCES, MAX_METER_CENTS, MAX_TRACK_BYTES, SIDES } from '#core'
+import { FingerNumber, Id, Instant, IsoDate, NOTE_LENGTH, NoteText, SystemId } from './common'
+import { LONGEST_PAGE } from './limits'
+import { pageQuery } from './lists'
 import { Stringing } from './instruments'
-
-const plusMinusMm = z.number()
-
-export const Finding = z
-  .discriminatedUnion('code', [
-    z.object({
-      code: z.literal('whole_hand'),
-      offsetMm: z.number(),
-      plusMinusMm,
-      openStringHeard: z.boolean(),
-      positionId: z.string().optional(),
-    }),
-    z.object({
-      code: z.literal('frame'),
-      errorMm: z.number(),
-      plusMinusMm,
-      where: z.enum(['across', 'first', 'last']),
-      fromFinger: FingerNumber,
-      toFinger: FingerNumber,
-      expectedMm: z.number(),
-      cents: z.number(),
-      shownBy: FingerNumber,
-    }),
-    z.object({
-      code: z.literal('finger'),
-      finger: FingerNumber,
-      offsetMm: z.number(),
-      plusMinusMm,
-      cents: z.number(),
-    }),
-    z.object({ code: z.literal('steps'), errorMm: z.number(), plusMinusMm }),
-    z.object({ code: z.enum(['locked_thumb', 'pinched', 'dragged']), offsetMm: z.number(), plusMinusMm }),
-    z.object({
-      code: z.literal('elbow'),
-      shortMm: z.number(),
-      plusMinusMm,
-      finger: FingerNumber,
-      cents: z.number(),
-    }),
-    z.object({ code: z.literal('creep'), offsetMm: z.number(), plusMinusMm, cents: z.number() }),
-    z.object({
-      code: z.literal('string'),
-      string: z.string(),
-      cents: z.number(),
-      plusMinusCents: z.number(),
-    }),
-    z.object({ code: z.literal('scatter'), cents: z.number(), leastCents: z.number() }),
-  ])
-  .meta({ id: 'Finding' }) satisfies z.ZodType<CoreFinding>
-
-/** A verdict as it was kept: enough to word it again, without the evidence, which is the landings. */
-export const KeptVerdict = z
-  .discriminatedUnion('outcome', [
-    z.object({
-      outcome: z.literal('not_enough_notes'),
-      fingersHeard: z.array(FingerNumber),
-      fingersNeeded: z.number(),
-      /** About so many notes more would tell; null where fingers are missing. Absent of earlier versions, as is the next. */
-      more: z.number().nullable().optional(),
-      maybe: z.array(Finding).optional(),
-    }),
-    z.object({
-      outcome: z.literal('string_out_of_tune'),
-      cents: z.number(),
-      /** The open string’s name; absent of earlier versions. */
-      string: z.string().optional(),
-    }),
-    z.object({
-      outcome: z.literal('in_tune'),
-      worst: z.object({ finger: FingerNumber, meanCents: z.number() }),
-    }),
-    z.object({
-      outcome: z.enum(['explained', 'several']),
-      findings: z.array(Finding),
-      alternatives: z.array(Finding),
-    }),
-  ])
-  .meta({ id: 'Verdict' })
+import { Decision, KeptVerdict } from './verdicts'
 
 /** 0 is the open string. */
 const PlayedFinger = z.union([z.literal(0), FingerNumber])
@@ -114,10 +39,15 @@ const Scale = z.object({
   openStrings: z.enum(['prefer', 'avoid']),
 })
 const Drill = z.object({ ...KeyHand.shape, kind: z.literal('drill'), drillId: NameId })
+const Match = z.object({
+  kind: z.enum(['fourth', 'octave']),
+  /** The lower of the two. */
+  string: NoteText,
+})
 const Free = z.object({ kind: z.literal('free') })
 
 export const ExerciseName = z
-  .discriminatedUnion('kind', [Shape, KeyHand, Scale, Drill, Free])
+  .discriminatedUnion('kind', [Shape, KeyHand, Scale, Drill, Match, Free])
   .meta({ id: 'ExerciseName', description: 'What was to be played' })
 
 const line = {
@@ -133,6 +63,7 @@ const ExerciseDraft = z
     KeyHand.extend(line),
     Scale.extend(line),
     Drill.extend(line),
+    Match.extend(line),
     Free.extend(line),
   ])
   .meta({ id: 'ExerciseDraft' })
@@ -144,6 +75,7 @@ export const Exercise = z
     KeyHand.extend(kept),
     Scale.extend(kept),
     Drill.extend(kept),
+    Match.extend(kept),
     Free.extend(kept),
   ])
   .meta({ id: 'Exercise', description: 'A line of expected notes' })
@@ -169,6 +101,11 @@ const HeardBeside = z
     lastsMs: Milliseconds,
     /** Part of the sound that belonged to the pitch. */
     confidence: z.number().min(0).max(1),
+    /** Standard deviation of the pitch while it was held, a vibrato taken out. */
+    wobbleCents: z.number().min(0).max(600).optional(),
+    /** From lowest to highest of a vibrato, and its highest off the expected note. */
+    vibratoWidthCents: z.number().min(0).max(600).optional(),
+    vibratoTopCents: z.number().min(-600).max(600).optional(),
   })
   .meta({ id: 'HeardBeside' })
 
@@ -186,7 +123,11 @@ export const Landing = ExpectedNote.extend({
   heard: HeardBeside.nullable(),
 }).meta({ id: 'Landing' })
 
-export const MeterReading = z
+/** A finger further off than this by a ruler is on another note, on any instrument. */
+const MAX_RULER_MM = 60
+const ANOTHER_NOTE = `A whole semitone off is another note: type −${MAX_METER_CENTS} to ${MAX_METER_CENTS}.`
+
+export const Reading = z
   .object({
     /** Of the note of the exercise. */
     finger: PlayedFinger,
@@ -194,15 +135,28 @@ export const MeterReading = z
     /** What an equal-tempered meter showed against the expected note. */
     shownCents: z
       .number({ error: 'Type what the meter showed, in cents.' })
-      .min(-MAX_METER_CENTS, {
-        error: `A whole semitone flat is another note: type −${MAX_METER_CENTS} to ${MAX_METER_CENTS}.`,
-      })
-      .max(MAX_METER_CENTS, {
-        error: `A whole semitone sharp is another note: type −${MAX_METER_CENTS} to ${MAX_METER_CENTS}.`,
-      }),
+      .min(-MAX_METER_CENTS, { error: ANOTHER_NOTE })
+      .max(MAX_METER_CENTS, { error: ANOTHER_NOTE })
+      .optional(),
+    /** From its place towards the bridge, by a ruler. */
+    offMm: z
+      .number({ error: 'Type how far off the finger stood, in mm.' })
+      .min(-MAX_RULER_MM, { error: `Further off than ${MAX_RULER_MM} mm is another note.` })
+      .max(MAX_RULER_MM, { error: `Further off than ${MAX_RULER_MM} mm is another note.` })
+      .optional(),
+    /** Where it stood against its tape, by eye. */
+    side: z.enum(SIDES, { error: 'Say behind, on or past.' }).optional(),
     atMs: z.number().min(0).nullable().default(null),
   })
-  .meta({ id: 'MeterReading' })
+  .refine((r) => [r.shownCents, r.offMm, r.side].filter((told) => told !== undefined).length === 1, {
+    error: 'Type what the meter showed, in cents; or mm off by a ruler; or where an eye saw it.',
+    path: ['shownCents'],
+  })
+  .refine((r) => r.finger !== 0 || r.shownCents !== undefined, {
+    error: 'An open string has no place: type what the meter showed of it.',
+    path: ['finger'],
+  })
+  .meta({ id: 'Reading', description: 'One of cents by a meter, mm by a ruler, or where an eye saw it' })
 
 export const HeardReading = HeardBeside.extend({
   /** Of the note of the exercise. */
@@ -218,7 +172,7 @@ export const HeardReading = HeardBeside.extend({
 /** A take that an ear has heard: its notes, and the track of its pitch. The sound itself is not sent. */
 export const HeardTake = z
   .object({
-    source: z.enum(LANDING_SOURCES).exclude(['meter']),
+    source: z.enum(LANDING_SOURCES).exclude(['meter', 'ruler', 'eye']),
     notes: z
       .array(HeardReading)
       .min(1, { error: 'Nothing of the exercise was heard: play it once more.' })
@@ -244,11 +198,13 @@ export const CheckDraft = z
     takenAt: Instant,
     exercise: ExerciseDraft,
     system: SystemId,
-    readings: z.array(MeterReading).max(400, { error: 'Keep one check to 400 notes.' }).default([]),
+    readings: z.array(Reading).max(400, { error: 'Keep one check to 400 notes.' }).default([]),
     /** What was heard, where an ear has listened. */
     heard: HeardTake.nullable().default(null),
     /** Played without seeing the tapes. */
     tapesCovered: z.boolean().default(false),
+    /** Earlier takes of the same hand have a say in the verdict. */
+    withEarlier: z.boolean().default(true),
     note: z.string().max(NOTE_LENGTH).default(''),
   })
   .refine(({ readings, heard }) => readings.length > 0 || heard !== null, {
@@ -280,6 +236,8 @@ export const CheckSummary = z
     /** Null for a check of an earlier version that could not be moved over. */
     exercise: ExerciseName.nullable(),
     verdict: KeptVerdict,
+    /** What a teacher said to it; null as long as nobody has. */
+    decision: Decision.nullable(),
   })
   .meta({ id: 'CheckSummary' })
 
@@ -291,12 +249,56 @@ export const Check = CheckSummary.extend({
   stringing: Stringing.nullable(),
   toleranceCents: z.number(),
   tapesCovered: z.boolean(),
+  /** Where tapes lay, mm from the nut. */
+  tapesMm: z.array(z.number()),
   landings: z.array(Landing),
   /** A take was heard, and the track of its pitch is kept. */
   hasTrack: z.boolean(),
   note: z.string(),
   by: z.string(),
   removedAt: Instant.nullable(),
+  /** Judged once more since its instrument was measured again; null where it was not. */
+  rejudged: z
+    .object({ measuredOn: IsoDate, lengthsMm: z.array(z.number()), verdict: KeptVerdict })
+    .nullable(),
   /** Why only the verdict is left to read; null where all is there. */
   unreadable: z.string().nullable(),
 }).meta({ id: 'Check' })
+
+export const ChecksQuery = z.object(pageQuery(LONGEST_PAGE))
+
+const maybe = z.number().nullable()
+
+/** A check in the numbers that a history draws. */
+export const PastCheck = CheckSummary.extend({
+  instrumentId: Id,
+  /** Mean of the strings it was judged by. */
+  lengthMm: maybe,
+  toleranceCents: z.number(),
+  tapesCovered: z.boolean(),
+  isRejudged: z.boolean(),
+  /** Null of one that can no longer be read, and of one without stopped notes. */
+  summary: z
+    .object({
+      count: z.int(),
+      biasCents: z.number(),
+      scatterCents: maybe,
+      frameMm: maybe,
+      driftCents: maybe,
+      fingers: z.array(z.object({ finger: FingerNumber, cents: z.number(), count: z.int() })),
+    })
+    .nullable(),
+}).meta({ id: 'PastCheck' })
+
+export const History = z
+  .object({
+    /** Oldest first. */
+    checks: z.array(PastCheck),
+    /** What the student held, and when; the last may be without an end. */
+    loans: z.array(
+      z.object({ instrumentId: Id, label: z.string(), fromDate: IsoDate, toDate: IsoDate.nullable() }),
+    ),
+    /** When tapes were laid and taken off on those instruments. */
+    tapes: z.array(z.object({ instrumentId: Id, markId: z.string(), on: IsoDate, kind: z.string() })),
+  })
+  .meta({ id: 'History', description: 'Everything that was checked, with instruments and tapes beside it' })

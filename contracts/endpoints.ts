@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { Attachment, ATTACHMENT_LIMIT_BYTES, ATTACHMENT_TYPES, RecordKind } from './attachments'
-import { Check, CheckSummary, CheckDraft, TakeTrack } from './checks'
+import { Check, CheckDraft, CheckSummary, ChecksQuery, History, TakeTrack } from './checks'
 import { Id } from './common'
+import { DecisionDraft, VerdictCounts } from './verdicts'
 import { HandMeasurement, HandMeasurementDraft } from './hands'
 import {
   CupboardQuery,
@@ -134,14 +135,36 @@ export const ENDPOINTS = {
     response: Student,
   },
   'checks.list': {
-    summary: 'A student’s checks, newest first',
+    summary: 'A student’s checks page by page, newest first',
     params: studentParams,
+    query: ChecksQuery,
     response: z.array(Check),
   },
   'checks.latest': {
     summary: 'The latest check of each exercise of a student, newest first, without its notes',
     params: studentParams,
     response: z.array(CheckSummary),
+  },
+  'checks.history': {
+    summary: 'All checks of a student in a few numbers each, oldest first, with instruments and tapes beside',
+    params: studentParams,
+    response: History,
+  },
+  'checks.counts': {
+    summary: 'How often each kind of verdict was told, accepted and overruled',
+    response: VerdictCounts,
+  },
+  'checks.read': { summary: 'A check', params: checkParams, response: Check },
+  'checks.decide': {
+    summary: 'Accept, overrule or reword a verdict, and say what is worked on',
+    params: checkParams,
+    body: DecisionDraft,
+    response: Check,
+  },
+  'checks.undecide': {
+    summary: 'Take back what was said to a verdict',
+    params: checkParams,
+    response: Check,
   },
   'checks.create': {
     summary: 'Keep a check; the server judges it again',

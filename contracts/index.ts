@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import type * as attachments from './attachments'
 import type * as checks from './checks'
+import type * as verdicts from './verdicts'
 import type * as hands from './hands'
 import type * as instruments from './instruments'
 import type * as mastery from './mastery'
@@ -54,10 +55,15 @@ export type MasteryMark = z.input<typeof mastery.MasteryMarks>['marks'][number]
 export type Check = z.output<typeof checks.Check>
 export type CheckDraft = z.input<typeof checks.CheckDraft>
 export type CheckSummary = z.output<typeof checks.CheckSummary>
-export type KeptVerdict = z.output<typeof checks.KeptVerdict>
+export type KeptVerdict = z.output<typeof verdicts.KeptVerdict>
+export type Decision = z.output<typeof verdicts.Decision>
+export type DecisionDraft = z.input<typeof verdicts.DecisionDraft>
+export type VerdictCounts = z.output<typeof verdicts.VerdictCounts>
+export type PastCheck = z.output<typeof checks.PastCheck>
+export type History = z.output<typeof checks.History>
 export type HeardTake = z.input<typeof checks.HeardTake>
 export type HeardReading = z.input<typeof checks.HeardReading>
-export type MeterReading = z.input<typeof checks.MeterReading>
+export type Reading = z.input<typeof checks.Reading>
 export type ExerciseName = z.output<typeof checks.ExerciseName>
 export type Exercise = z.output<typeof checks.Exercise>
 export type ExerciseDraft = CheckDraft['exercise']

@@ -160,6 +160,7 @@ describe('a check', () => {
         takenAt: check.takenAt,
         exercise: name,
         verdict: check.verdict,
+        decision: null,
       })
     })
 

@@ -1,5 +1,6 @@
 import { drillNotes, DRILLS, fingerScale, type FingeredNote } from '../fingering'
 import { shapeOf } from '../instrument'
+import { midiNumber } from '../pitch'
 import { parseKey, placementAt, type Key, type PlacementContext } from '../pattern'
 import { shapeExercise, type Exercise, type ExerciseName, type ExpectedNote } from '../take'
 
@@ -19,6 +20,8 @@ export type MadeExercise =
 
 /** Times that a drill’s figure is played in one take, on each string. */
 const DRILL_TIMES = 4
+/** Times that two notes are held against each other. */
+const MATCH_TIMES = 3
 
 /** The notes of an exercise by its name, for a family, its strings and its frame. A free take has none before it is heard. */
 export function exerciseOf(context: PlacementContext, name: ExerciseName): MadeExercise {
@@ -34,6 +37,9 @@ export function exerciseOf(context: PlacementContext, name: ExerciseName): MadeE
       return ofHand(context, name)
     case 'drill':
       return ofDrill(context, name)
+    case 'fourth':
+    case 'octave':
+      return ofMatch(context, name)
     default:
       return ofScale(context, name)
   }
@@ -70,6 +76,25 @@ function ofDrill(context: PlacementContext, name: Named<'drill'>): MadeExercise 
       positionId: finger === 0 ? null : positionId,
     })),
   )
+}
+
+/** 4 and its partner in turn, where the family’s usual hand has them one by ear. */
+function ofMatch({ family, tuning }: PlacementContext, name: Named<'fourth' | 'octave'>): MadeExercise {
+  const [low, high] = [tuning[name.stringIndex], tuning[name.stringIndex + 1]]
+  const shape = shapeOf(family, family.defaultShapeId)
+  if (!low) return { ok: false, code: 'unknown' }
+  if (!high || !shape) return { ok: false, code: 'no_hand' }
+  const at = (stringIndex: number, finger: number) =>
+    shapeExercise(tuning, stringIndex, shape).notes.find((n) => n.finger === finger)
+  const [lower, upper] =
+    name.kind === 'fourth'
+      ? [at(name.stringIndex, 4), at(name.stringIndex + 1, 0)]
+      : [at(name.stringIndex, 1), at(name.stringIndex + 1, 4)]
+  if (!lower || !upper) return { ok: false, code: 'no_hand' }
+  const apart = midiNumber(upper.note) - midiNumber(lower.note)
+  if (apart !== (name.kind === 'fourth' ? 0 : 12)) return { ok: false, code: 'no_hand' }
+  const pair = name.kind === 'fourth' ? [upper, lower] : [lower, upper]
+  return made(name, Array.from({ length: MATCH_TIMES }, () => pair).flat())
 }
 
 function ofScale(context: PlacementContext, name: Named<'scale' | 'arpeggio'>): MadeExercise {

@@ -156,7 +156,13 @@ export function symptomsOf(finding: Finding, family: FamilyId): Symptom[] {
     case 'creep':
       return finding.offsetMm > 0 ? ['creeping_sharp', 'hand_sharp'] : ['hand_flat']
     case 'scatter':
+    case 'ear_repairs':
+    case 'without_tapes':
       return ['scatter']
+    case 'wobble':
+      return ['wobble']
+    case 'vibrato':
+      return []
     case 'string':
       return ['strings_off']
   }

@@ -44,6 +44,8 @@ export type ExerciseName =
       readonly stringIndex: number
       readonly positionId: string
     }
+  /** Two notes that are one by ear: 4 and the next open string, or the octave of 1 and 4 on neighbouring strings; the lower string. */
+  | { readonly kind: 'fourth' | 'octave'; readonly stringIndex: number }
   /** Whatever is played: its notes are those that were heard. */
   | { readonly kind: 'free' }
 

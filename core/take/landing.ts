@@ -1,8 +1,8 @@
 import { placeOnString, type Stringing } from '../instrument'
 import { targetOf, type ExpectedNote } from './exercise'
 
-/** What told where a finger landed: a meter's number, a microphone, a recording, or a simulated player. */
-export const LANDING_SOURCES = ['meter', 'microphone', 'recording', 'simulated'] as const
+/** What told where a finger landed: a meter's number, a ruler, an eye, a microphone, a recording, or a simulated player. */
+export const LANDING_SOURCES = ['meter', 'ruler', 'eye', 'microphone', 'recording', 'simulated'] as const
 export type LandingSource = (typeof LANDING_SOURCES)[number]
 
 /** Where one finger landed on one string, against the note that was expected. */
@@ -28,6 +28,11 @@ export interface HeardBeside {
   readonly lastsMs: number
   /** Part of the sound that belonged to the pitch, 0 … 1. */
   readonly confidence: number
+  /** Standard deviation of the pitch while it was held, a vibrato taken out; unknown of earlier versions, as is the next. */
+  readonly wobbleCents?: number | undefined
+  /** From lowest to highest of a vibrato, and its highest off the expected note; nothing of a note without one. */
+  readonly vibratoWidthCents?: number | undefined
+  readonly vibratoTopCents?: number | undefined
 }
 
 /** How a landing was told, beside its cents. */

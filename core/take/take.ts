@@ -7,4 +7,6 @@ export interface Take {
   readonly stringing: Stringing
   readonly exercise: Exercise
   readonly landings: readonly Landing[]
+  /** Where tapes lay, mm from the nut; none where they were covered. */
+  readonly tapesMm?: readonly number[] | undefined
 }

@@ -32,6 +32,8 @@ export interface Evidence extends Pick<Take, 'stringing'> {
   /** Stopped notes of the exercise, each place once. */
   readonly places: readonly (Target & { readonly finger: Finger })[]
   readonly notes: readonly EvidenceNote[]
+  /** No reading is finer than its ruler or its eye, however well the readings agree; 0 of what measures pitch. */
+  readonly leastScatterCents: number
   readonly opens: readonly OpenString[]
 }
 
@@ -88,6 +90,7 @@ export function evidenceOf({ stringing, exercise, landings, toleranceCents }: Ju
     toleranceCents,
     places,
     notes: bare.map((note, i) => ({ ...note, weight: (note.weight / heaviest) * wild[i]! })),
+    leastScatterCents: Math.min(Infinity, ...stopped.map((l) => (isCoarse(l) ? l.sigmaCents : 0))),
     opens,
   }
 }
@@ -95,6 +98,11 @@ export function evidenceOf({ stringing, exercise, landings, toleranceCents }: Ju
 /** What was heard is told against its string as it was tuned. */
 function isHeard({ heard }: Landing): boolean {
   return heard !== null
+}
+
+/** A place that was looked at, and not a pitch that was measured. */
+function isCoarse({ source }: Landing): boolean {
+  return source === 'ruler' || source === 'eye'
 }
 
 function isStopped(landing: Landing): boolean {

@@ -1,3 +1,14 @@
 export { judgeTake, FINGERS_NEEDED } from './judge'
 export { OPEN_STRING_TOLERANCE_CENTS } from './open-strings'
-export type { Finding, FingerSummary, JudgedTake, Verdict } from './types'
+export { sameHandTakes } from './earlier'
+export { summaryOf } from './summary'
+export type { TakeSummary } from './summary'
+export type {
+  EarlierSaid,
+  EarlierTake,
+  Finding,
+  FingerSummary,
+  JudgedTake,
+  ScatterEstimate,
+  Verdict,
+} from './types'

@@ -2,10 +2,15 @@ import { deviation, greatest, group, mean, sum } from 'd3-array'
 import { placeOnString } from '../instrument'
 import { noteName } from '../pitch'
 import { chiSquare, studentsT } from '../stats'
+import { besides } from './beside'
+import { beliefOf } from './earlier'
 import { evidenceOf, type Evidence } from './evidence'
+import { matchOf } from './matched'
 import { moreNotes } from './more-notes'
 import { untunedString } from './open-strings'
-import type { FingerSummary, Finding, JudgedTake, Verdict } from './types'
+import { otherPattern } from './other-exercise'
+import { misplacedTape } from './tapes'
+import type { FingerSummary, Finding, JudgedTake, ScatterEstimate, Verdict } from './types'
 import { leftOver, sizesOf, weigh, type Candidate, type Weighed, type Weighing } from './weigh'
 
 /** How probable it must be that something is wrong before anybody is blamed; more where a finger’s mean is not known well. */
@@ -23,20 +28,24 @@ const BESIDE = 0.1
 /** A scatter is told where nineteen in twenty say that it is beyond the tolerance. */
 const SURELY = 0.05
 const FINGERS = 4
+/** Of fewer a spread is a guess. */
+const LEAST_FREEDOM = 3
 /** What the choice of a fault is worth, in notes. From simulation. */
 const CHOICE_COSTS = 4
 /** With fewer fingers a hand that moved, a frame that shrank and a finger that strayed look the same. */
 export const FINGERS_NEEDED = 3
 
 /**
- * What a take says of the hand, over all its strings and positions at once: an untuned string before anything else; then the one
- * fault, or the two, that explain the notes; that the hand is well; or that the notes do not carry it, and about how many more
+ * What a take says of the hand, over all its strings and positions at once: an untuned string before anything else, then another
+ * pattern than was asked, then a tape that lies wrong; then the one fault, or the two, that explain the notes; that the hand is well; or that the notes do not carry it, and about how many more
  * would. Nothing is said from fewer than three fingers.
  * Sources: what faults there are is common practice, no source; how they are weighed: {@link weigh}.
  */
 export function judgeTake(take: JudgedTake): Verdict {
+  const { name } = take.exercise
   const evidence = evidenceOf(take)
   const fingers = summaries(evidence)
+  if (name.kind === 'fourth' || name.kind === 'octave') return matched(take, name.kind, fingers)
   const untuned = untunedString(evidence.opens)
   if (untuned)
     return {
@@ -45,8 +54,22 @@ export function judgeTake(take: JudgedTake): Verdict {
       string: noteName(take.stringing.tuning[untuned.stringIndex]!),
       fingers,
     }
-  if (fingers.length < FINGERS_NEEDED) return notEnough(fingers, null, [])
-  const weighing = weigh(evidence)
+  const other = otherPattern(evidence)
+  if (other) return { outcome: 'other_exercise', ...other, fingers }
+  const tape = take.tapesCovered ? undefined : misplacedTape(evidence, take.tapesMm ?? [])
+  if (tape) return { outcome: 'tape_misplaced', ...tape, fingers }
+  if (fingers.length < FINGERS_NEEDED) return { ...notEnough(fingers, null, []), ...untold(take, evidence) }
+  const belief = beliefOf(take)
+  const weighing = weigh(evidence, belief)
+  const said = {
+    ...untold(take, evidence),
+    scatter: scatterOf(evidence, weighing.scatterCents),
+    ...(belief && { earlier: { count: belief.count, daysAgo: belief.daysAgo, share: belief.share } }),
+  }
+  return { ...judgeHand(evidence, weighing, fingers), ...said }
+}
+
+function judgeHand(evidence: Evidence, weighing: Weighing, fingers: readonly FingerSummary[]): Verdict {
   const { explanations, scatterCents } = weighing
   const [first] = explanations
   const well = sum(explanations, (one) => (one.candidates.length === 0 ? one.probability : 0))
@@ -85,6 +108,19 @@ export function judgeTake(take: JudgedTake): Verdict {
       .slice(0, 2)
       .flatMap(told),
   )
+}
+
+/** What is heard beside where the fingers land, where anything is. */
+function untold(take: JudgedTake, evidence: Evidence): Pick<Verdict, 'beside'> {
+  const beside = besides(take, evidence)
+  return beside.length > 0 ? { beside } : {}
+}
+
+/** Two notes that are one by ear: asked of the notes alone, whatever the instrument is tuned to. */
+function matched(take: JudgedTake, of: 'fourth' | 'octave', fingers: readonly FingerSummary[]): Verdict {
+  const match = matchOf(take.landings.filter(({ cents }) => Number.isFinite(cents)))
+  if (!match) return notEnough(fingers, 1, [])
+  return { outcome: 'matched', of, ...match, fingers }
 }
 
 function notEnough(
@@ -136,9 +172,17 @@ function findingsOf({ notes }: Evidence, candidates: readonly Candidate[]): Find
 /** Different every time: the notes scatter by more than the tolerance, and it is no chance. */
 function scatterFinding({ notes, toleranceCents }: Evidence, cents: number): Finding | undefined {
   const freedom = sum(notes, ({ weight }) => weight) - 1
-  if (freedom < 3) return undefined
+  if (freedom < LEAST_FREEDOM) return undefined
   const leastCents = cents * Math.sqrt(freedom / chiSquare(1 - SURELY, freedom))
   return leastCents > toleranceCents ? { code: 'scatter', cents, leastCents } : undefined
+}
+
+/** The scatter of one note about what explains the take best, with its interval; undefined where notes are too few to say. */
+function scatterOf({ notes }: Evidence, cents: number): ScatterEstimate | undefined {
+  const freedom = sum(notes, ({ weight }) => weight) - FINGERS
+  if (freedom < LEAST_FREEDOM) return undefined
+  const bound = (probability: number) => cents * Math.sqrt(freedom / chiSquare(probability, freedom))
+  return { cents, lowCents: bound(1 - SURELY / 2), highCents: bound(SURELY / 2) }
 }
 
 function summaries({ notes, stringing }: Evidence): FingerSummary[] {

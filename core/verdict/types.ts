@@ -1,9 +1,18 @@
 import type { Finger } from '../instrument'
 import type { Take, Target } from '../take'
 
+/** A take of earlier days. */
+export interface EarlierTake extends Take {
+  readonly daysAgo: number
+  readonly tapesCovered: boolean
+}
+
 /** A take, and how far off still counts as in tune for its player. */
 export interface JudgedTake extends Take {
   readonly toleranceCents: number
+  readonly tapesCovered?: boolean | undefined
+  /** Of the same player; those of another hand than this one are left out. None where they are not to count. */
+  readonly earlier?: readonly EarlierTake[] | undefined
 }
 
 /** One thing in the hand, with its numbers. Positive is sharp, or wide. */
@@ -72,6 +81,19 @@ export type Finding =
       readonly cents: number
       readonly plusMinusCents: number
     }
+  /** Landing far, settled near: the ear repairs what the hand misses. Mean distances. */
+  | { readonly code: 'ear_repairs'; readonly landedCents: number; readonly settledCents: number }
+  /** The pitch of a held note moves by this, one standard deviation. */
+  | { readonly code: 'wobble'; readonly finger: Finger; readonly cents: number }
+  /** A vibrato that swings above the note. */
+  | { readonly code: 'vibrato'; readonly aboveCents: number; readonly widthCents: number }
+  /** Right in sight of its tape, off without it. */
+  | {
+      readonly code: 'without_tapes'
+      readonly finger: Finger
+      readonly cents: number
+      readonly seenCents: number
+    }
   /** Right on average, and different every time. */
   | { readonly code: 'scatter'; readonly cents: number; readonly leastCents: number }
 
@@ -88,7 +110,29 @@ export interface FingerSummary {
   readonly spreadCents?: number
 }
 
-export type Verdict =
+/** Of one note, with the interval that holds it nineteen times in twenty. */
+export interface ScatterEstimate {
+  readonly cents: number
+  readonly lowCents: number
+  readonly highCents: number
+}
+
+/** What earlier takes had to say: how many, how old the newest, and their share of what was believed before this take. */
+export interface EarlierSaid {
+  readonly count: number
+  readonly daysAgo: number
+  readonly share: number
+}
+
+/** What is told beside the fault in the hand, or beside that there is none. */
+export interface ToldBeside {
+  /** What is heard beside where the fingers land. */
+  readonly beside?: readonly Finding[] | undefined
+  readonly scatter?: ScatterEstimate | undefined
+  readonly earlier?: EarlierSaid | undefined
+}
+
+export type Verdict = (
   | {
       readonly outcome: 'not_enough_notes'
       readonly fingersHeard: readonly Finger[]
@@ -106,6 +150,32 @@ export type Verdict =
       readonly string?: string | undefined
       readonly fingers: readonly FingerSummary[]
     }
+  /** A tape lies where no note is, and its finger follows it. */
+  | {
+      readonly outcome: 'tape_misplaced'
+      readonly finger: Finger
+      readonly tapeMm: number
+      readonly placeMm: number
+      readonly cents: number
+      readonly fingers: readonly FingerSummary[]
+    }
+  /** One finger played a half step away from what was asked, the others as asked. */
+  | {
+      readonly outcome: 'other_exercise'
+      readonly finger: Finger
+      readonly halfSteps: 1 | -1
+      readonly fingers: readonly FingerSummary[]
+    }
+  /** Two notes that are one by ear, how far apart they were: the upper finger’s. */
+  | {
+      readonly outcome: 'matched'
+      readonly of: 'fourth' | 'octave'
+      readonly cents: number
+      readonly plusMinusCents: number
+      /** Null where the notes do not carry it. */
+      readonly isOff: boolean | null
+      readonly fingers: readonly FingerSummary[]
+    }
   | { readonly outcome: 'in_tune'; readonly worst: FingerSummary; readonly fingers: readonly FingerSummary[] }
   | {
       /** `several`, of earlier versions: every finger that is off stands by itself. */
@@ -116,3 +186,5 @@ export type Verdict =
       readonly alternatives: readonly Finding[]
       readonly fingers: readonly FingerSummary[]
     }
+) &
+  ToldBeside

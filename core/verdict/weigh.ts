@@ -19,6 +19,13 @@ export interface Weighed {
   readonly probability: number
 }
 
+/** What is believed of a fault beforehand, beside what is usual of anybody. */
+export interface Believed {
+  readonly share: number
+  /** By {@link faultKey}. */
+  readonly probabilities: ReadonlyMap<string, number>
+}
+
 export interface Weighing {
   readonly notes: Evidence['notes']
   /** The most probable first; with `candidates` empty the hand that is well. */
@@ -51,8 +58,8 @@ const MOST_ALIKE = 0.93
  * summed by Laplace's method, cut off at their bounds.
  * Source: D. J. C. MacKay, Information Theory, Inference and Learning Algorithms (2003), ch. 27 and 28; prior shares our own.
  */
-export function weigh(evidence: Evidence): Weighing {
-  const { notes, toleranceCents } = evidence
+export function weigh(evidence: Evidence, belief?: Believed): Weighing {
+  const { notes, toleranceCents, leastScatterCents } = evidence
   const y = Float64Array.from(notes, ({ cents }) => cents)
   const w = Float64Array.from(notes, ({ weight }) => weight)
   const candidates = candidatesOf(evidence)
@@ -64,7 +71,11 @@ export function weigh(evidence: Evidence): Weighing {
   }))
   const faulty = boundsOf(FAULT_SIZES, toleranceCents)
   const small = boundsOf(SMALL_SIZES, toleranceCents)
-  const scatters = possibleScatters(count, Math.min(yy, ...moments.map(({ xy, xx }) => yy - xy ** 2 / xx)))
+  const scatters = possibleScatters(
+    count,
+    Math.min(yy, ...moments.map(({ xy, xx }) => yy - xy ** 2 / xx)),
+    leastScatterCents,
+  )
   const over = (ofScatter: (variance: number) => number) =>
     logSum(scatters.map(({ variance, log }) => log + ofScatter(variance)))
 
@@ -77,12 +88,17 @@ export function weigh(evidence: Evidence): Weighing {
   // Ways of one fault share its chance.
   const ways = new Map<string, number>()
   for (const one of candidates) ways.set(keyOf(one), (ways.get(keyOf(one)) ?? 0) + 1)
+  const before = (of: readonly Candidate[], usual: number) => {
+    if (!belief) return Math.log(usual)
+    const own = belief.probabilities.get(faultKey(of)) ?? 0
+    return Math.log((1 - belief.share) * usual + belief.share * own)
+  }
 
   const all: { readonly candidates: readonly Candidate[]; readonly log: number }[] = [
-    { candidates: [], log: well + Math.log(PRIOR.well) },
+    { candidates: [], log: well + before([], PRIOR.well) },
     ...candidates.map((one, k) => ({
       candidates: [one],
-      log: singles[k]! - Math.log(ways.size * ways.get(keyOf(one))!) + Math.log(PRIOR.one),
+      log: singles[k]! - Math.log(ways.get(keyOf(one))!) + before([one], PRIOR.one / ways.size),
     })),
   ]
   const likeliest = [...candidates.keys()].sort((p, q) => singles[q]! - singles[p]!).slice(0, PAIRED)
@@ -97,13 +113,13 @@ export function weigh(evidence: Evidence): Weighing {
       const ab = dot(w, one.effects, other.effects)
       const [own, theirs] = [moments[a]!, moments[b]!]
       if (!(Math.abs(ab) < MOST_ALIKE * Math.sqrt(own.xx * theirs.xx))) continue
-      const shared = ways.get(keyOf(one))! * ways.get(keyOf(other))! * pairCount
+      const shared = ways.get(keyOf(one))! * ways.get(keyOf(other))!
       all.push({
         candidates: [one, other],
         log:
           over((variance) => logTwo(yy, own, theirs, ab, variance, faulty)) -
           Math.log(shared) +
-          Math.log(PRIOR.two),
+          before([one, other], PRIOR.two / pairCount),
       })
     }
   const total = logSum(all.map(({ log }) => log))
@@ -188,18 +204,25 @@ interface Scatter {
 }
 
 /** Scatters that these notes leave possible, `least` being the squares that the best explanation leaves. */
-function possibleScatters(count: number, least: number): Scatter[] {
-  const all = SCATTERS.map((cents) => ({
-    variance: cents ** 2,
-    // The prior of a logarithm, on steps of equal logarithms.
-    log: -count * Math.log(cents) - (Math.log(cents / SCATTER.middle) / SCATTER.logSigma) ** 2 / 2,
-  }))
+function possibleScatters(count: number, least: number, floorCents: number): Scatter[] {
+  const all = SCATTERS.filter((cents, i) => cents >= floorCents || i === SCATTERS.length - 1).map(
+    (cents) => ({
+      variance: cents ** 2,
+      // The prior of a logarithm, on steps of equal logarithms.
+      log: -count * Math.log(cents) - (Math.log(cents / SCATTER.middle) / SCATTER.logSigma) ** 2 / 2,
+    }),
+  )
   const logs = all.map(({ variance, log }) => log - least / (2 * variance))
   const best = Math.max(...logs)
   // Two faults may leave half of what one leaves: a smaller scatter is possible by them.
   const isPossible = ({ variance, log }: Scatter, i: number) =>
     logs[i]! > best - SCATTER_REACH || log - least / 2 / (2 * variance) > best
   return all.filter(isPossible)
+}
+
+/** The same for every way of the same fault, or pair of faults; empty of a hand that is well. */
+export function faultKey(candidates: readonly Candidate[]): string {
+  return candidates.map(keyOf).sort().join(' + ')
 }
 
 /** Faults of two directions are two: a hand that is too high is another than one that is too low. */

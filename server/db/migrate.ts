@@ -10,6 +10,7 @@ import * as cupboard from './migrations/0007-cupboard'
 import * as setup from './migrations/0008-setup'
 import * as heardTakes from './migrations/0009-heard-takes'
 import * as exercises from './migrations/0010-exercises'
+import * as verdicts from './migrations/0011-verdicts'
 import type { Report, Step } from './migrations/step'
 
 /** In order; what has landed is never changed, only added to. */
@@ -24,6 +25,7 @@ const MIGRATIONS: Readonly<Record<string, { readonly steps: readonly Step[] }>> 
   '0008-setup': setup,
   '0009-heard-takes': heardTakes,
   '0010-exercises': exercises,
+  '0011-verdicts': verdicts,
 }
 
 /** Of this version or one before it. */

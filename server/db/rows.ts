@@ -1,5 +1,5 @@
-import type { BodyFitValues, Finger, LandingSource, SomeSchools, StringingSnapshot } from '#core'
-import type { ExerciseName, KeptVerdict, Level, SetupNow, SetupRound } from '#contracts'
+import type { BodyFitValues, Finger, LandingSource, SomeSchools, StringingSnapshot, TakeSummary } from '#core'
+import type { Check, Decision, ExerciseName, KeptVerdict, Level, SetupNow, SetupRound } from '#contracts'
 
 /** Rows as the database keeps them. Dates without a time are ISO strings; instants are `Date`s in UTC; flags are read as 0 or 1. */
 
@@ -236,7 +236,14 @@ export interface CheckRow {
   tapesCovered: boolean
   /** The pitch of the take is kept beside it. */
   hasTrack: boolean
+  /** Where tapes lay, mm from the nut; null of earlier versions. */
+  tapesMm: readonly number[] | null
   verdict: KeptVerdict
+  decision: Decision | null
+  /** By lengths that were measured later; null where nothing came of it. */
+  rejudged: Check['rejudged']
+  /** Follows from the landings, and is kept so that a history need not read them. */
+  summary: TakeSummary | null
   /** A row of an earlier version as it was, and why it could not be moved over. */
   unmoved: { readonly reason: string; readonly row: unknown } | null
   note: string
@@ -274,6 +281,10 @@ export interface LandingRow {
   settledSigmaCents: number | null
   lastsMs: number | null
   confidence: number | null
+  /** How the pitch was held: unknown of earlier versions, and a vibrato’s numbers of a note without one. */
+  wobbleCents: number | null
+  vibratoWidthCents: number | null
+  vibratoTopCents: number | null
 }
 
 /** The coded pitch of a take that was heard. */

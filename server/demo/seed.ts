@@ -182,6 +182,7 @@ async function addStudent(
       readings: isLast ? [] : shown,
       heard: isLast ? heardTake(seedOf(demo.name), stringing, exercise, faults) : null,
       tapesCovered: false,
+      withEarlier: true,
       note: '',
     })
   }

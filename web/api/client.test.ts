@@ -24,7 +24,7 @@ describe('a request', () => {
   it('that only reads carries neither token nor key, and escapes what it puts into an address', async () => {
     const sent = fakeServer({ status: 200, body: [] })
     await call('students.list', { query: { q: 'נועה & co' } })
-    await call('checks.list', { params: { studentId: '../secret' } })
+    await call('checks.list', { params: { studentId: '../secret' }, query: {} })
     expect(sent[0]?.path).toBe(`/api/v1/students?${new URLSearchParams({ q: 'נועה & co' }).toString()}`)
     expect(sent[1]?.path).toBe('/api/v1/students/..%2Fsecret/checks')
     expect(Object.keys(sent[0]?.headers ?? {})).toEqual([])

@@ -64,7 +64,7 @@ export async function call<K extends RouteName>(
   const [method, path] = ROUTES[name]
   const { params, query, body } = input as Record<string, Record<string, string> | undefined>
   const address = path.replace(/:(\w+)/g, (_, key: string) => encodeURIComponent(params?.[key] ?? ''))
-  const search = query ? `?${new URLSearchParams(query).toString()}` : ''
+  const search = query && Object.keys(query).length > 0 ? `?${new URLSearchParams(query).toString()}` : ''
   const response = await fetch(`${API_BASE}${address}${search}`, {
     method,
     credentials: 'same-origin',

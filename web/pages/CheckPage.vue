@@ -100,6 +100,7 @@
           <ReadingSheet
             v-if="sheet.rows.value.length > 0"
             ref="sheetView"
+            v-model:by="sheet.by.value"
             :rows="sheet.rows.value"
             :exercise="choice.exercise.value"
             :targets="choice.targets.value"
@@ -115,9 +116,23 @@
           :verdict="said"
           :family="choice.family.value.id"
           :note-count="kept?.check.landings.length ?? take.take.value?.landings.length ?? 0"
+          :tolerance-cents="choice.toleranceCents.value"
           :student="student"
           :kept="keptWhere"
-        />
+        >
+          <p v-if="student && hasEarlier" class="earlier">
+            <ElCheckbox v-model="withEarlier" :disabled="kept !== undefined"
+              >Earlier takes count <KeyHint of="y"
+            /></ElCheckbox>
+            <span class="soft">{{ earlierSentence(said) }}</span>
+          </p>
+          <DecisionForm
+            v-if="kept"
+            :verdict="kept.check.verdict"
+            :decision="kept.check.decision"
+            @decide="decide"
+          />
+        </VerdictCard>
       </div>
     </template>
   </template>
@@ -128,7 +143,7 @@ import { storeToRefs } from 'pinia'
 import { useEventListener, useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { noteName, type ExpectedNote } from '#core'
+import { mostOffMm, noteName, type ExpectedNote } from '#core'
 import type { KeptVerdict } from '#contracts'
 import StringBoard from '../board/StringBoard.vue'
 import WalkIn from '../features/check/WalkIn.vue'
@@ -137,6 +152,8 @@ import ReadingSheet from '../features/check/ReadingSheet.vue'
 import TakePanel from '../features/check/TakePanel.vue'
 import { useHeardTake } from '../features/check/useHeardTake'
 import { draftExercise, useExercise, useTake, useTakeOnBoard } from '../features/check/useExercise'
+import { useDecision } from '../features/check/useDecision'
+import { useEarlier } from '../features/check/useEarlier'
 import { useKeepCheck } from '../features/check/useKeepCheck'
 import { sheetPlaces, useReadings } from '../features/check/useReadings'
 import { useProposal } from '../features/check/useProposal'
@@ -147,10 +164,12 @@ import VerdictCard from '../features/check/VerdictCard.vue'
 import { useBench } from '../stores/bench'
 import { useKeptCheck } from '../stores/kept-check'
 import { useLesson } from '../stores/lesson'
+import DecisionForm from '../ui/DecisionForm.vue'
 import KeyHint from '../ui/KeyHint.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import { exerciseName } from '../words/exercises'
 import { instrumentKind } from '../words/trade'
+import { earlierSentence } from '../words/verdict'
 
 const router = useRouter()
 const lesson = useLesson()
@@ -177,6 +196,7 @@ const sheetName = computed(() => {
 const sheet = useReadings(
   computed(() => sheetPlaces(choice.exercise.value)),
   sheetName,
+  computed(() => stringing.value && mostOffMm(stringing.value, 0)),
 )
 const { readings } = sheet
 const heard = useHeardTake({
@@ -185,7 +205,15 @@ const heard = useHeardTake({
   improvised: choice.improvised,
   sheet: sheetName,
 })
-const take = useTake(choice, sheet.judged, heard.landings, heard.line)
+/** Played without seeing the tapes: how they are outgrown. Said anew for everybody. */
+const tapesCovered = ref(false)
+const hasTapes = computed(() => (instrument.value?.tapes.length ?? 0) > 0)
+watch(
+  () => [student.value?.id, hasTapes.value],
+  () => (tapesCovered.value = false),
+)
+const { earlier, hasEarlier, withEarlier } = useEarlier(student)
+const take = useTake(choice, sheet.judged, heard.landings, heard.line, { tapesCovered, earlier })
 /** The note of the take that is pointed at. */
 const shown = shallowRef<ExpectedNote>()
 watch(heard.landings, () => (shown.value = undefined))
@@ -226,6 +254,7 @@ watch([() => student.value?.id, () => sheetView.value], () => void nextTick(() =
 })
 
 const { state, keep, change, keepsSound } = useKeepCheck(student, sheetName)
+const { decide } = useDecision()
 const { proposal, accept } = useProposal(student, choice.tuning)
 const canKeep = computed(
   () => (readings.value.length > 0 || heard.draft.value !== undefined) && !sheet.hasFault.value,
@@ -258,6 +287,7 @@ async function keepNow() {
     exercise: draftExercise(heard.line.value, choice.tuning.value),
     system: choice.systemId.value,
     tapesCovered: tapesCovered.value,
+    withEarlier: withEarlier.value,
     readings: [...readings.value],
     heard: heardDraft.value,
     sound: heardDraft.value ? heard.sound.value : undefined,
@@ -267,14 +297,6 @@ async function keepNow() {
 }
 
 const isTrackShown = ref(false)
-
-/** Played without seeing the tapes: how they are outgrown. Said anew for everybody. */
-const tapesCovered = ref(false)
-const hasTapes = computed(() => (instrument.value?.tapes.length ?? 0) > 0)
-watch(
-  () => [student.value?.id, hasTapes.value],
-  () => (tapesCovered.value = false),
-)
 
 /** Wherever the cursor is: after a take it is nowhere. */
 useEventListener(document, 'keydown', (event) => {
@@ -296,6 +318,12 @@ useShortcuts('Check', [
     does: 'Tapes covered, or not',
     run: () => (tapesCovered.value = hasTapes.value && !tapesCovered.value),
   },
+  { key: 'b', does: 'Read by meter, ruler or eye', run: () => sheet.readOtherwise() },
+  {
+    key: 'y',
+    does: 'Earlier takes count, or not',
+    run: () => (withEarlier.value = kept.value ? withEarlier.value : !withEarlier.value),
+  },
   { key: 'n', does: 'The next lesson, once a verdict is kept', run: goOn },
   { key: 'x', does: 'After a walk-in: somebody else', run: () => (isWalkIn.value = false) },
 ])
@@ -315,6 +343,15 @@ useShortcuts('Check', [
   gap: 4px 12px;
   align-items: center;
   margin: 0 0 8px;
+}
+
+.earlier {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+  align-items: center;
+  margin: 0;
+  font-size: 15px;
 }
 
 .waits {

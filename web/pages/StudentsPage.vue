@@ -77,7 +77,7 @@ import { useStudio } from '../stores/studio'
 import { useList } from '../stores/useList'
 import { count, inUnit } from '../words/numbers'
 import { instrumentKind, WEEKDAYS } from '../words/trade'
-import { verdictSentence } from '../words/verdict'
+import { checkSentence } from '../words/verdict'
 import KeyHint from '../ui/KeyHint.vue'
 
 const COLUMNS = [
@@ -127,7 +127,7 @@ function lessonOf(id: string): string {
 }
 function verdictOf(id: string): string {
   const last = studio.student(id)?.lastCheck
-  return last ? verdictSentence(last.verdict) : ''
+  return last ? checkSentence(last) : ''
 }
 
 const isEnrolling = ref(false)

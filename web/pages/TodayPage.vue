@@ -28,7 +28,10 @@
         }}</span>
       </div>
       <p class="last">
-        {{ row.student.lastCheck ? verdictSentence(row.student.lastCheck.verdict) : row.student.note }}
+        <span v-if="row.student.lastCheck?.decision?.workOn" class="work"
+          >{{ row.student.lastCheck.decision.workOn }}.</span
+        >
+        {{ row.student.lastCheck ? checkSentence(row.student.lastCheck) : row.student.note }}
       </p>
       <ElButton
         :type="index === at ? 'primary' : 'default'"
@@ -58,7 +61,7 @@ import { longDay } from '../words/dates'
 import { dueWords } from '../words/due'
 import { count } from '../words/numbers'
 import { instrumentKind } from '../words/trade'
-import { verdictSentence } from '../words/verdict'
+import { checkSentence } from '../words/verdict'
 import KeyHint from '../ui/KeyHint.vue'
 
 const router = useRouter()
@@ -233,5 +236,9 @@ header {
   .last {
     grid-area: 3 / 2 / 4 / 4;
   }
+}
+.work {
+  color: var(--ink);
+  font-weight: 600;
 }
 </style>

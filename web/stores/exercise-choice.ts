@@ -62,6 +62,9 @@ function exerciseNamed(choice: ExerciseChoice): ExerciseName {
       return { kind, keyId, stringIndex, positionId }
     case 'drill':
       return { kind, drillId, keyId, stringIndex, positionId }
+    case 'fourth':
+    case 'octave':
+      return { kind, stringIndex }
     case 'free':
       return { kind }
     default:

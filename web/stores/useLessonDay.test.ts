@@ -60,6 +60,7 @@ describe('the lesson day', () => {
         takenAt,
         exercise: { kind: 'shape', string: 'A4', shapeId: 'first' },
         verdict: { outcome: 'string_out_of_tune', cents: 9 },
+        decision: null,
       }) as const
     const { rows } = await dayOf(
       WEDNESDAY,

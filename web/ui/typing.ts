@@ -1,7 +1,7 @@
 import { computed, shallowRef, type ComputedRef } from 'vue'
 
 /** What a field can hold, told by its `data-takes`; a key that cannot lead to it is not for the field. */
-export type Takes = 'number' | 'length'
+export type Takes = 'number' | 'length' | 'sides'
 
 interface Grammar {
   /** Matches whatever may still become a value while it is typed. */
@@ -11,6 +11,7 @@ interface Grammar {
 
 const GRAMMARS: Record<Takes, Grammar> = {
   number: { begun: /^[-+−\d.,\s]*$/, says: 'numbers' },
+  sides: { begun: /^[bop\s]*$/i, says: 'b, o or p' },
   length: {
     begun: /^\s*[-−]?(?:[\d½¼¾⅛⅜⅝⅞][\d\s.,/½¼¾⅛⅜⅝⅞]*(?:mm?|cm?|in?|inch?|inche?s?|["″])?\s*)?$/i,
     says: 'a number, and mm, cm or in after it',

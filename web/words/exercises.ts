@@ -10,6 +10,8 @@ export const EXERCISE_KINDS: Readonly<Record<CoreName['kind'], string>> = {
   scale: 'Scale',
   arpeggio: 'Arpeggio',
   drill: 'Drill',
+  fourth: 'Fourth against open',
+  octave: 'Octave 1–4',
   free: 'Free take',
 }
 
@@ -27,6 +29,10 @@ export function exerciseName(exercise: ExerciseName): string {
       const where = drill?.across ? 'across the strings' : stringName(exercise.string)
       return `${drill ? DRILL_NAMES[drill.id] : 'A drill'}: ${keyOfId(exercise.keyId)}, ${where}, ${positionNamed(exercise.positionId)}`
     }
+    case 'fourth':
+      return `4 on the ${stringName(exercise.string)} against the next open string`
+    case 'octave':
+      return `octave 1–4 from the ${stringName(exercise.string)} up`
     case 'free':
       return 'free take'
     default:
@@ -39,7 +45,7 @@ export function exerciseFaultSentence(fault: ExerciseFault, octaves: number): st
     case 'out_of_range':
       return `The strings do not hold ${OCTAVES[octaves]} of this key: choose fewer.`
     case 'no_hand':
-      return 'The key has no hand on this string in this position: choose another string, position or key.'
+      return 'There is no such hand on this string: choose another string, position or key.'
     case 'fingers_missing':
       return 'This hand has not the fingers for the drill: choose another string, position or key.'
     case 'unknown':

@@ -1,15 +1,5 @@
-import {
-  itemsBehind,
-  roundItems,
-  USUAL_SCHOOLS,
-  type FamilyId,
-  type Finding,
-  type Schools,
-  type SetupArrangement,
-} from '#core'
-import type { KeptVerdict, SetupNow } from '#contracts'
-import { shortDay } from './dates'
-import { setupName } from './setup-names'
+import type { Finding } from '#core'
+import type { CheckSummary, KeptVerdict } from '#contracts'
 import { labelOfName } from './notes'
 import { positionNamed } from './patterns'
 import { fingerName } from './trade'
@@ -32,6 +22,12 @@ export function verdictSentence(verdict: KeptVerdict): string {
           : `at most ${sharpOrFlat(meanCents)}, on ${finger}`
       return `The hand stands in tune: ${most}.`
     }
+    case 'tape_misplaced':
+      return `The tape of the ${fingerName(verdict.finger)} lies ${length(Math.abs(verdict.tapeMm - verdict.placeMm))} too far ${verdict.cents > 0 ? 'up the board' : 'towards the nut'}, and the finger follows it: ${sharpOrFlat(verdict.cents)}.`
+    case 'other_exercise':
+      return `The ${fingerName(verdict.finger)} was played a half step ${verdict.halfSteps > 0 ? 'higher' : 'lower'} than asked, the others as asked: another pattern?`
+    case 'matched':
+      return matched(verdict)
     case 'several':
       return `More than one thing is off: ${listed(verdict.findings.map(offFinger))}.`
     default: {
@@ -42,6 +38,111 @@ export function verdictSentence(verdict: KeptVerdict): string {
         : `${findingClause(first)}${rest(first)}.`
     }
   }
+}
+
+function matched({ of, cents, isOff }: Extract<KeptVerdict, { outcome: 'matched' }>): string {
+  const partner = of === 'fourth' ? 'the open string' : 'the octave of 1'
+  if (isOff === null) return `Not enough notes yet: 4 against ${partner} once or twice more would tell.`
+  return isOff
+    ? `4 is ${sharpOrFlat(cents)} against ${partner}.`
+    : `4 meets ${partner}${Math.round(cents) === 0 ? '' : `, ${sharpOrFlat(cents)}`}.`
+}
+
+/** What is heard beside where the fingers land, each a sentence. */
+export function besideSentences({ beside = [] }: KeptVerdict): string[] {
+  return beside.map((finding) => `${findingClause(finding)}.`)
+}
+
+/** Whether it is the same every time: bias and scatter told apart; empty where notes are too few to say. */
+export function steadiness({ scatter }: KeptVerdict, toleranceCents: number): string {
+  if (!scatter) return ''
+  const said = `one note scatters by ${Math.round(scatter.cents)} cents (${Math.round(scatter.lowCents)} to ${Math.round(scatter.highCents)})`
+  if (scatter.highCents < toleranceCents) return `The same place each time: ${said}.`
+  if (scatter.lowCents > toleranceCents) return `A different place each time: ${said}.`
+  return `Whether it is the same place each time cannot be told yet: ${said}.`
+}
+
+/** What earlier takes had to say to it; empty where none had. */
+export function earlierSentence({ earlier }: KeptVerdict): string {
+  if (!earlier) return ''
+  const days = Math.round(earlier.daysAgo)
+  const when = days === 0 ? 'from today' : `the newest ${count(days, 'day')} old`
+  return `${count(earlier.count, 'earlier take')} of this hand, ${when}, ${earlier.count === 1 ? 'counts' : 'count'} for ${Math.round(100 * earlier.share)} % of what was expected.`
+}
+
+/** What is to be worked on, as a verdict would say it: its findings, the weightiest first. */
+export function workSuggestions(verdict: KeptVerdict): string[] {
+  const found = 'findings' in verdict ? [...verdict.findings, ...verdict.alternatives] : []
+  return [...found, ...(verdict.beside ?? [])].map(workOf)
+}
+
+function workOf(finding: Finding): string {
+  switch (finding.code) {
+    case 'whole_hand':
+      return 'The place of the hand'
+    case 'frame':
+      return finding.errorMm > 0 ? 'A smaller frame' : 'A frame as wide as it should be'
+    case 'finger':
+      return `The aim of the ${fingerName(finding.finger)}`
+    case 'wobble':
+      return `A ${fingerName(finding.finger)} that stands`
+    default:
+      return WORKS[finding.code]
+  }
+}
+
+const WORKS: Readonly<
+  Record<Exclude<Finding['code'], 'whole_hand' | 'frame' | 'finger' | 'wobble'>, string>
+> = {
+  steps: 'Half steps that touch, whole steps that part',
+  locked_thumb: 'A soft thumb',
+  elbow: 'The elbow’s swing to the lowest strings',
+  pinched: 'Extension by turning the forearm',
+  dragged: 'Thumb and 2 that stay in extension',
+  creep: 'A hand that stays where it begins',
+  string: 'Tuning before playing',
+  scatter: 'Slow, guided drops',
+  ear_repairs: 'Landing before listening',
+  vibrato: 'Vibrato from the note downwards',
+  without_tapes: 'Playing without looking at the tapes',
+}
+
+/** Kinds of verdict as they are counted. */
+export const TOLD: Readonly<Record<string, string>> = {
+  whole_hand: 'Whole hand off',
+  frame: 'Frame wide or narrow',
+  finger: 'One finger off',
+  steps: 'Half and whole steps',
+  locked_thumb: 'Thumb locked',
+  elbow: 'Elbow',
+  pinched: 'Extension pinched',
+  dragged: 'Hand gone back',
+  creep: 'Hand creeping',
+  string: 'A string unread',
+  scatter: 'Scatter',
+  in_tune: 'In tune',
+  not_enough_notes: 'Not enough notes',
+  string_out_of_tune: 'String out of tune',
+  tape_misplaced: 'Tape in the wrong place',
+  other_exercise: 'Another pattern',
+  matched: 'Two notes matched',
+}
+
+/** Why a verdict is overruled. */
+export const OVERRULE_REASONS = {
+  seen_otherwise: 'I saw it otherwise',
+  instrument: 'It was the instrument',
+  tape: 'It was a tape',
+  other_notes: 'Other notes were played',
+  too_strict: 'The tolerance is too strict',
+  other: 'Something else',
+} as const
+
+/** What stands of a check: the teacher’s words before the tool’s, and no finding that was overruled. */
+export function checkSentence({ verdict, decision }: Pick<CheckSummary, 'verdict' | 'decision'>): string {
+  if (decision?.sentence) return decision.sentence
+  if (decision?.says !== 'overruled') return verdictSentence(verdict)
+  return `Overruled (${OVERRULE_REASONS[decision.reason ?? 'other'].replace(/^[A-Z](?=[a-z])/, (c) => c.toLowerCase())}): ${lowerFirst(verdictSentence(verdict))}`
 }
 
 /** What else the same notes would allow, or an empty string. */
@@ -57,6 +158,8 @@ export function alternativeSentence(verdict: KeptVerdict): string {
 
 /** The uncertainty of the main finding, in words. */
 export function certainty(verdict: KeptVerdict): string {
+  if (verdict.outcome === 'matched')
+    return `give or take ${Math.round(verdict.plusMinusCents)} cents, nineteen times in twenty.`
   const finding = 'findings' in verdict ? verdict.findings[0] : undefined
   if (!finding) return ''
   if (finding.code === 'scatter')
@@ -65,6 +168,7 @@ export function certainty(verdict: KeptVerdict): string {
     const [low, high] = around(finding.cents, finding.plusMinusCents)
     return `${Math.round(low)} to ${Math.round(high)} cents, nineteen times in twenty.`
   }
+  if (!('plusMinusMm' in finding)) return ''
   const [low, high] = around(sizeMm(finding), finding.plusMinusMm)
   return `${inUnit(low)} to ${length(high)}, nineteen times in twenty.`
 }
@@ -73,7 +177,7 @@ function around(size: number, plusMinus: number): readonly [number, number] {
   return [Math.max(0, Math.abs(size) - plusMinus), Math.abs(size) + plusMinus]
 }
 
-function sizeMm(finding: Exclude<Finding, { code: 'scatter' | 'string' }>): number {
+function sizeMm(finding: Extract<Finding, { plusMinusMm: number }>): number {
   if ('errorMm' in finding) return finding.errorMm
   return 'shortMm' in finding ? finding.shortMm : finding.offsetMm
 }
@@ -122,6 +226,14 @@ function findingClause(finding: Finding): string {
       return `The hand creeps ${length(Math.abs(finding.offsetMm))} ${finding.offsetMm > 0 ? 'up the board' : 'back towards the nut'} from the first note to the last, to ${sharpOrFlat(finding.cents)}`
     case 'string':
       return `Everything on the ${labelOfName(finding.string)} string is ${sharpOrFlat(finding.cents)}, and nobody has read the open string`
+    case 'ear_repairs':
+      return `The ear repairs what the hand misses: notes begin ${Math.round(finding.landedCents)} cents off and end ${Math.round(finding.settledCents)} off`
+    case 'wobble':
+      return `Under the ${fingerName(finding.finger)} a held note wobbles by ${Math.round(finding.cents)} cents`
+    case 'vibrato':
+      return `The vibrato swings ${Math.round(finding.aboveCents)} cents above the note`
+    case 'without_tapes':
+      return `Without its tape the ${fingerName(finding.finger)} is ${sharpOrFlat(finding.cents)}, and with it ${Math.round(finding.seenCents) === 0 ? 'right' : sharpOrFlat(finding.seenCents)}`
     case 'scatter':
       return `The fingers are right on average and land differently every time: one note scatters by ${Math.round(finding.cents)} cents`
   }
@@ -144,221 +256,7 @@ function lowerFirst(text: string): string {
   return text.charAt(0).toLowerCase() + text.slice(1)
 }
 
-/** What to look at, what to try, and what not to do. Common practice, no source. */
-export interface Advice {
-  readonly checkFirst: readonly string[]
-  readonly thenTry: readonly string[]
-  readonly notThis: string
-}
-
-const GENTLE =
-  'Stop at any pain, numbness or tingling, rest, and ask a doctor or a physiotherapist who treats players.'
-
-/** Advice on the weightiest finding; undefined when there is nothing to work on. */
-export function adviceOn(
-  verdict: KeptVerdict,
-  family: FamilyId,
-  schools: Schools = USUAL_SCHOOLS,
-): Advice | undefined {
-  if (verdict.outcome === 'string_out_of_tune')
-    return {
-      checkFirst: ['Tune all the strings: a drifting peg spoils every place.'],
-      thenTry: ['Read the open string once more, then the fingers.'],
-      notThis: 'These notes say nothing about the hand yet.',
-    }
-  const finding = 'findings' in verdict ? verdict.findings[0] : undefined
-  if (!finding) return undefined
-  if (finding.code === 'whole_hand') return wholeHandAdvice(finding, family, schools)
-  if (finding.code === 'frame') return frameAdvice(finding, family)
-  if (finding.code !== 'finger') return adviceOnHand(finding, family, schools)
-  return {
-    checkFirst: [
-      schools.waiting_fingers === 'hover'
-        ? `Does the ${fingerName(finding.finger)} drop from above its place, the others hovering?`
-        : `Does the ${fingerName(finding.finger)} come from rest, quick, without pressing after?`,
-    ],
-    thenTry: [
-      `A drill of a few notes for ${finding.finger} alone, slow drops, aimed at the other side of the mistake.`,
-    ],
-    notThis: `Do not move the tape to the finger. ${GENTLE}`,
-  }
-}
-
-/** Handbook §7 and 8, row by row. */
-function adviceOnHand(
-  finding: Exclude<Finding, { code: 'whole_hand' | 'frame' | 'finger' }>,
-  family: FamilyId,
-  schools: Schools,
-): Advice {
-  switch (finding.code) {
-    case 'steps':
-      return {
-        checkFirst: [
-          finding.errorMm > 0
-            ? 'Do the fingers of a half step touch, or nearly?'
-            : 'Do the fingers of a whole step part?',
-        ],
-        thenTry: ['The pattern silently on one string, then plucked, then bowed.'],
-        notThis: `Leave the whole hand where it is: it stands well. ${GENTLE}`,
-      }
-    case 'locked_thumb':
-      return {
-        checkFirst: ['Is the thumb soft at all three joints, the base joint above all?'],
-        thenTry: [
-          'Thumb off the neck while playing; an even, quick trill as the test.',
-          'Thumb circles on the neck.',
-        ],
-        notThis: `Do not press 2 back by force. ${GENTLE}`,
-      }
-    case 'elbow':
-      return {
-        checkFirst: [
-          family === 'violin' || family === 'viola'
-            ? 'Does the elbow swing further under for the lower strings?'
-            : 'Does the elbow come along when the hand goes to the lower strings?',
-        ],
-        thenTry: [
-          'Swing the elbow string by string, the hand still, then play.',
-          'Move the arm while holding one pitch.',
-        ],
-        notThis: `Never force the elbow round. ${GENTLE}`,
-      }
-    case 'pinched':
-      return {
-        checkFirst: ['Does 1 reach back by turning the forearm, or by pinching?'],
-        thenTry: ['Extended 1 lifted and dropped, the thumb still.'],
-        notThis: `Do not spread by force. ${GENTLE}`,
-      }
-    case 'dragged':
-      return {
-        checkFirst: ['Do the thumb and 2 stay where they are when 1 reaches back?'],
-        thenTry: ['Place 2 and the thumb, then turn the forearm and drop 1 back.'],
-        notThis: `Do not move the hand to the note of 1. ${GENTLE}`,
-      }
-    case 'creep':
-      return {
-        checkFirst: ['Is the string in tune still at the end?', thumbQuestion(family, schools)],
-        thenTry: ['Stop between the notes; bring the hand back to the first tape each time.'],
-        notThis: `Leave the fingers’ spacing alone: it is right. ${GENTLE}`,
-      }
-    case 'string':
-      return {
-        checkFirst: ['Play the open string: is it in tune?'],
-        thenTry: ['Tune it, then play the exercise once more.'],
-        notThis: 'These notes say nothing about the hand on that string yet.',
-      }
-    case 'scatter':
-      return {
-        checkFirst: ['Does each finger take the same way down every time, from low over its place?'],
-        thenTry: ['Slow controlled drops, guided all the way; few notes, one string.'],
-        notThis: `Do not correct single notes: on average they are right. ${GENTLE}`,
-      }
-  }
-}
-
-const THUMBS = {
-  opposite_1: 'Where is the thumb: opposite 1, soft?',
-  behind_1: 'Where is the thumb: about 25 mm behind 1, soft?',
-  opposite_2: 'Has the thumb wandered on from opposite 2, and the hand with it?',
-  behind_2: 'Is the thumb behind 2, and soft?',
-  between_1_and_2: 'Is the thumb between 1 and 2, and soft?',
-} as const
-
-/** Where the thumb is looked for, in the student’s school. */
-function thumbQuestion(family: FamilyId, schools: Schools): string {
-  if (family === 'cello') return THUMBS[schools.thumb_cello]
-  if (family !== 'bass') return THUMBS[schools.thumb_violin]
-  return `Is the thumb level behind ${schools.thumb_bass === 'behind_1' ? 1 : 2}, in the middle of the neck?`
-}
-
-function wholeHandAdvice(
-  finding: Extract<Finding, { code: 'whole_hand' }>,
-  family: FamilyId,
-  schools: Schools,
-): Advice {
-  const tuning = finding.openStringHeard ? [] : ['Is the string in tune? Nobody has read the open string.']
-  const thumb = thumbQuestion(family, schools)
-  return {
-    checkFirst: [...tuning, 'Has the tape crept? Measure it from the nut.', thumb],
-    thenTry: [
-      finding.offsetMm > 0
-        ? 'Open and 1, stopping between notes; bring the hand back to the first tape each time.'
-        : 'Open and 1, about twenty times, aiming past the middle of the tape.',
-    ],
-    notThis: `Leave the fingers’ spacing alone: it is right. ${GENTLE}`,
-  }
-}
-
-function frameAdvice(finding: Extract<Finding, { code: 'frame' }>, family: FamilyId): Advice {
-  if (finding.errorMm > 0)
-    return {
-      checkFirst: ['Is the instrument the right size?', 'Is the hand pushed open, the knuckles flat?'],
-      thenTry: ['A smaller shape: place the fingers silently, then pluck, then bow.'],
-      notThis: `Do not hold the spread by force. ${GENTLE}`,
-    }
-  if (finding.where === 'first')
-    return {
-      checkFirst: [
-        family === 'cello'
-          ? 'Does 1 reach back by turning the forearm, or by pinching?'
-          : 'Is 1 pulled up towards 2, or jammed against the neck?',
-      ],
-      thenTry: ['Lift and drop 1 alone, thumb and the other fingers still.'],
-      notThis: `Do not push 2, 3 and 4 up instead. ${GENTLE}`,
-    }
-  const looks: Record<FamilyId, readonly string[]> = {
-    violin: ['Is the elbow under the string played?', 'Is the hand up, the base of 1 beside the board?'],
-    viola: ['Is the elbow under the string played?', 'Is the hand up, the base of 1 beside the board?'],
-    cello: ['Is the thumb’s base joint soft?', 'Are the fingers rounded, the hand square to the string?'],
-    bass: [
-      'Is the elbow off the body and the hand square to the neck?',
-      'Does the thumb stand behind 1 or 2?',
-    ],
-  }
-  return {
-    checkFirst: looks[family],
-    thenTry:
-      family === 'violin' || family === 'viola'
-        ? [
-            'Find the elbow: place 1 to 4 in tune held low, keep the hand, bring it up.',
-            'Fourth finger against the next open string.',
-          ]
-        : ['Silent pattern on one string, half a minute at a time, then plucked, then bowed.'],
-    notThis: `Do not stretch ${finding.toFinger} upwards; let 1 reach back. ${GENTLE}`,
-  }
-}
-
 /** `6 notes, 2 of each finger` is the evidence a verdict rests on. */
 export function evidence(noteCount: number): string {
   return `${count(noteCount, 'note')} read`
-}
-
-/** What the setup says to a verdict. */
-export interface SetupEvidence {
-  /** What was not right when it was last looked at and may be behind it; empty where nothing was. */
-  readonly seen: string
-  /** The item to look at first; undefined where none bears on it. */
-  readonly lookFirst: string | undefined
-}
-
-/** What was seen in the setup that goes with this verdict, and where to look first: at what was “no”, then “nearly”, then unseen. */
-export function setupEvidence(
-  verdict: KeptVerdict,
-  family: FamilyId,
-  setup: SetupNow | null,
-  arrangement?: SetupArrangement,
-): SetupEvidence {
-  const ids = roundItems(family, arrangement).map(({ id }) => id)
-  const behind: readonly string[] = itemsBehind(verdict, family, ids)
-  const standings = (setup?.standings ?? []).filter(({ itemId }) => behind.includes(itemId))
-  const rank = { no: 0, nearly: 1, yes: 2 } as const
-  const seen = [...standings].sort((a, b) => rank[a.answer] - rank[b.answer])
-  const first = seen[0]?.itemId ?? behind[0]
-  const words = seen.map(
-    ({ itemId, answer }) => `${setupName(itemId)} ${answer === 'no' ? 'not yet' : 'nearly'}`,
-  )
-  return {
-    seen: setup && words.length > 0 ? `Setup of ${shortDay(setup.takenAt)}: ${listed(words)}.` : '',
-    lookFirst: first && setupName(first),
-  }
 }

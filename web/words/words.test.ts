@@ -4,7 +4,17 @@ import type { KeptVerdict } from '#contracts'
 import { lengthSentence } from './length'
 import { mm, sharpOrFlat, signedCents, signedMm } from './numbers'
 import { schoolName, shapeName } from './trade'
-import { adviceOn, alternativeSentence, certainty, verdictSentence } from './verdict'
+import { adviceOn } from './advice'
+import {
+  alternativeSentence,
+  certainty,
+  checkSentence,
+  earlierSentence,
+  steadiness,
+  TOLD,
+  verdictSentence,
+  workSuggestions,
+} from './verdict'
 
 const frame: Finding = {
   code: 'frame',
@@ -200,4 +210,74 @@ it('writes numbers with a real minus and no minus zero', () => {
     signedMm(0.44),
   ]).toEqual(['0.0', '−2.3', '0', '+3', '0.0', '+0.4'])
   expect(sharpOrFlat(-1.2)).toBe('1 cent flat')
+})
+
+describe('what stands of a check', () => {
+  const verdict = explained(frame)
+  const by = { by: 'Hester Lowe', at: '2026-11-21T10:00:00.000Z' }
+  it('is the teacher’s sentence before the tool’s, and says what was overruled', () => {
+    const said = verdictSentence(verdict)
+    expect(checkSentence({ verdict, decision: null })).toBe(said)
+    const accepted = {
+      says: 'accepted',
+      reason: null,
+      sentence: 'Her 4 is new.',
+      workOn: null,
+      ...by,
+    } as const
+    expect(checkSentence({ verdict, decision: accepted })).toBe('Her 4 is new.')
+    const overruled = { ...accepted, says: 'overruled', reason: 'seen_otherwise', sentence: null } as const
+    expect(checkSentence({ verdict, decision: overruled })).toMatch(
+      /^Overruled \(I saw it otherwise\): the frame is/,
+    )
+    const tape = { ...overruled, reason: 'tape' } as const
+    expect(checkSentence({ verdict, decision: tape })).toMatch(/^Overruled \(it was a tape\)/)
+  })
+
+  it('tells bias from scatter only where the interval does, in the same words as its numbers', () => {
+    const of = (lowCents: number, highCents: number) =>
+      steadiness({ ...verdict, scatter: { cents: 8, lowCents, highCents } }, 10)
+    expect(of(6, 9.4)).toBe('The same place each time: one note scatters by 8 cents (6 to 9).')
+    expect(of(11, 19)).toMatch(/^A different place each time/)
+    expect(of(6, 13)).toMatch(/cannot be told yet/)
+    expect(steadiness(verdict, 10)).toBe('')
+  })
+
+  it('says how much earlier takes had to say', () => {
+    const earlier = (count: number) => ({ ...verdict, earlier: { count, daysAgo: 6.8, share: 0.324 } })
+    expect(earlierSentence(earlier(3))).toBe(
+      '3 earlier takes of this hand, the newest 7 days old, count for 32 % of what was expected.',
+    )
+    expect(earlierSentence(earlier(1))).toContain('counts for')
+    expect(earlierSentence(verdict)).toBe('')
+  })
+
+  it('has words for every finding and every outcome: sentence, count and thing to work on', () => {
+    const findings: Finding[] = [
+      frame,
+      { code: 'ear_repairs', landedCents: 21, settledCents: 4 },
+      { code: 'wobble', finger: 3, cents: 9 },
+      { code: 'vibrato', aboveCents: 14, widthCents: 30 },
+      { code: 'without_tapes', finger: 2, cents: -24, seenCents: 0.2 },
+    ]
+    for (const finding of findings) {
+      expect(verdictSentence(explained(finding))).not.toMatch(/undefined|NaN/)
+      expect(workSuggestions(explained(finding))[0]).toMatch(/^[A-Z]/)
+      expect(adviceOn(explained(finding), 'violin')?.thenTry[0]).toBeTruthy()
+    }
+    const outcomes: KeptVerdict[] = [
+      { outcome: 'tape_misplaced', finger: 3, tapeMm: 85, placeMm: 82, cents: 21 },
+      { outcome: 'other_exercise', finger: 2, halfSteps: -1 },
+      { outcome: 'matched', of: 'fourth', cents: -14, plusMinusCents: 3, isOff: true },
+    ]
+    expect(outcomes.map(verdictSentence)).toEqual([
+      'The tape of the third finger lies 3.0 mm too far up the board, and the finger follows it: 21 cents sharp.',
+      'The second finger was played a half step lower than asked, the others as asked: another pattern?',
+      '4 is 14 cents flat against the open string.',
+    ])
+    for (const verdict of outcomes) {
+      expect(TOLD[verdict.outcome]).toBeTruthy()
+      expect(adviceOn(verdict, 'violin')?.checkFirst[0]).toBeTruthy()
+    }
+  })
 })

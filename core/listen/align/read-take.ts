@@ -4,6 +4,7 @@ import {
   landingAtCents,
   pitchOfExpected,
   type ExpectedNote,
+  type HeardBeside,
   type Landing,
   type LandingSource,
 } from '../../take'
@@ -177,9 +178,20 @@ export function landingsOf(
           settledSigmaCents: reading.settledSigmaCents,
           lastsMs: Math.round(1000 * (reading.heard.endS - reading.heard.startS)),
           confidence: reading.heard.confidence,
+          wobbleCents: reading.heard.wobbleCents,
+          ...vibratoOf(reading),
         },
       }),
     )
+}
+
+function vibratoOf({ heard, settledCents }: NoteReading): Partial<HeardBeside> {
+  const { vibrato, settled } = heard
+  if (!vibrato) return {}
+  return {
+    vibratoWidthCents: vibrato.widthCents,
+    vibratoTopCents: vibrato.topCents - settled.cents + settledCents,
+  }
 }
 
 function mostOctaves(matches: readonly Match[]): number {

@@ -1,37 +1,14 @@
+import { mean } from 'd3-array'
 import { noteName, snapshotOf, type Finger, type Landing, type Verdict } from '#core'
-import type { Check, CheckSummary, KeptVerdict } from '#contracts'
+import type { Check, CheckSummary, KeptVerdict, PastCheck } from '#contracts'
 import type { CheckRow, LandingRow } from '../../db/rows'
 import { exerciseName, keptExercise } from './exercise'
 
 /** What is kept of a verdict; its evidence is the landings. */
-export function keptVerdict(verdict: Verdict): KeptVerdict {
-  switch (verdict.outcome) {
-    case 'not_enough_notes':
-      return {
-        outcome: verdict.outcome,
-        fingersHeard: [...verdict.fingersHeard],
-        fingersNeeded: verdict.fingersNeeded,
-        ...(verdict.more !== undefined && { more: verdict.more }),
-        ...(verdict.maybe && { maybe: [...verdict.maybe] }),
-      }
-    case 'string_out_of_tune':
-      return {
-        outcome: verdict.outcome,
-        cents: verdict.cents,
-        ...(verdict.string !== undefined && { string: verdict.string }),
-      }
-    case 'in_tune':
-      return {
-        outcome: verdict.outcome,
-        worst: { finger: verdict.worst.finger, meanCents: verdict.worst.meanCents },
-      }
-    default:
-      return {
-        outcome: verdict.outcome,
-        findings: [...verdict.findings],
-        alternatives: [...verdict.alternatives],
-      }
-  }
+export function keptVerdict({ fingers: _, ...verdict }: Verdict): KeptVerdict {
+  if (verdict.outcome !== 'in_tune') return verdict as KeptVerdict
+  const { finger, meanCents } = verdict.worst
+  return { ...verdict, worst: { finger, meanCents } } as KeptVerdict
 }
 
 export function landingRows(checkId: string, landings: readonly Landing[]): Omit<LandingRow, 'studioId'>[] {
@@ -51,14 +28,37 @@ export function landingRows(checkId: string, landings: readonly Landing[]): Omit
     settledSigmaCents: landing.heard?.settledSigmaCents ?? null,
     lastsMs: landing.heard?.lastsMs ?? null,
     confidence: landing.heard?.confidence ?? null,
+    wobbleCents: landing.heard?.wobbleCents ?? null,
+    vibratoWidthCents: landing.heard?.vibratoWidthCents ?? null,
+    vibratoTopCents: landing.heard?.vibratoTopCents ?? null,
   }))
 }
 
 export function checkSummaryDto(
-  row: Pick<CheckRow, 'id' | 'takenAt' | 'exercise' | 'verdict'>,
+  row: Pick<CheckRow, 'id' | 'takenAt' | 'exercise' | 'verdict' | 'decision'>,
 ): CheckSummary {
-  const { id, takenAt, exercise, verdict } = row
-  return { id, takenAt: takenAt.toISOString(), exercise: exercise && exerciseName(exercise), verdict }
+  const { id, takenAt, exercise, verdict, decision } = row
+  return {
+    id,
+    takenAt: takenAt.toISOString(),
+    exercise: exercise && exerciseName(exercise),
+    verdict,
+    decision,
+  }
+}
+
+/** A check in the numbers of a history. */
+export function pastCheckDto(row: Omit<CheckRow, 'studioId'>): PastCheck {
+  const { instrumentId, toleranceCents, stringing, tapesCovered, rejudged, summary } = row
+  return {
+    ...checkSummaryDto(row),
+    instrumentId,
+    toleranceCents,
+    lengthMm: stringing && (mean(stringing.lengthsMm) ?? null),
+    tapesCovered: Boolean(tapesCovered),
+    isRejudged: rejudged !== null,
+    summary: summary && { ...summary, fingers: [...summary.fingers] },
+  }
 }
 
 /** A check with its landings, in order, and the name of who took it. */
@@ -72,7 +72,31 @@ function heardBeside(row: Omit<LandingRow, 'studioId'>): Check['landings'][numbe
   const { settledCents, settledSigmaCents, lastsMs, confidence } = row
   if (settledCents === null || settledSigmaCents === null || lastsMs === null || confidence === null)
     return null
-  return { settledCents, settledSigmaCents, lastsMs, confidence }
+  const { wobbleCents, vibratoWidthCents, vibratoTopCents } = row
+  return {
+    settledCents,
+    settledSigmaCents,
+    lastsMs,
+    confidence,
+    ...(wobbleCents !== null && { wobbleCents }),
+    ...(vibratoWidthCents !== null && { vibratoWidthCents }),
+    ...(vibratoTopCents !== null && { vibratoTopCents }),
+  }
+}
+
+export function landingOf(row: Omit<LandingRow, 'studioId'>): Check['landings'][number] {
+  return {
+    stringIndex: row.stringIndex,
+    finger: row.finger as Finger | 0,
+    note: row.note,
+    positionId: row.positionId,
+    placeMm: row.placeMm,
+    cents: row.cents,
+    sigmaCents: row.sigmaCents,
+    atMs: row.atMs,
+    source: row.source,
+    heard: heardBeside(row),
+  }
 }
 
 export function checkDto({ check, landings, by }: CheckFacts): Check {
@@ -84,22 +108,13 @@ export function checkDto({ check, landings, by }: CheckFacts): Check {
     stringing: check.stringing && stringingDto(check.stringing),
     toleranceCents: check.toleranceCents,
     tapesCovered: Boolean(check.tapesCovered),
-    landings: landings.map((row) => ({
-      stringIndex: row.stringIndex,
-      finger: row.finger as Finger | 0,
-      note: row.note,
-      positionId: row.positionId,
-      placeMm: row.placeMm,
-      cents: row.cents,
-      sigmaCents: row.sigmaCents,
-      atMs: row.atMs,
-      source: row.source,
-      heard: heardBeside(row),
-    })),
+    tapesMm: [...(check.tapesMm ?? [])],
+    landings: landings.map(landingOf),
     hasTrack: Boolean(check.hasTrack),
     note: check.note,
     by,
     removedAt: check.removedAt?.toISOString() ?? null,
+    rejudged: check.rejudged,
     unreadable: check.unmoved?.reason ?? null,
   }
 }

@@ -63,7 +63,8 @@ export function exerciseRow({ name, notes }: Exercise, tuning: readonly Note[]):
   const line = notes.map((n) => ({ ...n, note: noteName(n.note) }))
   if (!('stringIndex' in name)) return { ...name, notes: line }
   const { stringIndex, ...rest } = name
-  return { ...rest, string: noteName(tuning[stringIndex]!), notes: line }
+  // Each kind keeps what is its own.
+  return { ...rest, string: noteName(tuning[stringIndex]!), notes: line } as KeptExercise
 }
 
 export function exerciseName({ notes: _, ...name }: KeptExercise): ExerciseName {

@@ -1,4 +1,5 @@
 import { group } from 'd3-array'
+import { Op } from 'sequelize'
 import type { CheckRow, LandingRow } from '../../db/rows'
 import type { By, StudioStore } from '../../db/studio-store'
 import type { CheckFacts } from './dto'
@@ -9,6 +10,17 @@ const NEWEST_FIRST: [string, string][] = [
 ]
 /** Checks that say what a student plays these days. */
 const RECENT = 100
+/** Earlier checks that are asked for what they say of a hand. */
+const EARLIER = 8
+
+interface CountRow {
+  readonly toleranceCents: number
+  readonly told: string
+  readonly count: number
+  readonly accepted: number | string
+  readonly overruled: number | string
+  readonly tooStrict: number | string
+}
 
 export function checkRepository(store: StudioStore) {
   const { check, landing, takeTrack } = store.models
@@ -22,9 +34,63 @@ export function checkRepository(store: StudioStore) {
   }
 
   return {
-    async ofStudent(studentId: string): Promise<CheckFacts[]> {
-      return withLandings(await store.written(check, { studentId, removedAt: null }, { order: NEWEST_FIRST }))
+    /** A page of a student’s checks, newest first. */
+    async ofStudent(studentId: string, page: { offset: number; limit: number }): Promise<CheckFacts[]> {
+      return withLandings(
+        await store.written(check, { studentId, removedAt: null }, { order: NEWEST_FIRST, ...page }),
+      )
     },
+
+    /** The last checks of a student on one instrument before an instant, newest first. */
+    async before(of: { studentId: string; instrumentId: string }, takenAt: Date): Promise<CheckFacts[]> {
+      return withLandings(
+        await store.written(
+          check,
+          { ...of, removedAt: null, takenAt: { [Op.lt]: takenAt } },
+          { order: NEWEST_FIRST, limit: EARLIER },
+        ),
+      )
+    },
+
+    /** Checks on one instrument, whoever played, from the id after `after` on. */
+    async ofInstrument(instrumentId: string, after: string, limit: number): Promise<CheckFacts[]> {
+      return withLandings(
+        await store.written(
+          check,
+          { instrumentId, id: { [Op.gt]: after } },
+          { order: [['id', 'ASC']], limit },
+        ),
+      )
+    },
+
+    /** Every check of a student, oldest first, without what was heard. */
+    past: (studentId: string): Promise<CheckRow[]> =>
+      store.all(
+        check,
+        { studentId, removedAt: null },
+        {
+          order: [
+            ['takenAt', 'ASC'],
+            ['id', 'ASC'],
+          ],
+        },
+      ),
+
+    /** How often each kind of verdict was told, and what was said to it. */
+    counts: () =>
+      store.select<CountRow>(
+        `SELECT tolerance_cents AS toleranceCents,
+           COALESCE(JSON_VALUE(verdict, '$.findings[0].code'), JSON_VALUE(verdict, '$.outcome')) AS told,
+           COUNT(*) AS count,
+           SUM(COALESCE(JSON_VALUE(decision, '$.says') = 'accepted', 0)) AS accepted,
+           SUM(COALESCE(JSON_VALUE(decision, '$.says') = 'overruled', 0)) AS overruled,
+           SUM(COALESCE(JSON_VALUE(decision, '$.reason') = 'too_strict', 0)) AS tooStrict
+         FROM hand_check WHERE studio_id = :studioId AND removed_at IS NULL AND exercise IS NOT NULL
+         GROUP BY toleranceCents, told ORDER BY toleranceCents DESC, overruled DESC, count DESC`,
+      ),
+
+    setDecision: (id: string, decision: CheckRow['decision']) => store.update(check, { id }, { decision }),
+    setRejudged: (id: string, rejudged: CheckRow['rejudged']) => store.update(check, { id }, { rejudged }),
 
     /** The last checks, newest first, without what was heard. */
     recent: (studentId: string): Promise<CheckRow[]> =>

@@ -3,9 +3,24 @@ import { checkService } from './service'
 
 export const checkRoutes: Pick<
   Handlers,
-  'checks.list' | 'checks.latest' | 'checks.create' | 'checks.track' | 'checks.remove' | 'checks.restore'
+  | 'checks.list'
+  | 'checks.latest'
+  | 'checks.history'
+  | 'checks.create'
+  | 'checks.read'
+  | 'checks.decide'
+  | 'checks.undecide'
+  | 'checks.counts'
+  | 'checks.track'
+  | 'checks.remove'
+  | 'checks.restore'
 > = {
-  'checks.list': (call, { params }) => checkService(call).list(params.studentId),
+  'checks.list': (call, { params, query }) => checkService(call).list(params.studentId, query),
+  'checks.history': (call, { params }) => checkService(call).history(params.studentId),
+  'checks.read': (call, { params }) => checkService(call).read(params.checkId),
+  'checks.decide': (call, { params, body }) => checkService(call).decide(params.checkId, body),
+  'checks.undecide': (call, { params }) => checkService(call).undecide(params.checkId),
+  'checks.counts': (call) => checkService(call).counts(),
   'checks.latest': (call, { params }) => checkService(call).latest(params.studentId),
   'checks.create': (call, { params, body }) => checkService(call).create(params.studentId, body),
   'checks.track': (call, { params }) => checkService(call).track(params.checkId),

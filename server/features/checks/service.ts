@@ -3,24 +3,30 @@ import {
   decodeTrack,
   judgeTake,
   landingAtCents,
-  landingFromMeter,
+  landingOfReading,
   snapshotOf,
+  summaryOf,
+  tapesNow,
   type Exercise,
+  type JudgedTake,
   type Landing,
   type Stringing,
 } from '#core'
-import type { Check, CheckSummary, HandlerInput } from '#contracts'
+import type { Check, CheckSummary, HandlerInput, History, VerdictCounts } from '#contracts'
 import type { CheckRow } from '../../db/rows'
 import type { Call } from '../../http/call'
 import { insistOnDay } from '../../http/days'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
 import { instrumentRepository } from '../instruments/repository'
+import { loggedEvent } from '../instruments/dto'
 import { stringingOfFacts } from '../instruments/service'
 import { studentRepository } from '../students/repository'
 import { toleranceOf } from '../students/tolerance'
-import { checkDto, checkSummaryDto, keptVerdict, landingRows } from './dto'
+import { tapeRepository } from '../tapes/repository'
+import { checkDto, checkSummaryDto, keptVerdict, landingRows, pastCheckDto } from './dto'
 import { exerciseOfDraft, exerciseRow, namedNote, type NamedNote } from './exercise'
 import { checkRepository } from './repository'
+import { earlierTakes } from './take'
 
 type Draft = HandlerInput<'checks.create'>['body']
 
@@ -41,9 +47,58 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
   }
 
   return {
-    async list(studentId: string): Promise<Check[]> {
+    read,
+
+    async list(studentId: string, page: HandlerInput<'checks.list'>['query']): Promise<Check[]> {
       await existingStudent(studentId)
-      return (await repository.ofStudent(studentId)).map(checkDto)
+      return (await repository.ofStudent(studentId, page)).map(checkDto)
+    },
+
+    /** All checks in a few numbers each, with the instruments and tapes of those days. */
+    async history(studentId: string): Promise<History> {
+      await existingStudent(studentId)
+      const [checks, loans] = await Promise.all([
+        repository.past(studentId),
+        studentRepository(store).loansOf(studentId),
+      ])
+      const held = [...new Set(loans.map(({ instrumentId }) => instrumentId))]
+      const tapes = await tapeRepository(store).eventsOf(held)
+      return {
+        checks: checks.map(pastCheckDto),
+        loans,
+        tapes: tapes.flatMap(({ instrumentId, markId, onDate, kind }) =>
+          markId === null ? [] : [{ instrumentId, markId, on: onDate, kind }],
+        ),
+      }
+    },
+
+    /** What the teacher says to a verdict; what was said before is replaced. */
+    async decide(id: string, draft: HandlerInput<'checks.decide'>['body']): Promise<Check> {
+      await read(id)
+      await repository.setDecision(id, {
+        ...draft,
+        reason: draft.says === 'overruled' ? draft.reason : null,
+        by: user.name,
+        at: now.toISOString(),
+      })
+      return read(id)
+    },
+
+    /** Takes back what was said. */
+    async undecide(id: string): Promise<Check> {
+      await read(id)
+      await repository.setDecision(id, null)
+      return read(id)
+    },
+
+    async counts(): Promise<VerdictCounts> {
+      const rows = await repository.counts()
+      return rows.map(({ accepted, overruled, tooStrict, ...row }) => ({
+        ...row,
+        accepted: Number(accepted),
+        overruled: Number(overruled),
+        tooStrict: Number(tooStrict),
+      }))
     },
 
     async latest(studentId: string): Promise<CheckSummary[]> {
@@ -60,28 +115,47 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
     /** Judges the readings with the core, whatever the page thought of them, and keeps both with the strings as they are. */
     async create(studentId: string, draft: Draft): Promise<Check> {
       insistOnDay(now, draft.takenAt.slice(0, 10), 'takenAt')
-      const [student, facts] = await Promise.all([
+      const takenAt = new Date(draft.takenAt)
+      const [student, facts, taping, before] = await Promise.all([
         existingStudent(studentId),
         instrumentRepository(store).stringsOf(draft.instrumentId),
+        tapeRepository(store).eventsOf([draft.instrumentId]),
+        draft.withEarlier
+          ? repository.before({ studentId, instrumentId: draft.instrumentId }, takenAt)
+          : Promise.resolve([]),
       ])
       const toleranceCents = toleranceOf(student, signedIn.session.studio.settings)
       if (!facts) throw fieldProblem('instrumentId', 'Choose one of the studio’s instruments.')
       const stringing = stringingOfFacts(facts, draft.system)
       const exercise = exerciseOfDraft(stringing, draft)
-      const landings = landingsOfDraft(stringing, exercise, draft)
+      const tapesMm = tapesNow(taping.map(loggedEvent)).map(({ placeMm }) => placeMm)
+      const landings = landingsOfDraft(stringing, exercise, draft, tapesMm)
+      const take: JudgedTake = {
+        stringing,
+        exercise,
+        landings,
+        tapesMm,
+        toleranceCents,
+        tapesCovered: draft.tapesCovered,
+        earlier: earlierTakes(before, takenAt),
+      }
       const track = trackOfDraft(draft)
       const check: Omit<CheckRow, 'studioId'> = {
         id: uuid(),
         studentId,
         instrumentId: facts.instrument.id,
         userId: user.id,
-        takenAt: new Date(draft.takenAt),
+        takenAt,
         exercise: exerciseRow(exercise, stringing.tuning),
         stringing: snapshotOf(stringing),
         toleranceCents,
         tapesCovered: draft.tapesCovered,
         hasTrack: track !== null,
-        verdict: keptVerdict(judgeTake({ stringing, exercise, landings, toleranceCents })),
+        tapesMm,
+        verdict: keptVerdict(judgeTake(take)),
+        decision: null,
+        rejudged: null,
+        summary: summaryOf(take) ?? null,
         unmoved: null,
         note: draft.note,
         recordedAt: now,
@@ -111,10 +185,15 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
 }
 
 /** Everything that was read or heard, in order. */
-function landingsOfDraft(stringing: Stringing, exercise: Exercise, { readings, heard }: Draft): Landing[] {
+function landingsOfDraft(
+  stringing: Stringing,
+  exercise: Exercise,
+  { readings, heard }: Draft,
+  tapesMm: readonly number[],
+): Landing[] {
   const expected = (reading: NamedNote) => namedNote(exercise.notes, reading)!
   const typed = readings.map((reading) =>
-    landingFromMeter(stringing, expected(reading), reading.shownCents, reading.atMs),
+    landingOfReading(stringing, expected(reading), reading, { atMs: reading.atMs, tapesMm }),
   )
   const listened = (heard?.notes ?? []).map(
     ({ finger, index, landingCents, landingSigmaCents, atMs, ...beside }): Landing =>

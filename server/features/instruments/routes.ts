@@ -1,4 +1,5 @@
 import type { Handlers } from '../../http/call'
+import { rejudgeInstrument } from '../checks/rejudge'
 import { instrumentService } from './service'
 
 type Name =
@@ -24,7 +25,10 @@ export const instrumentRoutes: Pick<Handlers, Name> = {
   'instruments.remove': (call, { params }) => instrumentService(call).remove(params.instrumentId),
   'instruments.restore': (call, { params }) => instrumentService(call).restore(params.instrumentId),
   'measurements.list': (call, { params }) => instrumentService(call).measurements(params.instrumentId),
-  'measurements.create': (call, { params, body }) =>
-    instrumentService(call).measure(params.instrumentId, body),
+  'measurements.create': async (call, { params, body }) => {
+    const instrument = await instrumentService(call).measure(params.instrumentId, body)
+    await rejudgeInstrument(call.store, params.instrumentId, body.measuredOn)
+    return instrument
+  },
   'tapeSets.list': (call, { params }) => instrumentService(call).tapeSets(params.instrumentId),
 }

@@ -4,7 +4,7 @@ import { NEWEST_LENGTH } from '../instruments/repository'
 import { readAll } from '../../db/reads'
 import { columnsOf, partOf, type StudioStore } from '../../db/studio-store'
 
-type LastCheck = Pick<CheckRow, 'id' | 'takenAt' | 'exercise' | 'verdict'>
+type LastCheck = Pick<CheckRow, 'id' | 'takenAt' | 'exercise' | 'verdict' | 'decision'>
 
 /** A student with what is with them now and the check taken last. */
 export interface StudentFacts {
@@ -46,7 +46,7 @@ export function studentRepository(store: StudioStore) {
   async function joined(condition: string, replacements: Record<string, unknown>): Promise<StudentFacts[]> {
     const rows = await store.select<JoinedStudent>(
       `SELECT ${columnsOf(student, 's', 'student')}, l.instrument_id AS \`loan.instrumentId\`,
-              ${columnsOf(check, 'c', 'lastCheck', ['id', 'takenAt', 'exercise', 'verdict'])}
+              ${columnsOf(check, 'c', 'lastCheck', ['id', 'takenAt', 'exercise', 'verdict', 'decision'])}
        FROM student s
        LEFT JOIN loan l ON l.studio_id = s.studio_id AND l.student_id = s.id AND l.is_open = 1
        LEFT JOIN hand_check c ON c.id = (
@@ -137,6 +137,15 @@ export function studentRepository(store: StudioStore) {
       await store.update(loan, { studentId, toDate: null }, { toDate: on })
       if (instrumentId !== null) await store.update(loan, { instrumentId, toDate: null }, { toDate: on })
     },
+
+    /** What the student held and holds, oldest first, by the instruments’ labels. */
+    loansOf: (studentId: string) =>
+      store.select<Pick<LoanRow, 'instrumentId' | 'fromDate' | 'toDate'> & { readonly label: string }>(
+        `SELECT l.instrument_id AS instrumentId, i.label, l.from_date AS fromDate, l.to_date AS toDate
+         FROM loan l JOIN instrument i ON i.studio_id = l.studio_id AND i.id = l.instrument_id
+         WHERE l.studio_id = :studioId AND l.student_id = :studentId ORDER BY l.from_date, l.id`,
+        { studentId },
+      ),
 
     addLoan: (row: Omit<LoanRow, 'studioId'>) => store.insert(loan, [row]),
   }

@@ -14,6 +14,14 @@ export function tapeRepository(store: StudioStore) {
     addEvents: (rows: readonly Omit<TapeEventRow, 'studioId'>[]) => store.insert(tapeEvent, rows),
     events: (instrumentId: string) =>
       store.written(tapeEvent, { instrumentId, removedAt: null }, { order: IN_ORDER_OF_TIME }),
+    eventsOf: (instrumentIds: readonly string[]) =>
+      instrumentIds.length === 0
+        ? Promise.resolve([])
+        : store.all(
+            tapeEvent,
+            { instrumentId: [...instrumentIds], removedAt: null },
+            { order: IN_ORDER_OF_TIME },
+          ),
     event: (id: string) => store.one(tapeEvent, { id }),
     changeEvent: (id: string, values: Partial<TapeEventRow>) => store.update(tapeEvent, { id }, values),
     addFind: (row: Omit<RingFindRow, 'studioId'>) => store.insert(ringFind, [row]),

@@ -5,6 +5,12 @@
       <ElSegmented v-model="stringIndex" :options="strings" aria-label="String" />
       <ChoiceSelect v-model="choice.shapeId" label="Hand shape" :options="shapes" class="shape" />
     </template>
+    <ElSegmented
+      v-else-if="choice.kind === 'fourth' || choice.kind === 'octave'"
+      v-model="stringIndex"
+      :options="strings"
+      aria-label="The lower string"
+    />
     <template v-else-if="choice.kind !== 'free'">
       <ChoiceSelect v-model="choice.keyId" label="Key" :options="keys" filterable class="key" />
       <template v-if="choice.kind === 'scale' || choice.kind === 'arpeggio'">

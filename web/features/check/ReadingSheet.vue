@@ -1,14 +1,23 @@
 <template>
+  <div class="by">
+    <ElSegmented v-model="by" :options="WAYS" size="small" aria-label="Readings are taken" /><KeyHint
+      of="b"
+    />
+    <span v-if="by === 'eye'" class="soft">against the tape: b behind, o on, p past</span>
+    <span v-else-if="by === 'ruler'" class="soft">from its place, towards the bridge positive</span>
+  </div>
   <table class="ledger">
     <caption class="visually-hidden">
-      What the meter showed, in cents, finger by finger
+      {{
+        CAPTIONS[by]
+      }}, finger by finger
     </caption>
     <thead>
       <tr>
         <th scope="col">Finger</th>
         <th scope="col" class="number wide">place</th>
-        <th scope="col" class="number wide">should show</th>
-        <th scope="col">meter shows, cents</th>
+        <th v-if="by === 'meter'" scope="col" class="number wide">should show</th>
+        <th scope="col">{{ COLUMNS[by] }}</th>
         <th scope="col" class="number">landing</th>
         <th scope="col" class="number wide">in mm</th>
       </tr>
@@ -20,12 +29,12 @@
           <span class="finger">{{ row.finger === 0 ? 'Open' : row.finger }}</span> {{ row.note }}
         </th>
         <td class="number soft wide">{{ row.place }}</td>
-        <td class="number soft wide">{{ row.shouldShow }}</td>
+        <td v-if="by === 'meter'" class="number soft wide">{{ row.shouldShow }}</td>
         <td class="entry">
           <input
             :value="row.text"
             inputmode="text"
-            data-takes="number"
+            :data-takes="by === 'eye' && row.finger !== 0 ? 'sides' : 'number'"
             autocomplete="off"
             :aria-label="row.spoken"
             :aria-invalid="row.fault !== undefined"
@@ -37,6 +46,17 @@
             @keydown.down.prevent="focusRow(row.at + 1)"
             @keydown.up.prevent="focusRow(row.at - 1)"
           />
+          <span v-if="by === 'eye' && row.finger !== 0" class="sides">
+            <button
+              v-for="side in SIDES"
+              :key="side"
+              type="button"
+              :aria-label="`${row.spoken}: ${side}`"
+              @click="emit('type', row.id, `${row.text} ${side.charAt(0)}`.trim())"
+            >
+              {{ side }}
+            </button>
+          </span>
           <span v-if="row.fault" :id="`fault-${row.at}`" class="fault">{{ row.fault }}</span>
         </td>
         <td class="number landing" :class="row.side">
@@ -50,8 +70,10 @@
 
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { isSamePlace, type Exercise, type LandedPlace, type Note, type Target } from '#core'
+import { isSamePlace, SIDES, type Exercise, type LandedPlace, type Note, type Target } from '#core'
+import KeyHint from '../../ui/KeyHint.vue'
 import { inUnit, signedCents, signedMm } from '../../words/numbers'
+import type { ReadBy } from './readings-text'
 import type { ReadingRow } from './useReadings'
 import { noteLabel } from '../../words/notes'
 
@@ -65,12 +87,31 @@ const props = defineProps<{
   tuning: readonly Note[]
   toleranceCents: number
 }>()
+/** How readings are taken. */
+const by = defineModel<ReadBy>('by', { default: 'meter' })
 const emit = defineEmits<{
   /** In the row with this id. */
   type: [id: string, text: string]
   /** Enter on the last finger. */
   done: []
 }>()
+
+const WAYS = [
+  { value: 'meter', label: 'Meter' },
+  { value: 'ruler', label: 'Ruler' },
+  { value: 'eye', label: 'Eye' },
+]
+const COLUMNS: Readonly<Record<ReadBy, string>> = {
+  meter: 'meter shows, cents',
+  ruler: 'off by, mm',
+  eye: 'seen at its tape',
+}
+const CAPTIONS: Readonly<Record<ReadBy, string>> = {
+  meter: 'What the meter showed, in cents',
+  ruler: 'How far off the finger stood, in mm',
+  eye: 'Where the finger was seen against its tape',
+}
+const SPOKEN: Readonly<Record<ReadBy, string>> = { meter: 'cents', ruler: 'mm', eye: 'by eye' }
 
 /** More than one string: each row says which. */
 const areSeveral = computed(() => new Set(props.targets.map((t) => t.stringIndex)).size > 1)
@@ -92,7 +133,7 @@ const lines = computed(() =>
       ...row,
       at,
       string: open,
-      spoken: `${open ? `${open} string, ` : ''}${row.finger === 0 ? 'Open string' : `Finger ${row.finger}`}, cents`,
+      spoken: `${open ? `${open} string, ` : ''}${row.finger === 0 ? 'Open string, cents' : `Finger ${row.finger}, ${SPOKEN[by.value]}`}`,
       note: target ? noteLabel(target.note, { octave: false }) : '',
       place: target && row.finger !== 0 ? inUnit(target.placeMm) : '',
       shouldShow: target ? signedCents(target.meterCents) : '',
@@ -133,6 +174,36 @@ defineExpose({
 </script>
 
 <style scoped>
+.by {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+  margin-top: 8px;
+  font-size: 15px;
+}
+
+.sides {
+  display: inline-flex;
+  gap: 4px;
+  margin-left: 6px;
+}
+
+.sides button {
+  min-height: 34px;
+  padding: 0 8px;
+  border: 1px solid var(--line-strong);
+  border-radius: 6px;
+  background: transparent;
+  color: var(--ink);
+  font: 500 14px var(--font-text);
+  cursor: pointer;
+}
+
+.sides button:focus-visible {
+  outline: 2.5px solid var(--focus);
+}
+
 th[scope='row'] {
   padding: 4px 8px;
   border-bottom: 1px solid var(--line);

@@ -4,8 +4,11 @@
       <p class="eyebrow">{{ kept ? `Kept verdict, ${kept}` : 'Verdict' }}</p>
       <h2>{{ verdictSentence(verdict) }}</h2>
       <p class="soft">{{ [evidence(noteCount), certainty(verdict)].filter(Boolean).join(', ') }}</p>
+      <p v-for="sentence in besideSentences(verdict)" :key="sentence" class="beside">{{ sentence }}</p>
+      <p v-if="steadiness(verdict, toleranceCents)" class="soft">{{ steadiness(verdict, toleranceCents) }}</p>
       <p v-if="alternativeSentence(verdict)">{{ alternativeSentence(verdict) }}</p>
     </div>
+    <slot />
     <div v-if="advice" class="advice">
       <p v-if="setup.seen" class="seen">{{ setup.seen }}</p>
       <p v-if="setup.lookFirst && student" class="look">
@@ -28,12 +31,13 @@ import type { FamilyId } from '#core'
 import type { KeptVerdict, Student } from '#contracts'
 import { useSettings } from '../../stores/settings'
 import KeyHint from '../../ui/KeyHint.vue'
+import { adviceOn, setupEvidence } from '../../words/advice'
 import {
-  adviceOn,
-  setupEvidence,
   alternativeSentence,
+  besideSentences,
   certainty,
   evidence,
+  steadiness,
   verdictSentence,
 } from '../../words/verdict'
 
@@ -41,6 +45,7 @@ const props = defineProps<{
   verdict: KeptVerdict
   family: FamilyId
   noteCount: number
+  toleranceCents: number
   /** Whose hand it is; missing for a walk-in. */
   student?: Student | undefined
   /** Where it was heard, as in “A string”, once it is kept. */
@@ -76,6 +81,10 @@ h2 {
   border-top: 1px solid var(--line);
   line-height: 1.32;
   font-size: 15px;
+}
+
+.beside {
+  font-weight: 600;
 }
 
 .seen {

@@ -30,7 +30,7 @@ const row = (finger: ReadingRow['finger'], more: Partial<ReadingRow> = {}): Read
   index: null,
   text: '',
   kept: undefined,
-  shownCents: [],
+  told: [],
   fault: undefined,
   ...more,
 })
@@ -90,6 +90,15 @@ describe('the reading sheet', () => {
     expect(named('Finger 2, cents').getAttribute('aria-invalid')).toBe('true')
   })
 
+  it('by eye is touched or typed, against the tape, and its open string is still a number', async () => {
+    const { named, text, wrapper } = await sheet({ by: 'eye' })
+    ;(named('Finger 2, by eye: past') as HTMLElement).click()
+    expect(wrapper.emitted('type')).toEqual([['2', 'p']])
+    expect((named('Finger 2, by eye') as HTMLElement).dataset['takes']).toBe('sides')
+    expect((named('Open string, cents') as HTMLElement).dataset['takes']).toBe('number')
+    expect(text()).not.toContain('should show')
+  })
+
   it('tells sharp and flat by sign and arrow, not by colour alone, and leaves what is in tune plain', async () => {
     const { text } = await sheet({ places: landedPlaces(stringing, landingsOf(30, 3, -2, -28)) })
     expect(text()).toContain('+30 ▶')
@@ -103,6 +112,7 @@ describe('the verdict', () => {
     const { text } = await mounted(VerdictCard, {
       verdict: verdictOf(0, -1, 1, -26),
       noteCount: 4,
+      toleranceCents: 15,
       family: 'violin',
     })
     expect(text()).toMatch(/The frame is \d\.\d mm narrow: the fourth finger lands 26 cents flat/)
@@ -112,7 +122,12 @@ describe('the verdict', () => {
   })
 
   it('does not judge a hand of two fingers', async () => {
-    const { text } = await mounted(VerdictCard, { verdict: verdictOf(5, 8), noteCount: 2, family: 'violin' })
+    const { text } = await mounted(VerdictCard, {
+      verdict: verdictOf(5, 8),
+      noteCount: 2,
+      toleranceCents: 15,
+      family: 'violin',
+    })
     expect(text()).toContain('Not enough notes yet')
   })
 })

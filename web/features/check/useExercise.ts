@@ -6,7 +6,7 @@ import {
   isSamePlace,
   judgeTake,
   landedPlaces,
-  landingFromMeter,
+  landingOfReading,
   marksWithIds,
   noteName,
   notesWithoutPlace,
@@ -18,6 +18,7 @@ import {
   shapeOf,
   targetOf,
   DEFAULT_TAPE_WIDTH_MM,
+  type EarlierTake,
   type Exercise,
   type ExerciseName as CoreName,
   type ExpectedNote,
@@ -29,7 +30,7 @@ import {
   type Take,
   type Verdict,
 } from '#core'
-import type { ExerciseDraft, ExerciseName, Instrument, MeterReading, Student } from '#contracts'
+import type { ExerciseDraft, ExerciseName, Instrument, Reading, Student } from '#contracts'
 import type { BoardLanding, BoardTape, BoardTarget } from '../../board/board'
 import { useBench } from '../../stores/bench'
 import { useExerciseChoice, type ExerciseChoice } from '../../stores/exercise-choice'
@@ -165,28 +166,48 @@ function withinStrings(name: CoreName, count: number): CoreName {
   return { ...name, stringIndex: Math.min(name.stringIndex, count - 1) }
 }
 
+/** What a take is judged with, beside its notes. */
+interface JudgedBeside {
+  readonly tapesCovered: Ref<boolean>
+  readonly earlier: Ref<readonly EarlierTake[]>
+}
+
 /** The exercise with where the fingers landed, read from a meter and heard, and what that says of the hand. */
 export function useTake(
   chosen: ChosenExercise,
-  readings: Ref<readonly MeterReading[]>,
+  readings: Ref<readonly Reading[]>,
   heard: Ref<readonly Landing[]>,
   /** Of a free take, the notes that were heard. */
   line: Ref<Exercise>,
+  { tapesCovered, earlier }: JudgedBeside,
 ) {
+  const tapesMm = computed(() => chosen.instrument.value?.tapes.map(({ placeMm }) => placeMm) ?? [])
   const take = computed<Take | undefined>(() => {
     const strings = chosen.stringing.value
     if (!strings) return undefined
     const { notes } = chosen.exercise.value
-    const landings = readings.value.flatMap(({ finger, index, shownCents }): Landing[] => {
+    const landings = readings.value.flatMap(({ finger, index, ...reading }): Landing[] => {
       const expected = typeof index === 'number' ? notes[index] : notes.find((n) => n.finger === finger)
-      return expected ? [landingFromMeter(strings, expected, shownCents)] : []
+      return expected ? [landingOfReading(strings, expected, reading, { tapesMm: tapesMm.value })] : []
     })
-    return { stringing: strings, exercise: line.value, landings: [...landings, ...heard.value] }
+    return {
+      stringing: strings,
+      exercise: line.value,
+      landings: [...landings, ...heard.value],
+      tapesMm: tapesMm.value,
+    }
   })
   return {
     take,
     verdict: computed<Verdict | undefined>(
-      () => take.value && judgeTake({ ...take.value, toleranceCents: chosen.toleranceCents.value }),
+      () =>
+        take.value &&
+        judgeTake({
+          ...take.value,
+          toleranceCents: chosen.toleranceCents.value,
+          tapesCovered: tapesCovered.value,
+          earlier: earlier.value,
+        }),
     ),
     places: computed(() => (take.value ? landedPlaces(take.value.stringing, take.value.landings) : [])),
   }
@@ -198,7 +219,8 @@ export function draftExercise({ name, notes }: Exercise, tuning: readonly Note[]
   if (!('stringIndex' in name)) return { ...name, notes: line }
   const { stringIndex, ...rest } = name
   const string = noteName(tuning[stringIndex]!)
-  return rest.kind === 'shape' ? { ...rest, string } : { ...rest, string, notes: line }
+  // Each kind sends what is its own.
+  return (rest.kind === 'shape' ? { ...rest, string } : { ...rest, string, notes: line }) as ExerciseDraft
 }
 
 /** The last notes of a finger that are drawn one by one: of more nobody sees any. */

@@ -39,7 +39,7 @@ export function useProposal(student: Ref<Student | undefined>, tuning: Ref<reado
         checks.map((check) => ({
           exerciseId: check.id,
           takenOn: check.takenAt.slice(0, 10),
-          isOff: 'findings' in check.verdict,
+          isOff: 'findings' in check.verdict && check.decision?.says !== 'overruled',
         })),
         settings.intervals?.checkHandDays,
       )

@@ -53,7 +53,7 @@ export function useSetupFile(studentId: Ref<string>, student: Ref<Student | unde
   const fits = useLoaded(id, (of) => call('bodyFits.list', { params: { studentId: of } }))
   const pains = useLoaded(id, (of) => call('pains.list', { params: { studentId: of } }))
   const gateMarks = useLoaded(id, (of) => call('gates.list', { params: { studentId: of } }))
-  const checks = useLoaded(id, (of) => call('checks.list', { params: { studentId: of } }))
+  const checks = useLoaded(id, (of) => call('checks.list', { params: { studentId: of }, query: {} }))
   onScopeDispose(
     outbox.onArrival(() => void Promise.all([rounds.reload(), fits.reload(), gateMarks.reload()])),
   )

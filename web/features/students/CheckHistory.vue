@@ -3,7 +3,7 @@
     <li v-for="check in checks" :key="check.id">
       <time :datetime="check.takenAt">{{ shortDay(check.takenAt) }}</time>
       <div>
-        <p class="sentence">{{ verdictSentence(check.verdict) }}</p>
+        <p class="sentence">{{ checkSentence(check) }}</p>
         <p class="soft">
           <template v-if="check.exercise"
             >{{ exerciseName(check.exercise) }}{{ check.tapesCovered ? ', tapes covered' : '' }} ·
@@ -45,7 +45,7 @@ import type { Check } from '#contracts'
 import { shortDay } from '../../words/dates'
 import { count, signedCents } from '../../words/numbers'
 import { exerciseName } from '../../words/exercises'
-import { verdictSentence } from '../../words/verdict'
+import { checkSentence } from '../../words/verdict'
 import KeptTake from './KeptTake.vue'
 import { landingsOf } from './landings'
 

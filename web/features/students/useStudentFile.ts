@@ -20,7 +20,7 @@ export function useStudentFile(studentId: Ref<string>) {
   )
   const checks = useLoaded(
     () => studentId.value,
-    (id) => call('checks.list', { params: { studentId: id } }),
+    (id) => call('checks.list', { params: { studentId: id }, query: {} }),
   )
   const student = computed(() => studio.student(studentId.value) ?? loaded.data.value)
   onScopeDispose(outbox.onArrival(() => void Promise.all([loaded.reload(), checks.reload()])))

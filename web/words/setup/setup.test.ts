@@ -11,7 +11,7 @@ import {
   type Schools,
 } from '#core'
 import { captionOf } from '../figure'
-import { adviceOn, setupEvidence } from '../verdict'
+import { adviceOn, setupEvidence } from '../advice'
 import { schoolWords } from '../schools'
 import { FIGURE_WORDS, itemWords } from './index'
 import { setupName } from '../setup-names'

@@ -1,0 +1,204 @@
+import { z } from 'zod'
+import type { Finding as CoreFinding } from '#core'
+import { FingerNumber, Instant, NOTE_LENGTH } from './common'
+
+const plusMinusMm = z.number()
+
+export const Finding = z
+  .discriminatedUnion('code', [
+    z.object({
+      code: z.literal('whole_hand'),
+      offsetMm: z.number(),
+      plusMinusMm,
+      openStringHeard: z.boolean(),
+      positionId: z.string().optional(),
+    }),
+    z.object({
+      code: z.literal('frame'),
+      errorMm: z.number(),
+      plusMinusMm,
+      where: z.enum(['across', 'first', 'last']),
+      fromFinger: FingerNumber,
+      toFinger: FingerNumber,
+      expectedMm: z.number(),
+      cents: z.number(),
+      shownBy: FingerNumber,
+    }),
+    z.object({
+      code: z.literal('finger'),
+      finger: FingerNumber,
+      offsetMm: z.number(),
+      plusMinusMm,
+      cents: z.number(),
+    }),
+    z.object({ code: z.literal('steps'), errorMm: z.number(), plusMinusMm }),
+    z.object({ code: z.enum(['locked_thumb', 'pinched', 'dragged']), offsetMm: z.number(), plusMinusMm }),
+    z.object({
+      code: z.literal('elbow'),
+      shortMm: z.number(),
+      plusMinusMm,
+      finger: FingerNumber,
+      cents: z.number(),
+    }),
+    z.object({ code: z.literal('creep'), offsetMm: z.number(), plusMinusMm, cents: z.number() }),
+    z.object({
+      code: z.literal('string'),
+      string: z.string(),
+      cents: z.number(),
+      plusMinusCents: z.number(),
+    }),
+    z.object({ code: z.literal('ear_repairs'), landedCents: z.number(), settledCents: z.number() }),
+    z.object({ code: z.literal('wobble'), finger: FingerNumber, cents: z.number() }),
+    z.object({ code: z.literal('vibrato'), aboveCents: z.number(), widthCents: z.number() }),
+    z.object({
+      code: z.literal('without_tapes'),
+      finger: FingerNumber,
+      cents: z.number(),
+      seenCents: z.number(),
+    }),
+    z.object({ code: z.literal('scatter'), cents: z.number(), leastCents: z.number() }),
+  ])
+  .meta({ id: 'Finding' }) satisfies z.ZodType<CoreFinding>
+
+/** What stands beside any verdict; all absent of earlier versions. */
+const beside = {
+  /** What is heard beside where the fingers land. */
+  beside: z.array(Finding).optional(),
+  /** Of one note, with its interval of nineteen in twenty. */
+  scatter: z.object({ cents: z.number(), lowCents: z.number(), highCents: z.number() }).optional(),
+  /** Earlier takes of the same hand that had a say: how many, how old the newest, and their share of it. */
+  earlier: z.object({ count: z.int(), daysAgo: z.number(), share: z.number() }).optional(),
+}
+
+/** A verdict as it was kept: enough to word it again, without the evidence, which is the landings. */
+export const KeptVerdict = z
+  .discriminatedUnion('outcome', [
+    z.object({
+      outcome: z.literal('not_enough_notes'),
+      fingersHeard: z.array(FingerNumber),
+      fingersNeeded: z.number(),
+      /** About so many notes more would tell; null where fingers are missing. Absent of earlier versions, as is the next. */
+      more: z.number().nullable().optional(),
+      maybe: z.array(Finding).optional(),
+      ...beside,
+    }),
+    z.object({
+      outcome: z.literal('string_out_of_tune'),
+      cents: z.number(),
+      /** The open string’s name; absent of earlier versions. */
+      string: z.string().optional(),
+      ...beside,
+    }),
+    z.object({
+      /** A tape lies where no note is, and its finger follows it. */
+      outcome: z.literal('tape_misplaced'),
+      finger: FingerNumber,
+      tapeMm: z.number(),
+      placeMm: z.number(),
+      cents: z.number(),
+      ...beside,
+    }),
+    z.object({
+      /** One finger played a half step away from what was asked. */
+      outcome: z.literal('other_exercise'),
+      finger: FingerNumber,
+      halfSteps: z.union([z.literal(1), z.literal(-1)]),
+      ...beside,
+    }),
+    z.object({
+      /** 4 against the next open string, or against the octave of 1. */
+      outcome: z.literal('matched'),
+      of: z.enum(['fourth', 'octave']),
+      cents: z.number(),
+      plusMinusCents: z.number(),
+      /** Null where the notes do not carry it. */
+      isOff: z.boolean().nullable(),
+      ...beside,
+    }),
+    z.object({
+      outcome: z.literal('in_tune'),
+      worst: z.object({ finger: FingerNumber, meanCents: z.number() }),
+      ...beside,
+    }),
+    z.object({
+      outcome: z.enum(['explained', 'several']),
+      findings: z.array(Finding),
+      alternatives: z.array(Finding),
+      ...beside,
+    }),
+  ])
+  .meta({ id: 'Verdict' })
+
+/** Why a teacher does not follow a verdict. */
+export const OVERRULES = [
+  'instrument',
+  'tape',
+  'other_notes',
+  'seen_otherwise',
+  'too_strict',
+  'other',
+] as const
+
+/** What is worked on until the next lesson, in a line. */
+const WORK_LENGTH = 160
+
+export const DecisionDraft = z
+  .object({
+    says: z.enum(['accepted', 'overruled']),
+    /** Of a verdict that is overruled. */
+    reason: z
+      .enum(OVERRULES, { error: `Say why: ${OVERRULES.join(', ')}.` })
+      .nullable()
+      .default(null),
+    /** The sentence as the teacher would say it; null where it stands as it is. */
+    sentence: z
+      .string()
+      .trim()
+      .min(1, { error: 'Write a sentence, or leave it as it is.' })
+      .max(NOTE_LENGTH, { error: `Keep the sentence to ${NOTE_LENGTH} characters.` })
+      .nullable()
+      .default(null),
+    /** The one thing to work on. */
+    workOn: z
+      .string()
+      .trim()
+      .min(1, { error: 'Say what is worked on, or nothing.' })
+      .max(WORK_LENGTH, { error: `Keep it to one thing: ${WORK_LENGTH} characters.` })
+      .nullable()
+      .default(null),
+  })
+  .refine(({ says, reason }) => says === 'accepted' || reason !== null, {
+    error: 'Say why the verdict is overruled.',
+    path: ['reason'],
+  })
+  .meta({
+    id: 'DecisionDraft',
+    examples: [{ says: 'overruled', reason: 'seen_otherwise', sentence: 'The elbow was in the way.' }],
+  })
+
+export const Decision = z
+  .object({
+    says: z.enum(['accepted', 'overruled']),
+    reason: z.enum(OVERRULES).nullable(),
+    sentence: z.string().nullable(),
+    workOn: z.string().nullable(),
+    by: z.string(),
+    at: Instant,
+  })
+  .meta({ id: 'Decision', description: 'What a teacher said to a verdict' })
+
+/** How often each kind of finding was told within a tolerance, and what teachers said to it. */
+export const VerdictCounts = z
+  .array(
+    z.object({
+      toleranceCents: z.int(),
+      /** Code of the first finding, or the outcome where there is none. */
+      told: z.string(),
+      count: z.int(),
+      accepted: z.int(),
+      overruled: z.int(),
+      /** Overruled since the tolerance was too strict. */
+      tooStrict: z.int(),
+    }),
+  )
+  .meta({ id: 'VerdictCounts' })

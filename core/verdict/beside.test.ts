@@ -1,0 +1,235 @@
+import { describe, expect, it } from 'vitest'
+import { exerciseOf } from '../exercise'
+import { placementContext } from '../pattern'
+import { faultyHand, seededSource, STEADY_HAND, type HandFaults } from '../simulate'
+import {
+  landingAtCents,
+  landingOfReading,
+  targetsOf,
+  type Exercise,
+  type HeardBeside,
+  type Landing,
+} from '../take'
+import { landed, shaped, strung } from '../testing'
+import { judgeTake, summaryOf, type EarlierTake, type JudgedTake } from './index'
+
+const stringing = strung('violin', 328)
+const hand = shaped('violin')
+
+/** Rounds of the usual hand on A by a simulated player, each note as an ear would have told it. */
+function played(
+  seed: number,
+  faults: Partial<HandFaults>,
+  heard: (landing: number, index: number) => Partial<HeardBeside> = () => ({}),
+  { rounds = 5, tapesCovered = false } = {},
+): JudgedTake {
+  const notes = Array.from({ length: rounds }, () => hand.notes.slice(1)).flat()
+  const exercise: Exercise = { ...hand, notes }
+  const at = faultyHand(
+    seededSource(seed),
+    stringing,
+    exercise,
+    { ...STEADY_HAND, scatterCents: 3, ...faults },
+    { tapesCovered },
+  )
+  const landings = targetsOf(stringing, exercise).map((target, i, all) => {
+    const cents = at(target, i / (all.length - 1))
+    return landingAtCents(stringing, target, cents, {
+      sigmaCents: 1,
+      atMs: 500 * i,
+      source: 'microphone',
+      heard: { settledCents: cents, settledSigmaCents: 1, lastsMs: 600, confidence: 1, ...heard(cents, i) },
+    })
+  })
+  return { stringing, exercise: hand, landings, toleranceCents: 10, tapesCovered }
+}
+const besideOf = (take: JudgedTake) => judgeTake(take).beside?.map(({ code }) => code) ?? []
+
+describe('beside where the fingers land (handbook § 7, common practice, no source)', () => {
+  it.each([
+    [
+      'landing far, settled near',
+      { handOffsetMm: 3 },
+      (c: number) => ({ settledCents: 0.2 * c }),
+      ['ear_repairs'],
+    ],
+    ['landing far and left there', { handOffsetMm: 3 }, () => ({}), []],
+    ['landing near', {}, (c: number) => ({ settledCents: 0.2 * c }), []],
+    [
+      'a pitch that wobbles while it is held',
+      {},
+      (_: number, i: number) => ({ wobbleCents: 9 + (i % 3) }),
+      ['wobble'],
+    ],
+    ['a steady pitch', {}, () => ({ wobbleCents: 2 }), []],
+    [
+      'a vibrato that swings above the note',
+      {},
+      () => ({ vibratoWidthCents: 30, vibratoTopCents: 16 }),
+      ['vibrato'],
+    ],
+    ['a vibrato down and back', {}, () => ({ vibratoWidthCents: 30, vibratoTopCents: 2 }), []],
+  ] as const)('%s', (_, faults, heard, codes) => {
+    expect(besideOf(played(7, faults, heard))).toEqual(codes)
+  })
+
+  it('names the finger whose pitch wobbles', () => {
+    const take = played(8, {}, (_, i) => ({ wobbleCents: i % 4 === 2 ? 12 : 2 }))
+    expect(judgeTake(take)).toMatchObject({
+      outcome: 'in_tune',
+      beside: [{ code: 'wobble', finger: 3, cents: 12 }],
+    })
+  })
+
+  it('a finger that is right in sight of its tape and off without it depends on the tape', () => {
+    const earlier: EarlierTake[] = [1, 2].map((seed) => ({
+      ...played(seed, {}),
+      daysAgo: 7 * seed,
+      tapesCovered: false,
+    }))
+    const covered = played(3, { withoutTapesCents: 25 }, undefined, { tapesCovered: true })
+    const verdict = judgeTake({ ...covered, earlier })
+    expect(verdict.beside).toMatchObject([{ code: 'without_tapes' }])
+    // Off as well with the tapes in sight: no tape carries it.
+    const also = earlier.map((one, i) => ({ ...one, ...played(i + 1, { handOffsetMm: 5 }) }) as EarlierTake)
+    expect(besideOf({ ...covered, earlier: also })).toEqual([])
+    expect(besideOf({ ...covered, tapesCovered: false, earlier })).toEqual([])
+  })
+
+  it('tells bias from scatter as soon as the notes allow: the interval of a spread by χ²', () => {
+    const { scatter } = judgeTake(played(4, { handOffsetMm: 3, scatterCents: 5 }, undefined, { rounds: 8 }))
+    expect(scatter!.lowCents).toBeLessThan(5)
+    expect(scatter!.highCents).toBeGreaterThan(5)
+    // 28 degrees of freedom: √(28 / 44.461) and √(28 / 15.308) of the estimate (χ² tables).
+    expect(scatter!.lowCents / scatter!.cents).toBeCloseTo(Math.sqrt(28 / 44.461), 2)
+    expect(scatter!.highCents / scatter!.cents).toBeCloseTo(Math.sqrt(28 / 15.308), 2)
+    expect(judgeTake(played(4, {}, undefined, { rounds: 1 })).scatter).toBeUndefined()
+  })
+})
+
+describe('before any blame of the hand', () => {
+  const steady = (off: (finger: number) => number) =>
+    landed(
+      { stringing, exercise: hand },
+      [1, 2, 3, 4, 1, 2, 3, 4].map((finger, i) => [finger as 1, off(finger) + (i % 2)]),
+    )
+  const judge = (landings: readonly Landing[], more: Partial<JudgedTake> = {}) =>
+    judgeTake({ stringing, exercise: hand, landings, toleranceCents: 10, ...more })
+  const places = targetsOf(stringing, hand).filter(({ finger }) => finger > 0)
+
+  it('comes another pattern: one finger a half step from its note, the others where they should be', () => {
+    expect(judge(steady((finger) => (finger === 2 ? -95 : 3)))).toMatchObject({
+      outcome: 'other_exercise',
+      finger: 2,
+      halfSteps: -1,
+    })
+    expect(judge(steady(() => -95)).outcome).not.toBe('other_exercise')
+    expect(judge(steady((finger) => (finger === 2 ? -60 : 3))).outcome).toBe('explained')
+  })
+
+  it('comes a tape 3 mm off that its finger follows, and not one that it leaves aside', () => {
+    const tapesMm = places.map(({ placeMm, finger }) => placeMm + (finger === 3 ? 3 : 0))
+    const follows = judge(
+      steady((finger) => (finger === 3 ? 21 : 0)),
+      { tapesMm },
+    )
+    expect(follows).toMatchObject({ outcome: 'tape_misplaced', finger: 3, tapeMm: tapesMm[2] })
+    expect(
+      judge(
+        steady(() => 0),
+        { tapesMm },
+      ).outcome,
+    ).toBe('in_tune')
+    expect(
+      judge(
+        steady((finger) => (finger === 4 ? -21 : 0)),
+        { tapesMm },
+      ),
+    ).toMatchObject({
+      outcome: 'explained',
+      findings: [{ code: 'frame' }],
+    })
+  })
+})
+
+describe('two notes that are one by ear', () => {
+  const made = (kind: 'fourth' | 'octave', family: 'violin' | 'cello' = 'violin') => {
+    const on = strung(family, family === 'violin' ? 328 : 690)
+    return exerciseOf(placementContext(on.family, on.tuning), { kind, stringIndex: 1 })
+  }
+  const judge = (kind: 'fourth' | 'octave', upper: readonly number[], partner: readonly number[]) => {
+    const exercise = made(kind)
+    if (!exercise.ok) throw new Error(exercise.code)
+    const { notes } = exercise.exercise
+    const landingsOf = (isUpper: boolean, all: readonly number[]) =>
+      all.map((cents) => {
+        const expected = notes.find(({ finger }) => (finger === 4) === isUpper)!
+        return landingAtCents(stringing, expected, cents, { sigmaCents: 2, atMs: null, source: 'meter' })
+      })
+    const landings = [...landingsOf(true, upper), ...landingsOf(false, partner)]
+    return judgeTake({ stringing, exercise: exercise.exercise, landings, toleranceCents: 10 })
+  }
+
+  it('are 4 on D and the open A; 1 on D and 4 on A, an octave; and no such pair on a cello', () => {
+    const fourth = made('fourth')
+    expect(fourth.ok && fourth.exercise.notes.slice(0, 2)).toMatchObject([
+      { stringIndex: 2, finger: 0, note: { letter: 'A', octave: 4 } },
+      { stringIndex: 1, finger: 4, note: { letter: 'A', octave: 4 } },
+    ])
+    const octave = made('octave')
+    expect(octave.ok && octave.exercise.notes.slice(0, 2)).toMatchObject([
+      { stringIndex: 1, finger: 1, note: { letter: 'E', octave: 4 } },
+      { stringIndex: 2, finger: 4, note: { letter: 'E', octave: 5 } },
+    ])
+    expect(made('fourth', 'cello')).toEqual({ ok: false, code: 'no_hand' })
+  })
+
+  it('are held against each other, whatever the instrument is tuned to', () => {
+    expect(judge('fourth', [-33, -35, -34], [-20, -20, -20])).toMatchObject({
+      outcome: 'matched',
+      isOff: true,
+    })
+    const alike = judge('fourth', [-21, -19, -20], [-20, -20, -21])
+    expect(alike).toMatchObject({ outcome: 'matched', of: 'fourth', isOff: false })
+    expect(judge('octave', [12], [4])).toMatchObject({ isOff: null })
+    expect(judge('octave', [12], [])).toMatchObject({ outcome: 'not_enough_notes', more: 1 })
+  })
+})
+
+describe('what an eye and a ruler are worth', () => {
+  const all = (side: 'behind' | 'on' | 'past', times: number) =>
+    Array.from({ length: times }, () => hand.notes.slice(1))
+      .flat()
+      .map((expected) => landingOfReading(stringing, expected, { side: expected.finger === 4 ? side : 'on' }))
+  const judge = (landings: readonly Landing[]) =>
+    judgeTake({ stringing, exercise: hand, landings, toleranceCents: 20 })
+
+  it('however well words agree, few of them tell less than as many numbers', () => {
+    const seen = all('behind', 2)
+    const numbers = seen.map((l) => ({ ...l, sigmaCents: 1, source: 'meter' as const }))
+    // A meter that shows the same twice is written twice: a cent apart it is news.
+    const metered = numbers.map((l, i) => ({ ...l, cents: l.cents + (i % 2) }))
+    expect(judge(seen).outcome).toBe('not_enough_notes')
+    expect(judge(metered).outcome).toBe('explained')
+    expect(judge(all('behind', 8))).toMatchObject({
+      outcome: 'explained',
+      findings: [{ code: 'frame', where: 'last' }],
+    })
+    expect(judge(all('on', 8)).outcome).toBe('in_tune')
+  })
+})
+
+describe('a take in numbers', () => {
+  it('says bias, scatter, frame and drift of what was played', () => {
+    const steady = summaryOf(played(1, { frameErrorMm: -6, scatterCents: 4 }, undefined, { rounds: 10 }))!
+    expect(steady.frameMm).toBeCloseTo(-6, 0)
+    expect(steady.scatterCents).toBeGreaterThan(3)
+    expect(steady.scatterCents).toBeLessThan(5.2)
+    expect(steady.count).toBe(40)
+    const creeping = summaryOf(played(2, { creepMm: 4, scatterCents: 1 }, undefined, { rounds: 10 }))!
+    // 4 mm where a millimetre is worth 5.3 to 8 cents
+    expect(creeping.driftCents).toBeGreaterThan(18)
+    expect(creeping.driftCents).toBeLessThan(30)
+    expect(summaryOf({ ...played(1, {}), landings: [] })).toBeUndefined()
+  })
+})

@@ -1,0 +1,5 @@
+import type { Evidence } from '../evidence'
+import type { Finding } from '../types'
+
+/** What can be heard beside where the fingers land, or undefined where these notes do not show it. */
+export type Beside = (evidence: Evidence) => Finding | undefined

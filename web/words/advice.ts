@@ -1,0 +1,287 @@
+import {
+  itemsBehind,
+  roundItems,
+  USUAL_SCHOOLS,
+  type FamilyId,
+  type Finding,
+  type Schools,
+  type SetupArrangement,
+} from '#core'
+import type { KeptVerdict, SetupNow } from '#contracts'
+import { shortDay } from './dates'
+import { listed } from './numbers'
+import { setupName } from './setup-names'
+import { fingerName } from './trade'
+
+/** What to look at, what to try, and what not to do. Common practice, no source. */
+export interface Advice {
+  readonly checkFirst: readonly string[]
+  readonly thenTry: readonly string[]
+  readonly notThis: string
+}
+
+const GENTLE =
+  'Stop at any pain, numbness or tingling, rest, and ask a doctor or a physiotherapist who treats players.'
+
+/** Advice on the weightiest finding; undefined when there is nothing to work on. */
+export function adviceOn(
+  verdict: KeptVerdict,
+  family: FamilyId,
+  schools: Schools = USUAL_SCHOOLS,
+): Advice | undefined {
+  if (verdict.outcome === 'string_out_of_tune')
+    return {
+      checkFirst: ['Tune all the strings: a drifting peg spoils every place.'],
+      thenTry: ['Read the open string once more, then the fingers.'],
+      notThis: 'These notes say nothing about the hand yet.',
+    }
+  if (verdict.outcome === 'tape_misplaced')
+    return {
+      checkFirst: [
+        'Measure the string and the tape from the nut.',
+        'Does the tape lie square to the string?',
+      ],
+      thenTry: ['Lay the tape anew at its place, then read the hand once more.'],
+      notThis: 'Do not correct the finger: it does what the tape says. Varnish first: peel gently, no blade.',
+    }
+  if (verdict.outcome === 'other_exercise')
+    return {
+      checkFirst: ['Which pattern was played: where was the half step?'],
+      thenTry: ['Choose the exercise that was played, or play the one that is asked.'],
+      notThis: 'These notes say nothing about the hand yet.',
+    }
+  if (verdict.outcome === 'matched') return verdict.isOff ? MATCHES[verdict.of] : undefined
+  const finding = ('findings' in verdict ? verdict.findings[0] : undefined) ?? verdict.beside?.[0]
+  if (!finding) return undefined
+  if (finding.code === 'whole_hand') return wholeHandAdvice(finding, family, schools)
+  if (finding.code === 'frame') return frameAdvice(finding, family)
+  if (finding.code !== 'finger') return adviceOnHand(finding, family, schools)
+  return {
+    checkFirst: [
+      schools.waiting_fingers === 'hover'
+        ? `Does the ${fingerName(finding.finger)} drop from above its place, the others hovering?`
+        : `Does the ${fingerName(finding.finger)} come from rest, quick, without pressing after?`,
+    ],
+    thenTry: [
+      `A drill of a few notes for ${finding.finger} alone, slow drops, aimed at the other side of the mistake.`,
+    ],
+    notThis: `Do not move the tape to the finger. ${GENTLE}`,
+  }
+}
+
+/** Where two notes do not meet. */
+const MATCHES: Readonly<Record<'fourth' | 'octave', Advice>> = {
+  fourth: {
+    checkFirst: [
+      'Is the open string in tune?',
+      'Does the elbow come under, so that 4 falls rounded or laid out?',
+    ],
+    thenTry: ['4 against the open string, slowly, listening for the ring.'],
+    notThis: `Do not reach with the hand: 1 keeps its place. ${GENTLE}`,
+  },
+  octave: {
+    checkFirst: ['Is 1 right by itself, and the two strings in tune?'],
+    thenTry: ['Octave of 1 and 4, slowly, only as long as it is comfortable.'],
+    notThis: `Do not stretch 4: let 1 reach back. ${GENTLE}`,
+  },
+}
+
+/** Handbook §7 and 8, row by row. */
+function adviceOnHand(
+  finding: Exclude<Finding, { code: 'whole_hand' | 'frame' | 'finger' }>,
+  family: FamilyId,
+  schools: Schools,
+): Advice {
+  switch (finding.code) {
+    case 'steps':
+      return {
+        checkFirst: [
+          finding.errorMm > 0
+            ? 'Do the fingers of a half step touch, or nearly?'
+            : 'Do the fingers of a whole step part?',
+        ],
+        thenTry: ['The pattern silently on one string, then plucked, then bowed.'],
+        notThis: `Leave the whole hand where it is: it stands well. ${GENTLE}`,
+      }
+    case 'locked_thumb':
+      return {
+        checkFirst: ['Is the thumb soft at all three joints, the base joint above all?'],
+        thenTry: [
+          'Thumb off the neck while playing; an even, quick trill as the test.',
+          'Thumb circles on the neck.',
+        ],
+        notThis: `Do not press 2 back by force. ${GENTLE}`,
+      }
+    case 'elbow':
+      return {
+        checkFirst: [
+          family === 'violin' || family === 'viola'
+            ? 'Does the elbow swing further under for the lower strings?'
+            : 'Does the elbow come along when the hand goes to the lower strings?',
+        ],
+        thenTry: [
+          'Swing the elbow string by string, the hand still, then play.',
+          'Move the arm while holding one pitch.',
+        ],
+        notThis: `Never force the elbow round. ${GENTLE}`,
+      }
+    case 'pinched':
+      return {
+        checkFirst: ['Does 1 reach back by turning the forearm, or by pinching?'],
+        thenTry: ['Extended 1 lifted and dropped, the thumb still.'],
+        notThis: `Do not spread by force. ${GENTLE}`,
+      }
+    case 'dragged':
+      return {
+        checkFirst: ['Do the thumb and 2 stay where they are when 1 reaches back?'],
+        thenTry: ['Place 2 and the thumb, then turn the forearm and drop 1 back.'],
+        notThis: `Do not move the hand to the note of 1. ${GENTLE}`,
+      }
+    case 'creep':
+      return {
+        checkFirst: ['Is the string in tune still at the end?', thumbQuestion(family, schools)],
+        thenTry: ['Stop between the notes; bring the hand back to the first tape each time.'],
+        notThis: `Leave the fingers’ spacing alone: it is right. ${GENTLE}`,
+      }
+    case 'string':
+      return {
+        checkFirst: ['Play the open string: is it in tune?'],
+        thenTry: ['Tune it, then play the exercise once more.'],
+        notThis: 'These notes say nothing about the hand on that string yet.',
+      }
+    case 'ear_repairs':
+      return {
+        checkFirst: ['Does each finger land where it stays, or does it slide after?'],
+        thenTry: ['Frame drill: drop, stop before the repair, look where the finger lies, then listen.'],
+        notThis: `Do not praise the repair alone: the hand learns where it lands. ${GENTLE}`,
+      }
+    case 'wobble':
+      return {
+        checkFirst: [
+          `Does the ${fingerName(finding.finger)} collapse in its last joint, or pull the string aside?`,
+        ],
+        thenTry: ['Rounded finger, weight straight down; tap on wood, half a minute at a time.'],
+        notThis: `Do not press harder: enough to stop the string, no more. ${GENTLE}`,
+      }
+    case 'vibrato':
+      return {
+        checkFirst: ['Does the vibrato begin on the note and go down from it?'],
+        thenTry: ['Back to the gate: slow swings from the note downwards, first without the bow.'],
+        notThis: `No faster swing before the slow one is even. ${GENTLE}`,
+      }
+    case 'without_tapes':
+      return {
+        checkFirst: [`Does the ${fingerName(finding.finger)} look for its tape before it falls?`],
+        thenTry: ['Fade the tape: shorter looks, then covered for a line, then for a piece.'],
+        notThis: 'Do not take all the tapes off at once.',
+      }
+    case 'scatter':
+      return {
+        checkFirst: ['Does each finger take the same way down every time, from low over its place?'],
+        thenTry: ['Slow controlled drops, guided all the way; few notes, one string.'],
+        notThis: `Do not correct single notes: on average they are right. ${GENTLE}`,
+      }
+  }
+}
+
+const THUMBS = {
+  opposite_1: 'Where is the thumb: opposite 1, soft?',
+  behind_1: 'Where is the thumb: about 25 mm behind 1, soft?',
+  opposite_2: 'Has the thumb wandered on from opposite 2, and the hand with it?',
+  behind_2: 'Is the thumb behind 2, and soft?',
+  between_1_and_2: 'Is the thumb between 1 and 2, and soft?',
+} as const
+
+/** Where the thumb is looked for, in the student’s school. */
+function thumbQuestion(family: FamilyId, schools: Schools): string {
+  if (family === 'cello') return THUMBS[schools.thumb_cello]
+  if (family !== 'bass') return THUMBS[schools.thumb_violin]
+  return `Is the thumb level behind ${schools.thumb_bass === 'behind_1' ? 1 : 2}, in the middle of the neck?`
+}
+
+function wholeHandAdvice(
+  finding: Extract<Finding, { code: 'whole_hand' }>,
+  family: FamilyId,
+  schools: Schools,
+): Advice {
+  const tuning = finding.openStringHeard ? [] : ['Is the string in tune? Nobody has read the open string.']
+  const thumb = thumbQuestion(family, schools)
+  return {
+    checkFirst: [...tuning, 'Has the tape crept? Measure it from the nut.', thumb],
+    thenTry: [
+      finding.offsetMm > 0
+        ? 'Open and 1, stopping between notes; bring the hand back to the first tape each time.'
+        : 'Open and 1, about twenty times, aiming past the middle of the tape.',
+    ],
+    notThis: `Leave the fingers’ spacing alone: it is right. ${GENTLE}`,
+  }
+}
+
+function frameAdvice(finding: Extract<Finding, { code: 'frame' }>, family: FamilyId): Advice {
+  if (finding.errorMm > 0)
+    return {
+      checkFirst: ['Is the instrument the right size?', 'Is the hand pushed open, the knuckles flat?'],
+      thenTry: ['A smaller shape: place the fingers silently, then pluck, then bow.'],
+      notThis: `Do not hold the spread by force. ${GENTLE}`,
+    }
+  if (finding.where === 'first')
+    return {
+      checkFirst: [
+        family === 'cello'
+          ? 'Does 1 reach back by turning the forearm, or by pinching?'
+          : 'Is 1 pulled up towards 2, or jammed against the neck?',
+      ],
+      thenTry: ['Lift and drop 1 alone, thumb and the other fingers still.'],
+      notThis: `Do not push 2, 3 and 4 up instead. ${GENTLE}`,
+    }
+  const looks: Record<FamilyId, readonly string[]> = {
+    violin: ['Is the elbow under the string played?', 'Is the hand up, the base of 1 beside the board?'],
+    viola: ['Is the elbow under the string played?', 'Is the hand up, the base of 1 beside the board?'],
+    cello: ['Is the thumb’s base joint soft?', 'Are the fingers rounded, the hand square to the string?'],
+    bass: [
+      'Is the elbow off the body and the hand square to the neck?',
+      'Does the thumb stand behind 1 or 2?',
+    ],
+  }
+  return {
+    checkFirst: looks[family],
+    thenTry:
+      family === 'violin' || family === 'viola'
+        ? [
+            'Find the elbow: place 1 to 4 in tune held low, keep the hand, bring it up.',
+            'Fourth finger against the next open string.',
+          ]
+        : ['Silent pattern on one string, half a minute at a time, then plucked, then bowed.'],
+    notThis: `Do not stretch ${finding.toFinger} upwards; let 1 reach back. ${GENTLE}`,
+  }
+}
+
+/** What the setup says to a verdict. */
+export interface SetupEvidence {
+  /** What was not right when it was last looked at and may be behind it; empty where nothing was. */
+  readonly seen: string
+  /** The item to look at first; undefined where none bears on it. */
+  readonly lookFirst: string | undefined
+}
+
+/** What was seen in the setup that goes with this verdict, and where to look first: at what was “no”, then “nearly”, then unseen. */
+export function setupEvidence(
+  verdict: KeptVerdict,
+  family: FamilyId,
+  setup: SetupNow | null,
+  arrangement?: SetupArrangement,
+): SetupEvidence {
+  const ids = roundItems(family, arrangement).map(({ id }) => id)
+  const behind: readonly string[] = itemsBehind(verdict, family, ids)
+  const standings = (setup?.standings ?? []).filter(({ itemId }) => behind.includes(itemId))
+  const rank = { no: 0, nearly: 1, yes: 2 } as const
+  const seen = [...standings].sort((a, b) => rank[a.answer] - rank[b.answer])
+  const first = seen[0]?.itemId ?? behind[0]
+  const words = seen.map(
+    ({ itemId, answer }) => `${setupName(itemId)} ${answer === 'no' ? 'not yet' : 'nearly'}`,
+  )
+  return {
+    seen: setup && words.length > 0 ? `Setup of ${shortDay(setup.takenAt)}: ${listed(words)}.` : '',
+    lookFirst: first && setupName(first),
+  }
+}
