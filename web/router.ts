@@ -74,6 +74,13 @@ export const router = createRouter({
       props: true,
       meta: { room: 'students' },
     },
+    {
+      path: '/students/:studentId/history',
+      name: 'history',
+      component: () => import('./pages/HistoryPage.vue'),
+      props: true,
+      meta: { room: 'students' },
+    },
     { path: '/setup', name: 'setup', component: () => import('./pages/SetupPage.vue') },
     {
       path: '/setup/drawings',

@@ -1,4 +1,5 @@
 import { median } from 'd3-array'
+import { studentsT } from '../stats'
 
 /** A line through points that a few wrong ones do not bend. */
 export interface RobustLine {
@@ -13,8 +14,9 @@ export interface RobustLine {
  * The line of Theil and Sen: its slope is the median of the slopes of all pairs of points, its height the median of what
  * they leave. The interval is taken from the ordered pair slopes: the number of falling pairs among n points has Kendall's
  * distribution, so the r-th smallest and the r-th largest slope enclose the true one with probability
- * 1 − 2 P(falling pairs < r). The smallest such interval with at least `confidence` is given. Points with the same x make
- * no pair. Undefined below two different x.
+ * 1 − 2 P(falling pairs < r). The smallest such interval with at least `confidence` is given; of more than {@link EXACT_UP_TO}
+ * points the normal distribution stands for Kendall's (Sen's § 4). Points with the same x make no pair. Undefined below two
+ * different x.
  * Source: P. K. Sen, Estimates of the regression coefficient based on Kendall's tau, J. Am. Stat. Assoc. 63 (1968) 1379.
  */
 export function theilSen(
@@ -38,8 +40,18 @@ export function theilSen(
   }
 }
 
+/** Up to so many points Kendall’s distribution is counted out; beyond, the normal one differs from it by less than a rank. */
+const EXACT_UP_TO = 40
+/** Degrees of freedom with which Student’s t is the normal distribution. */
+const NORMAL = 1e6
+
 /** The largest rank r with 1 − 2 P(falling pairs < r) ≥ confidence for n points; 0 where there is none. */
 function rankFor(n: number, confidence: number): number {
+  if (n > EXACT_UP_TO) {
+    const pairs = (n * (n - 1)) / 2
+    const sigma = Math.sqrt((n * (n - 1) * (2 * n + 5)) / 18)
+    return Math.max(0, Math.floor((pairs - studentsT((1 + confidence) / 2, NORMAL) * sigma) / 2))
+  }
   const share = fallingPairShares(n)
   let below = 0
   let rank = 0

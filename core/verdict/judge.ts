@@ -93,7 +93,11 @@ function judgeHand(evidence: Evidence, weighing: Weighing, fingers: readonly Fin
       outcome: 'explained',
       findings: told(named),
       alternatives: others
-        .filter((one) => one.candidates.length === 1 && one.probability > BESIDE * (1 - well))
+        .filter(({ candidates: [other, more], probability }) => {
+          // What is told already is no other explanation.
+          const isTold = named.candidates.some((one) => one.kind.id === other!.kind.id)
+          return !more && !isTold && probability > BESIDE * (1 - well)
+        })
         .flatMap(told),
       fingers,
     }

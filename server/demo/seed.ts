@@ -23,7 +23,7 @@ import {
   type SetupItemId,
   type Stringing,
 } from '#core'
-import type { Level } from '#contracts'
+import type { Check, Level } from '#contracts'
 import type { Database } from '../db/database'
 import { StudioStore } from '../db/studio-store'
 import { exerciseRow } from '../features/checks/exercise'
@@ -174,7 +174,8 @@ async function addStudent(
     // Drawn for every check: what is drawn after it stays as it is, whichever check is heard.
     const shown = read(stringing, exerciseOfDemo(demo, stringing, string, false), faults, source)
     const takenAt = lessonTime(weeksAgo(weeks), demo.time)
-    await checkService(callAt(takenAt)).create(id, {
+    const service = checkService(callAt(takenAt))
+    const check = await service.create(id, {
       instrumentId,
       takenAt: takenAt.toISOString(),
       exercise: draftExercise(exercise, stringing),
@@ -185,7 +186,34 @@ async function addStudent(
       withEarlier: true,
       note: '',
     })
+    await decide(service, check, demo.checks.length - index)
   }
+}
+
+/** What is worked on after such a finding. */
+const WORKS: Readonly<Record<string, string>> = {
+  whole_hand: 'The place of the hand: open and 1, stopping between notes',
+  frame: 'Fourth finger against the open string',
+  finger: 'One finger of a few notes, dropped slowly',
+  creep: 'Back to the first tape after every line',
+  scatter: 'Slow, guided drops',
+}
+
+/** A teacher accepts most verdicts and sets one thing to work on; now and then she has seen it otherwise. */
+async function decide(
+  service: ReturnType<typeof checkService>,
+  { id, verdict }: Check,
+  lessonsAgo: number,
+): Promise<void> {
+  if (verdict.outcome !== 'explained') return
+  const workOn = WORKS[verdict.findings[0]?.code ?? ''] ?? null
+  const isOverruled = lessonsAgo % 5 === 0
+  await service.decide(id, {
+    says: isOverruled ? 'overruled' : 'accepted',
+    reason: isOverruled ? 'seen_otherwise' : null,
+    sentence: isOverruled ? 'A cold hand after the long way in the rain: look again next week.' : null,
+    workOn: isOverruled ? null : workOn,
+  })
 }
 
 const LEVEL_WITHIN: Readonly<Record<number, Level>> = { 20: 'beginner', 15: 'growing', 10: 'trained' }

@@ -69,6 +69,7 @@
             :is-upright="isUpright"
             :has-labels="showPlaces"
           />
+          <BoardBefore v-if="before.length > 0" :scale="scale" :landings="before" />
           <BoardLandings v-if="landings.length > 0" :scale="scale" :landings="landings" :words="words" />
           <BoardRuler :scale="scale" :y="rulerY" :is-flipped="isFlipped" />
           <line
@@ -110,6 +111,7 @@ import {
   type BoardTarget,
   type Zoom,
 } from './board'
+import BoardBefore from './BoardBefore.vue'
 import BoardFingers from './BoardFingers.vue'
 import BoardGhosts from './BoardGhosts.vue'
 import BoardLandings from './BoardLandings.vue'
@@ -138,6 +140,7 @@ const {
   targets = [],
   fingers = [],
   landings = [],
+  before = [],
   activeString = undefined,
   showPlaces = false,
   aimOnly = false,
@@ -154,6 +157,8 @@ const {
   targets?: readonly BoardTarget[]
   fingers?: readonly BoardFinger[]
   landings?: readonly BoardLanding[]
+  /** Where they landed another day. */
+  before?: readonly BoardLanding[]
   activeString?: number | undefined
   /** Writes each tape's place above it. */
   showPlaces?: boolean

@@ -94,13 +94,20 @@
             >
             <ElButton size="small" @click="accept">Take it<KeyHint of="e" on-button /></ElButton>
           </p>
-          <ExerciseFields :chosen="choice" />
+          <ExerciseFields :chosen="choice">
+            <span class="by"
+              ><ElSegmented
+                v-model="sheet.by.value"
+                :options="WAYS"
+                aria-label="Readings are taken" /><KeyHint of="b"
+            /></span>
+          </ExerciseFields>
           <p v-if="choice.fault.value" class="fault" role="alert">{{ choice.fault.value }}</p>
           <p v-if="choice.noPlace.value" class="fault" role="alert">{{ choice.noPlace.value }}</p>
           <ReadingSheet
             v-if="sheet.rows.value.length > 0"
             ref="sheetView"
-            v-model:by="sheet.by.value"
+            :by="sheet.by.value"
             :rows="sheet.rows.value"
             :exercise="choice.exercise.value"
             :targets="choice.targets.value"
@@ -199,6 +206,11 @@ const sheet = useReadings(
   computed(() => stringing.value && mostOffMm(stringing.value, 0)),
 )
 const { readings } = sheet
+const WAYS = [
+  { value: 'meter', label: 'Meter' },
+  { value: 'ruler', label: 'Ruler' },
+  { value: 'eye', label: 'Eye' },
+]
 const heard = useHeardTake({
   stringing,
   exercise: choice.exercise,
@@ -343,6 +355,12 @@ useShortcuts('Check', [
   gap: 4px 12px;
   align-items: center;
   margin: 0 0 8px;
+}
+
+.by {
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
 }
 
 .earlier {

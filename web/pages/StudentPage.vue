@@ -28,8 +28,14 @@
       <section class="card checks" aria-label="Checks">
         <template v-if="checks?.length">
           <LandingChart v-if="heard.length > 1" :checks="heard" :tolerance-cents="student.toleranceCents" />
-          <p class="eyebrow">Checks, newest first</p>
+          <p class="heads">
+            <span class="eyebrow">Checks, newest first</span>
+            <RouterLink :to="{ name: 'history', params: { studentId } }"
+              >Over time<KeyHint of="o"
+            /></RouterLink>
+          </p>
           <CheckHistory :checks="checks" @remove="file.removeCheck" />
+          <ElButton v-if="file.hasOlder.value" text @click="file.readOlder">Older checks</ElButton>
         </template>
         <div v-else-if="checks" class="none">
           <h2>No checks yet</h2>
@@ -117,6 +123,11 @@ useShortcuts('Student’s file', [
     does: 'Setup record, fit and gates',
     run: () => void router.push({ name: 'setup-record', params: { studentId: props.studentId } }),
   },
+  {
+    key: 'o',
+    does: 'Over time: bias, scatter, frame, drift',
+    run: () => void router.push({ name: 'history', params: { studentId: props.studentId } }),
+  },
   { key: 'e', does: 'Change the file', run: () => (isEditing.value = true) },
 ])
 </script>
@@ -138,7 +149,10 @@ aside {
   gap: var(--gap);
 }
 
-.checks .eyebrow {
+.heads {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
   margin: 6px 0 8px;
 }
 

@@ -1,5 +1,7 @@
+import { mean } from 'd3-array'
 import type { Finding } from '#core'
-import type { CheckSummary, KeptVerdict } from '#contracts'
+import type { Check, CheckSummary, KeptVerdict } from '#contracts'
+import { shortDay } from './dates'
 import { labelOfName } from './notes'
 import { positionNamed } from './patterns'
 import { fingerName } from './trade'
@@ -33,6 +35,9 @@ export function verdictSentence(verdict: KeptVerdict): string {
     default: {
       const [first, second] = verdict.findings
       if (!first) return 'Nothing was found.'
+      // Both outer fingers: one frame cannot be narrow and wide.
+      if (first.code === 'frame' && second?.code === 'frame')
+        return `The ${outer(first)}, and the ${outer(second)}.`
       return second
         ? `${findingClause(first)}, and ${lowerFirst(findingClause(second))}.`
         : `${findingClause(first)}${rest(first)}.`
@@ -145,6 +150,12 @@ export function checkSentence({ verdict, decision }: Pick<CheckSummary, 'verdict
   return `Overruled (${OVERRULE_REASONS[decision.reason ?? 'other'].replace(/^[A-Z](?=[a-z])/, (c) => c.toLowerCase())}): ${lowerFirst(verdictSentence(verdict))}`
 }
 
+/** What the check says by the lengths that were measured later; empty where they are the same. */
+export function rejudgedSentence({ rejudged }: Pick<Check, 'rejudged'>): string {
+  if (!rejudged) return ''
+  return `Measured again on ${shortDay(rejudged.measuredOn)}, ${length(mean(rejudged.lengthsMm) ?? 0)}: by that length, ${lowerFirst(verdictSentence(rejudged.verdict))}`
+}
+
 /** What else the same notes would allow, or an empty string. */
 export function alternativeSentence(verdict: KeptVerdict): string {
   if (verdict.outcome === 'not_enough_notes') {
@@ -250,6 +261,10 @@ function rest(finding: Finding): string {
 function offFinger(finding: Finding): string {
   if (finding.code !== 'finger') return lowerFirst(findingClause(finding))
   return `${finding.finger} ${sharpOrFlat(finding.cents)}`
+}
+
+function outer({ shownBy, cents }: Extract<Finding, { code: 'frame' }>): string {
+  return `${fingerName(shownBy)} lands ${sharpOrFlat(cents)}`
 }
 
 function lowerFirst(text: string): string {

@@ -35,6 +35,7 @@
       </template>
     </template>
     <SystemChoice v-model="systemId" :tuning="chosen.tuning.value" />
+    <slot />
   </div>
   <p v-if="choice.kind === 'free'" class="soft free">
     Play what you like: every note is held against the likeliest string and finger. With an exercise chosen

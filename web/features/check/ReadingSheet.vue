@@ -1,11 +1,6 @@
 <template>
-  <div class="by">
-    <ElSegmented v-model="by" :options="WAYS" size="small" aria-label="Readings are taken" /><KeyHint
-      of="b"
-    />
-    <span v-if="by === 'eye'" class="soft">against the tape: b behind, o on, p past</span>
-    <span v-else-if="by === 'ruler'" class="soft">from its place, towards the bridge positive</span>
-  </div>
+  <p v-if="by === 'eye'" class="soft how">Against the tape: b behind, o on, p past.</p>
+  <p v-else-if="by === 'ruler'" class="soft how">From its place; towards the bridge is positive.</p>
   <table class="ledger">
     <caption class="visually-hidden">
       {{
@@ -71,13 +66,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { isSamePlace, SIDES, type Exercise, type LandedPlace, type Note, type Target } from '#core'
-import KeyHint from '../../ui/KeyHint.vue'
 import { inUnit, signedCents, signedMm } from '../../words/numbers'
 import type { ReadBy } from './readings-text'
 import type { ReadingRow } from './useReadings'
 import { noteLabel } from '../../words/notes'
 
 const props = defineProps<{
+  /** How readings are taken. */
+  by: ReadBy
   rows: readonly ReadingRow[]
   /** The exercise, and its places, one a row. */
   exercise: Exercise
@@ -87,8 +83,6 @@ const props = defineProps<{
   tuning: readonly Note[]
   toleranceCents: number
 }>()
-/** How readings are taken. */
-const by = defineModel<ReadBy>('by', { default: 'meter' })
 const emit = defineEmits<{
   /** In the row with this id. */
   type: [id: string, text: string]
@@ -96,11 +90,6 @@ const emit = defineEmits<{
   done: []
 }>()
 
-const WAYS = [
-  { value: 'meter', label: 'Meter' },
-  { value: 'ruler', label: 'Ruler' },
-  { value: 'eye', label: 'Eye' },
-]
 const COLUMNS: Readonly<Record<ReadBy, string>> = {
   meter: 'meter shows, cents',
   ruler: 'off by, mm',
@@ -133,7 +122,7 @@ const lines = computed(() =>
       ...row,
       at,
       string: open,
-      spoken: `${open ? `${open} string, ` : ''}${row.finger === 0 ? 'Open string, cents' : `Finger ${row.finger}, ${SPOKEN[by.value]}`}`,
+      spoken: `${open ? `${open} string, ` : ''}${row.finger === 0 ? 'Open string, cents' : `Finger ${row.finger}, ${SPOKEN[props.by]}`}`,
       note: target ? noteLabel(target.note, { octave: false }) : '',
       place: target && row.finger !== 0 ? inUnit(target.placeMm) : '',
       shouldShow: target ? signedCents(target.meterCents) : '',
@@ -174,12 +163,8 @@ defineExpose({
 </script>
 
 <style scoped>
-.by {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 12px;
-  align-items: center;
-  margin-top: 8px;
+.how {
+  margin: 8px 0 0;
   font-size: 15px;
 }
 

@@ -38,6 +38,7 @@ const ROWS = [row(0), row(1), row(2), row(3), row(4)]
 
 function sheet(props: Record<string, unknown> = {}) {
   return mounted(ReadingSheet, {
+    by: 'meter',
     rows: ROWS,
     exercise,
     tuning: stringing.tuning,

@@ -4,6 +4,8 @@
       <time :datetime="check.takenAt">{{ shortDay(check.takenAt) }}</time>
       <div>
         <p class="sentence">{{ checkSentence(check) }}</p>
+        <p v-if="check.decision?.workOn" class="work">To work on: {{ check.decision.workOn }}.</p>
+        <p v-if="check.rejudged" class="soft">{{ rejudgedSentence(check) }}</p>
         <p class="soft">
           <template v-if="check.exercise"
             >{{ exerciseName(check.exercise) }}{{ check.tapesCovered ? ', tapes covered' : '' }} ·
@@ -45,7 +47,7 @@ import type { Check } from '#contracts'
 import { shortDay } from '../../words/dates'
 import { count, signedCents } from '../../words/numbers'
 import { exerciseName } from '../../words/exercises'
-import { checkSentence } from '../../words/verdict'
+import { checkSentence, rejudgedSentence } from '../../words/verdict'
 import KeptTake from './KeptTake.vue'
 import { landingsOf } from './landings'
 
@@ -77,6 +79,10 @@ time {
 
 .sentence {
   font: 500 18px/1.3 var(--font-title);
+}
+
+.work {
+  font-weight: 600;
 }
 
 .soft {

@@ -1,5 +1,5 @@
 import { isoDay } from '#core'
-import { computed, onScopeDispose, type Ref } from 'vue'
+import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Check, Student } from '#contracts'
 import { call } from '../../api/client'
@@ -7,6 +7,9 @@ import { useLoaded } from '../../api/useLoaded'
 import { UNDO, useNotices } from '../../stores/notices'
 import { useOutbox } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
+
+/** Checks that a file shows at first: about a school year of lessons. */
+const AT_ONCE = 40
 
 /** One student's file: the student as the studio knows them, the checks, and what can be done from the file. */
 export function useStudentFile(studentId: Ref<string>) {
@@ -20,8 +23,12 @@ export function useStudentFile(studentId: Ref<string>) {
   )
   const checks = useLoaded(
     () => studentId.value,
-    (id) => call('checks.list', { params: { studentId: id }, query: {} }),
+    (id) => call('checks.list', { params: { studentId: id }, query: { limit: AT_ONCE } }),
   )
+  /** Older ones are read when somebody asks for them. */
+  const isAll = ref(false)
+  const hasOlder = computed(() => (checks.data.value?.length ?? 0) >= AT_ONCE && !isAll.value)
+  watch(studentId, () => (isAll.value = false))
   const student = computed(() => studio.student(studentId.value) ?? loaded.data.value)
   onScopeDispose(outbox.onArrival(() => void Promise.all([loaded.reload(), checks.reload()])))
 
@@ -64,7 +71,17 @@ export function useStudentFile(studentId: Ref<string>) {
   return {
     student,
     checks: checks.data,
+    hasOlder,
     lend,
+
+    async readOlder() {
+      const read = checks.data.value ?? []
+      const query = { offset: read.length, limit: AT_ONCE }
+      const older = await call('checks.list', { params: { studentId: studentId.value }, query })
+      isAll.value = older.length < AT_ONCE
+      const known = new Set(read.map(({ id }) => id))
+      checks.put([...read, ...older.filter(({ id }) => !known.has(id))])
+    },
 
     async add(sizeId: string, label: string) {
       if (!student.value) return

@@ -1,0 +1,173 @@
+<template>
+  <div class="measure" @click="choose">
+    <ChartFrame
+      :caption="caption"
+      :label="`${caption}: ${count(series.points.length, 'check')}. ${sentence}`"
+      :height="hasDates ? HEIGHT + DATES_PX : HEIGHT"
+      :margins="hasDates ? { ...MARGINS, bottom: MARGINS.bottom + DATES_PX } : MARGINS"
+      :x-scale="xScale"
+      :y-scale="yScale"
+      :x-ticks="xTicks"
+      :y-ticks="4"
+      :y-name="yName"
+      has-zero
+    >
+      <template #behind="{ y, area }">
+        <rect
+          v-if="toleranceAt !== undefined"
+          :x="area.left"
+          :width="area.width"
+          :y="y(toleranceAt)"
+          :height="y(toleranceTo) - y(toleranceAt)"
+          class="band"
+        />
+      </template>
+      <template #default="{ x, y, area }">
+        <line
+          v-for="mark in marksOf(x)"
+          :key="mark.name"
+          :x1="mark.at"
+          :x2="mark.at"
+          :y1="area.top"
+          :y2="area.bottom"
+          :class="['chosen', mark.name]"
+        />
+        <path :d="dotsOf(x, y)" class="dots" />
+        <line
+          v-if="trendLine"
+          class="trend"
+          :x1="x(trendLine.from)"
+          :x2="x(trendLine.to)"
+          :y1="y(trendLine.fromValue)"
+          :y2="y(trendLine.toValue)"
+        />
+      </template>
+    </ChartFrame>
+    <p class="trend-words soft">{{ sentence }}</p>
+  </div>
+</template>
+
+<script setup lang="ts">
+import { extent, leastIndex } from 'd3-array'
+import { scaleLinear, scaleUtc, type ScaleLinear, type ScaleTime } from 'd3-scale'
+import { computed } from 'vue'
+import { dateTicks } from '../../charts/chart'
+import ChartFrame from '../../charts/ChartFrame.vue'
+import { count } from '../../words/numbers'
+import { MEASURE_WORDS, trendSentence } from '../../words/history'
+import { trendOn, type Series } from './series'
+
+const HEIGHT = 104
+const MARGINS = { top: 6, right: 10, bottom: 6, left: 44 }
+/** The last one says the dates of all. */
+const DATES_PX = 18
+
+const props = defineProps<{
+  series: Series
+  time: readonly [Date, Date]
+  hasDates: boolean
+  toleranceCents: number
+  /** Checks that are held against each other: the earlier and the later. */
+  chosen: readonly [string | undefined, string | undefined]
+}>()
+const emit = defineEmits<{ choose: [checkId: string] }>()
+
+const words = computed(() => MEASURE_WORDS[props.series.measure])
+const caption = computed(() => words.value.caption)
+const sentence = computed(() => trendSentence(props.series.trend, words.value))
+const isSigned = computed(() => props.series.measure !== 'scatter')
+const toleranceAt = computed(() => (words.value.unit === 'cents' ? props.toleranceCents : undefined))
+const toleranceTo = computed(() => (isSigned.value ? -props.toleranceCents : 0))
+
+const xScale = (range: [number, number]) => scaleUtc([...props.time], range)
+function yScale(range: [number, number]) {
+  const [low = 0, high = 0] = extent(props.series.points, ({ value }) => value)
+  const most = Math.max(Math.abs(low), Math.abs(high), (toleranceAt.value ?? 2) * 1.15)
+  return scaleLinear([isSigned.value ? -most : 0, most], range).nice(4)
+}
+const yName = (value: number) => (value > 0 && isSigned.value ? `+${value}` : String(value).replace('-', '−'))
+const isLong = computed(() => props.time[1].getTime() - props.time[0].getTime() > 400 * 86_400_000)
+const xTicks = (x: ScaleTime<number, number>, width: number) =>
+  props.hasDates ? dateTicks(x, width, isLong.value ? '%b %Y' : '%-d %b', 120) : []
+
+type X = ScaleTime<number, number>
+/** One path: a thousand circles would each be an element. */
+function dotsOf(x: X, y: ScaleLinear<number, number>): string {
+  return props.series.points.map(({ at, value }) => `M${x(at).toFixed(1)},${y(value).toFixed(1)}h0`).join('')
+}
+function marksOf(x: X) {
+  return (['earlier', 'later'] as const).flatMap((name, i) => {
+    const point = props.series.points.find(({ checkId }) => checkId === props.chosen[i])
+    return point ? [{ name, at: x(point.at) }] : []
+  })
+}
+const trendLine = computed(() => {
+  const { points, trend } = props.series
+  const [from, to] = [points[0]?.at, points.at(-1)?.at]
+  if (trend.outcome !== 'line' || !from || !to) return undefined
+  // A line that may as well go the other way is none.
+  if (trend.interval[0] <= 0 && trend.interval[1] >= 0) return undefined
+  return { from, to, fromValue: trendOn(trend, from), toValue: trendOn(trend, to) }
+})
+
+/** The check that lies nearest to the pointer. */
+function choose(event: MouseEvent) {
+  const svg = (event.currentTarget as HTMLElement).querySelector('svg')
+  if (!svg) return
+  const box = svg.getBoundingClientRect()
+  const x = xScale([MARGINS.left, box.width - MARGINS.right])
+  const nearest = leastIndex(props.series.points, (a, b) => {
+    const to = event.clientX - box.left
+    return Math.abs(x(a.at) - to) - Math.abs(x(b.at) - to)
+  })
+  const point = nearest === undefined ? undefined : props.series.points[nearest]
+  if (point) emit('choose', point.checkId)
+}
+</script>
+
+<style scoped>
+.measure {
+  position: relative;
+  cursor: pointer;
+}
+
+.trend-words {
+  position: absolute;
+  top: 0;
+  right: 10px;
+  margin: 0;
+  font-size: 14px;
+}
+
+.band {
+  fill: var(--jade-wash);
+}
+
+.dots {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 6;
+  stroke-linecap: round;
+}
+
+.trend {
+  stroke: var(--brass-ink);
+  stroke-width: 2.5;
+  stroke-dasharray: 8 4;
+}
+
+.chosen {
+  stroke: var(--brass);
+  stroke-width: 2;
+}
+
+.chosen.earlier {
+  stroke-dasharray: 3 4;
+}
+
+@media (width <= 560px) {
+  .trend-words {
+    position: static;
+  }
+}
+</style>
