@@ -43,10 +43,10 @@ export function landingAtCents(
   stringing: Stringing,
   { stringIndex, finger, note, positionId }: ExpectedNote,
   cents: number,
-  facts: LandingFacts,
+  { sigmaCents, atMs, source, heard = null }: LandingFacts,
 ): Landing {
   const expected: ExpectedNote = { stringIndex, finger, note, positionId }
   const target = targetOf(stringing, expected)
   const placeMm = finger === 0 ? 0 : placeOnString(stringing, stringIndex, target.cents + cents)
-  return { ...expected, placeMm, cents, heard: null, ...facts }
+  return { ...expected, placeMm, cents, sigmaCents, atMs, source, heard }
 }

@@ -81,6 +81,9 @@ function judgeHand(evidence: Evidence, weighing: Weighing, fingers: readonly Fin
   const faults = faultsOf(weighing)
   const [named, ...others] = faults
   const told = (one: Weighed) => findingsOf(evidence, one.candidates)
+  // On average in tune, and no note of it is: that is no hand that stands in tune.
+  const scatter = well >= RIGHT_ON_AVERAGE ? scatterFinding(evidence, scatterCents) : undefined
+  if (scatter) return { outcome: 'explained', findings: [scatter], alternatives: [], fingers }
   if (well >= WELL && first!.candidates.length === 0)
     return {
       outcome: 'in_tune',
@@ -101,8 +104,6 @@ function judgeHand(evidence: Evidence, weighing: Weighing, fingers: readonly Fin
         .flatMap(told),
       fingers,
     }
-  const scatter = well >= RIGHT_ON_AVERAGE ? scatterFinding(evidence, scatterCents) : undefined
-  if (scatter) return { outcome: 'explained', findings: [scatter], alternatives: [], fingers }
   const wanted = first!.candidates.length === 0 ? WELL : least
   return notEnough(
     fingers,
