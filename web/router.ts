@@ -97,6 +97,18 @@ export const router = createRouter({
     },
     { path: '/studio', name: 'studio', component: () => import('./pages/StudioPage.vue') },
     { path: '/account', name: 'account', component: () => import('./pages/AccountPage.vue') },
+    {
+      path: '/check/eye',
+      name: 'eye',
+      component: () => import('./pages/EyePage.vue'),
+      meta: { room: 'check' },
+    },
+    {
+      path: '/check/findings',
+      name: 'findings',
+      component: () => import('./pages/FindingsPage.vue'),
+      meta: { room: 'check' },
+    },
     { path: '/check', name: 'check', component: () => import('./pages/CheckPage.vue') },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./pages/NowherePage.vue') },
   ],

@@ -1,6 +1,19 @@
 <template>
   <NobodyChosen v-if="!isWalkIn && lesson.studentId === ''" room="Check">
-    <WalkIn @begin="isWalkIn = true" />
+    <div class="beside">
+      <WalkIn @begin="isWalkIn = true" />
+      <section class="card" aria-label="Without a student">
+        <h2>Without a student</h2>
+        <p>
+          <RouterLink :to="{ name: 'eye' }">Practise the eye</RouterLink>: a simulated hand has a fault, you
+          name it.
+        </p>
+        <p>
+          <RouterLink :to="{ name: 'findings' }">Every finding</RouterLink>, as a hand plays it and as it is
+          told.
+        </p>
+      </section>
+    </div>
   </NobodyChosen>
   <template v-else-if="student || isWalkIn">
     <header class="page-head">
@@ -355,6 +368,12 @@ useShortcuts('Check', [
   gap: 4px 12px;
   align-items: center;
   margin: 0 0 8px;
+}
+
+.beside {
+  display: grid;
+  gap: var(--gap);
+  align-content: start;
 }
 
 .by {

@@ -3,7 +3,6 @@ import {
   landedPlaces,
   landingAtCents,
   noteName,
-  placeOnString,
   takeOfRecord,
   type LandedPlace,
   type Landing,
@@ -12,6 +11,7 @@ import {
 } from '#core'
 import type { Check } from '#contracts'
 import type { BoardLanding } from '../../board/board'
+import { landingsOnBoard } from '../../board/landings'
 
 /** Two checks on the board of the later one, place by place. */
 export interface SideBySide {
@@ -60,8 +60,8 @@ export function sideBySide(earlier: Check, later: Check): SideBySide | undefined
   return {
     stringing,
     isMoved,
-    before: onBoard(stringing, places[0], earlier.toleranceCents),
-    after: onBoard(stringing, places[1], later.toleranceCents),
+    before: landingsOnBoard(stringing, places[0], earlier.toleranceCents),
+    after: landingsOnBoard(stringing, places[1], later.toleranceCents),
     rows,
   }
 }
@@ -72,28 +72,4 @@ function laidOn(stringing: Stringing, take: Take): LandedPlace[] {
     landing.stringIndex < stringing.tuning.length ? [landingAtCents(stringing, landing, cents, landing)] : [],
   )
   return landedPlaces(stringing, landings)
-}
-
-function onBoard(
-  stringing: Stringing,
-  places: readonly LandedPlace[],
-  toleranceCents: number,
-): BoardLanding[] {
-  return places.flatMap(({ target, meanMm, meanCents, landings }) => {
-    const { finger, stringIndex, placeMm, cents } = target
-    if (finger === 0) return []
-    const placeAt = (off: number) => placeOnString(stringing, stringIndex, cents + off)
-    return [
-      {
-        finger,
-        stringIndex,
-        targetMm: placeMm,
-        meanMm: placeMm + meanMm,
-        meanCents,
-        notesMm: landings.map((l) => l.placeMm),
-        toleranceMm: [placeAt(-toleranceCents), placeAt(toleranceCents)] as const,
-        isOff: Math.abs(meanCents) > toleranceCents,
-      },
-    ]
-  })
 }

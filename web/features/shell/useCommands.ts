@@ -89,6 +89,10 @@ export function useCommands() {
       { name: 'shifts', title: 'Shifts' },
       { name: 'frame', title: 'Frame and fit' },
     ].map(({ name, title }) => ({ id: name, title, hint: 'Patterns', run: () => router.push({ name }) })),
+    ...[
+      { name: 'eye', title: 'Practise the eye: name what a hidden hand does' },
+      { name: 'findings', title: 'Every finding, as a simulated student plays it' },
+    ].map(({ name, title }) => ({ id: name, title, hint: 'Check', run: () => router.push({ name }) })),
     {
       id: 'new-student',
       title: 'New student',
