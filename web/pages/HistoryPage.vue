@@ -123,6 +123,11 @@ useShortcuts('Over time', [
 </script>
 
 <style scoped>
+h1 a {
+  color: inherit;
+  text-decoration: none;
+}
+
 .columns {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);

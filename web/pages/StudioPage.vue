@@ -51,6 +51,7 @@
           />
         </div>
         <p class="soft">Cents. Ears notice from about 5. Who has a tolerance of their own keeps it.</p>
+        <VerdictCounts />
         <h2>Look again after</h2>
         <div class="fields">
           <NumberField
@@ -128,6 +129,7 @@ import {
 import { QUIET_LOUDNESS, type Level, type StudioSettings } from '#contracts'
 import SchoolFields from '../features/setup/SchoolFields.vue'
 import SetupItems from '../features/studio/SetupItems.vue'
+import VerdictCounts from '../features/studio/VerdictCounts.vue'
 import { useSession } from '../stores/session'
 import { useSettings, type StudioEdit } from '../stores/settings'
 import FieldRow from '../ui/FieldRow.vue'
