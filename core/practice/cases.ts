@@ -128,7 +128,7 @@ const CASES = {
     isNamed: ends('other_exercise'),
   },
   few_notes: {
-    hand: (of) => ({ fingerOffsetMm: { 2: -2 * of } }),
+    hand: (of) => ({ fingerOffsetMm: { 2: -1.4 * of }, scatterCents: 6 }),
     rounds: 1,
     isNamed: ends('not_enough_notes'),
   },

@@ -1,4 +1,4 @@
-import { group, median } from 'd3-array'
+import { group, max, min } from 'd3-array'
 import { centsPerMmOnString, type Finger } from '../instrument'
 import {
   isSamePlace,
@@ -57,7 +57,7 @@ export function evidenceOf({ stringing, exercise, landings, toleranceCents }: Ju
   const known = landings.filter((l) => Number.isFinite(l.cents))
   const opens = openStrings(known)
   const stopped = onceEach(known.filter(isStopped))
-  const last = Math.max(1, ...stopped.map((l) => l.atMs ?? 0))
+  const last = Math.max(1, max(stopped, (l) => l.atMs ?? 0) ?? 0)
   const byPlace = new Map<string, Pick<EvidenceNote, 'target' | 'centsPerMm'>>()
   const placeOf = (landing: Landing) => {
     const { stringIndex, finger, note, positionId } = landing
@@ -80,7 +80,7 @@ export function evidenceOf({ stringing, exercise, landings, toleranceCents }: Ju
     }
   })
   // Only weights against one another matter: the best note counts as one.
-  const heaviest = Math.max(...bare.map(({ weight }) => weight))
+  const heaviest = max(bare, ({ weight }) => weight) ?? 1
   const wild = wildness(bare)
   const places = placesOf(exercise.notes)
     .filter(({ finger }) => finger !== 0)
@@ -90,7 +90,7 @@ export function evidenceOf({ stringing, exercise, landings, toleranceCents }: Ju
     toleranceCents,
     places,
     notes: bare.map((note, i) => ({ ...note, weight: (note.weight / heaviest) * wild[i]! })),
-    leastScatterCents: Math.min(Infinity, ...stopped.map((l) => (isCoarse(l) ? l.sigmaCents : 0))),
+    leastScatterCents: min(stopped, (l) => (isCoarse(l) ? l.sigmaCents : 0)) ?? 0,
     opens,
   }
 }
@@ -130,28 +130,39 @@ function onceEach(landings: readonly Landing[]): Landing[] {
 
 /** 1 of notes that lie where their finger and their string lie, falling to 0. */
 function wildness(notes: readonly EvidenceNote[]): number[] {
-  const left = notes.map(({ cents }) => cents)
-  const sweep = (by: (note: EvidenceNote) => number) => {
-    for (const own of group(notes.keys(), (i) => by(notes[i]!)).values()) {
-      const middle = median(own, (i) => left[i]!)!
+  const left = Float64Array.from(notes, ({ cents }) => cents)
+  const byFinger = indicesBy(notes, ({ target }) => target.finger)
+  const byString = indicesBy(notes, ({ target }) => target.stringIndex)
+  const sweep = (groups: readonly (readonly number[])[]) => {
+    for (const own of groups) {
+      const middle = medianOf(Float64Array.from(own, (i) => left[i]!))
       for (const i of own) left[i]! -= middle
     }
   }
   for (let round = 0; round < POLISH_ROUNDS; round++) {
-    sweep(({ target }) => target.finger)
-    sweep(({ target }) => target.stringIndex)
+    sweep(byFinger)
+    sweep(byString)
   }
-  const fingers = new Set(notes.map(({ target }) => target.finger)).size
-  const strings = new Set(notes.map(({ target }) => target.stringIndex)).size
-  const freedom = notes.length - fingers - strings + 1
+  const freedom = notes.length - byFinger.length - byString.length + 1
   // Of as many notes as fingers nobody can tell which is wild.
   if (freedom < 2) return notes.map(() => 1)
-  const mad = median(left, Math.abs)!
+  const mad = medianOf(left.map(Math.abs))
   const scale = Math.max(LEAST_SCALE_CENTS, MAD_TO_SIGMA * mad * Math.sqrt(notes.length / freedom))
-  return left.map((residual) => {
+  return Array.from(left, (residual) => {
     const far = Math.abs(residual) / scale
     if (far <= WILD.from) return 1
     if (far >= WILD.to) return 0
     return (1 - ((far - WILD.from) / (WILD.to - WILD.from)) ** 2) ** 2
   })
+}
+
+function indicesBy(notes: readonly EvidenceNote[], by: (note: EvidenceNote) => number): number[][] {
+  return [...group(notes.keys(), (i) => by(notes[i]!)).values()]
+}
+
+/** Of as many numbers as it is asked for in every round, sorted in place. */
+function medianOf(values: Float64Array): number {
+  values.sort()
+  const half = values.length >> 1
+  return values.length % 2 === 1 ? values[half]! : (values[half - 1]! + values[half]!) / 2
 }

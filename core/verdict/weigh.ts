@@ -233,18 +233,25 @@ function keyOf({ kind, sign }: Candidate): string {
 function candidatesOf(evidence: Evidence): Candidate[] {
   const { notes } = evidence
   const found: Candidate[] = []
-  for (const kind of KINDS.flatMap((kindsOf) => kindsOf(evidence)))
+  for (const kind of KINDS.flatMap((kindsOf) => kindsOf(evidence))) {
+    const effects = Float64Array.from(notes, (note) => kind.moves(note) * note.centsPerMm)
+    let most = 0
+    for (let i = 0; i < effects.length; i++)
+      if (notes[i]!.weight > 0) most = Math.max(most, Math.abs(effects[i]!))
+    if (!(most > 0)) continue
+    for (let i = 0; i < effects.length; i++) effects[i]! /= most
     for (const sign of kind.sign ? [kind.sign] : ([1, -1] as const)) {
-      const moved = Float64Array.from(notes, (note) => sign * kind.moves(note) * note.centsPerMm)
-      const most = Math.max(0, ...notes.map(({ weight }, i) => (weight > 0 ? Math.abs(moved[i]!) : 0)))
-      if (!(most > 0)) continue
-      const effects = moved.map((cents) => cents / most)
-      const isKnown = found.some((one) =>
-        one.effects.every((cents, i) => Math.abs(cents - effects[i]!) < 1e-6),
-      )
-      if (!isKnown) found.push({ kind, sign, effects, perCent: sign / most })
+      const signed = sign === 1 ? effects : effects.map((cents) => -cents)
+      if (found.some((one) => isAlike(one.effects, signed))) continue
+      found.push({ kind, sign, effects: signed, perCent: sign / most })
     }
+  }
   return found
+}
+
+function isAlike(a: Float64Array, b: Float64Array): boolean {
+  for (let i = 0; i < a.length; i++) if (!(Math.abs(a[i]! - b[i]!) < 1e-6)) return false
+  return true
 }
 
 /** Least-squares sizes of one candidate, or of two together, in cents at the note that shows each most, and their standard errors. */
