@@ -14,11 +14,11 @@ import type { FingerSummary, Finding, JudgedTake, ScatterEstimate, Verdict } fro
 import { faultKey, leftOver, sizesOf, weigh, type Candidate, type Weighed, type Weighing } from './weigh'
 
 /** How probable it must be that something is wrong before anybody is blamed; more where a finger’s mean is not known well. */
-const FAULT = { known: 0.65, vague: 0.9 } as const
+const FAULT = { known: 0.65, vague: 0.96 } as const
 /** A finger’s mean is known well up to this part of the tolerance, one standard error of a fourth of the notes. */
 const KNOWN = 0.3
 /** And of all that may be wrong the part that a named fault has to have. */
-const NAMED = 0.5
+const NAMED = { known: 0.5, vague: 0.6 } as const
 /** A hand is said to be well where it is so probable. */
 const WELL = 0.93
 /** So probably nothing else is wrong where only the scatter is told. */
@@ -79,7 +79,7 @@ function judgeHand(evidence: Evidence, weighing: Weighing, fingers: readonly Fin
   const errorCents = (chosen * scatterCents) / Math.sqrt(count / FINGERS)
   const isKnown = errorCents <= KNOWN * evidence.toleranceCents
   const faults = faultsOf(weighing)
-  const named = namedOf(faults)
+  const named = namedOf(faults, isKnown ? NAMED.known : NAMED.vague)
   const others = faults.filter((one) => one !== named)
   const told = (one: Weighed) => findingsOf(evidence, one.candidates)
   // On average in tune, and no note of it is: that is no hand that stands in tune.
@@ -105,10 +105,15 @@ function judgeHand(evidence: Evidence, weighing: Weighing, fingers: readonly Fin
         .flatMap(told),
       fingers,
     }
-  const wanted = first!.candidates.length === 0 ? WELL : least
+  const notesTo = (wanted: number) => moreNotes(weighing, wanted / (1 - wanted))
+  const untilKnown = count * ((errorCents / (KNOWN * evidence.toleranceCents)) ** 2 - 1)
+  const more =
+    first!.candidates.length === 0
+      ? notesTo(WELL)
+      : Math.min(notesTo(FAULT.vague), Math.max(notesTo(FAULT.known), Math.ceil(untilKnown)))
   return notEnough(
     fingers,
-    moreNotes(weighing, wanted / (1 - wanted)),
+    more,
     faults
       .filter((one) => one.candidates.length === 1 && one.probability > BESIDE)
       .slice(0, 2)
@@ -160,7 +165,7 @@ function faultsOf({ explanations }: Weighing): Weighed[] {
  * where no fault is. Source: the median probability model, M. M. Barbieri and J. O. Berger, Optimal predictive model selection,
  * Ann. Statist. 32 (2004) 870.
  */
-function namedOf(faults: readonly Weighed[]): Weighed | undefined {
+function namedOf(faults: readonly Weighed[], least: number): Weighed | undefined {
   const all = sum(faults, ({ probability }) => probability)
   const parts = new Map<string, number>()
   for (const { candidates, probability } of faults)
@@ -168,7 +173,7 @@ function namedOf(faults: readonly Weighed[]): Weighed | undefined {
       const key = faultKey([one])
       parts.set(key, (parts.get(key) ?? 0) + probability)
     }
-  const told = new Set([...parts].filter(([, part]) => part >= NAMED * all).map(([key]) => key))
+  const told = new Set([...parts].filter(([, part]) => part >= least * all).map(([key]) => key))
   return faults.find(
     ({ candidates }) =>
       candidates.length === told.size && candidates.every((one) => told.has(faultKey([one]))),

@@ -266,5 +266,10 @@ h2 {
   .two {
     grid-template-columns: minmax(0, 1fr);
   }
+
+  /* The hand before what is said of it. */
+  .right {
+    order: -1;
+  }
 }
 </style>

@@ -103,7 +103,7 @@ const WORDS = {
       otherwise: 'Beginners find their place by the base of 1.',
     },
     base_of_1: {
-      name: 'Thumb and the base of 1, lightly',
+      name: 'Thumb and base of 1, lightly',
       isFor: 'A place the hand can feel.',
       otherwise: 'Where touching turns into squeezing, let it go.',
     },

@@ -25,7 +25,7 @@
         </th>
         <td class="number soft wide">{{ row.place }}</td>
         <td v-if="by === 'meter'" class="number soft wide">{{ row.shouldShow }}</td>
-        <td class="entry">
+        <td class="entry" :class="{ eye: by === 'eye' && row.finger !== 0 }">
           <input
             :value="row.text"
             inputmode="text"
@@ -166,6 +166,14 @@ defineExpose({
 .how {
   margin: 8px 0 0;
   font-size: 15px;
+}
+
+.entry.eye {
+  white-space: nowrap;
+}
+
+.entry.eye input {
+  width: 84px;
 }
 
 .sides {

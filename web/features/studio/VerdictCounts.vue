@@ -6,7 +6,7 @@
         <tr>
           <th scope="col">Told</th>
           <th scope="col" class="number">within</th>
-          <th scope="col" class="number">told</th>
+          <th scope="col" class="number">times</th>
           <th scope="col" class="number">accepted</th>
           <th scope="col" class="number">overruled</th>
         </tr>
