@@ -20,6 +20,8 @@ import type { PastCheck } from '../contracts'
 import { MEASURES, seriesOf } from '../web/features/history/series'
 
 const SEEDS = Number(process.argv[2] ?? 200)
+/** Sound hands: three in a hundred are counted among many. */
+const SOUND = 5 * SEEDS
 const family = familyOf('violin')
 const stringing = stringingOf({ family, sizeId: '4/4', system: fifths, lengthsMm: [328] })
 const context = placementContext(family, stringing.tuning)
@@ -224,7 +226,13 @@ for (const size of SIZES)
           const said = saidOf(verdict)
           const row = confusion.get(kind) ?? new Map<string, number>()
           const as =
-            said === undefined ? 'more notes' : said === '' ? 'well' : said.replace(/ -?1(?= |$)/g, '')
+            said === undefined
+              ? 'more notes'
+              : said === ''
+                ? 'well'
+                : said.includes(' + ')
+                  ? 'two'
+                  : said.replace(/ -?1$/, '')
           if (size === 15 && scatter === 8) confusion.set(kind, row.set(as, (row.get(as) ?? 0) + 1))
           if (said === undefined) continue
           told++
@@ -246,7 +254,7 @@ for (const size of SIZES)
             if (saidOf(judged(player, strings, toleranceOf(size), { cents })) !== said) wildChanged++
           }
         }
-      for (let seed = 0; seed < SEEDS; seed++) {
+      for (let seed = 0; seed < SOUND; seed++) {
         const said = saidOf(
           judged(play(900_000 + seed, [], size, scatter, line, id), strings, toleranceOf(size)),
         )
@@ -259,9 +267,9 @@ for (const size of SIZES)
         faults.push(
           `${where}: right of what is told ${pct(right, told)} %, aim 0.95 of ${pct(oracleRight, all)}`,
         )
-      if (blamed > 0.03 * SEEDS) faults.push(`${where}: sound hands blamed ${pct(blamed, SEEDS)} %, aim 3`)
+      if (blamed > 0.03 * SOUND) faults.push(`${where}: sound hands blamed ${pct(blamed, SOUND)} %, aim 3`)
       console.log(
-        `| ${size} | ${scatter} | ${notes} | ${strings} | ${pct(oracleRight, all)} | ${pct(naiveRight, all)} | ${pct(told, all)} | ${pct(right, told)} | ${pct(right, all)} | ${pct(blamed, SEEDS)} |`,
+        `| ${size} | ${scatter} | ${notes} | ${strings} | ${pct(oracleRight, all)} | ${pct(naiveRight, all)} | ${pct(told, all)} | ${pct(right, told)} | ${pct(right, all)} | ${pct(blamed, SOUND)} |`,
       )
     }
 

@@ -114,7 +114,7 @@ const CASES = {
     hand: (of) => ({ handOffsetMm: 3 * of, repairs: 0.8 }),
     isNamed: besideIs('ear_repairs'),
   },
-  wobble: { hand: () => ({ wobbleCents: 10 }), isNamed: besideIs('wobble') },
+  wobble: { hand: () => ({ wobbleCents: 10 }), manner: { tempo: 60 }, isNamed: besideIs('wobble') },
   vibrato: { hand: () => ({}), swings: { widthCents: 32, topCents: 17 }, isNamed: besideIs('vibrato') },
   without_tapes: {
     hand: () => ({ withoutTapesCents: 24 }),

@@ -38,7 +38,7 @@ function played(
       sigmaCents: 1,
       atMs: 500 * i,
       source: 'microphone',
-      heard: { settledCents: cents, settledSigmaCents: 1, lastsMs: 600, confidence: 1, ...heard(cents, i) },
+      heard: { settledCents: cents, settledSigmaCents: 1, lastsMs: 800, confidence: 1, ...heard(cents, i) },
     })
   })
   return { stringing, exercise: hand, landings, toleranceCents: 10, tapesCovered }
