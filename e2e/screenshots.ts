@@ -30,10 +30,10 @@ const PICTURES: readonly Picture[] = [
     name: 'instruments',
     open: (page) => page.keyboard.press('7').then(() => page.getByText('no. 7').waitFor()),
   },
-  { name: 'log', open: (page) => openInstrument(page, 'no. 7') },
+  { name: 'history', open: history },
+  { name: 'eye', open: eye },
   { name: 'atlas', open: (page) => atlas(page, 'Orla Venn') },
   { name: 'scales', open: scales },
-  { name: 'frame', open: (page) => atlas(page, 'Orla Venn').then(() => page.keyboard.press('f')) },
   { name: 'hand', height: 1100, open: hand },
   { name: 'pattern-sheet', open: (page) => atlas(page, 'Orla Venn').then(() => page.keyboard.press('p')) },
   { name: 'check', open: check },
@@ -52,6 +52,20 @@ async function tapes(page: Page) {
   await openFile(page, 'Orla Venn')
   await page.keyboard.press('t')
   await page.getByRole('row', { name: /3rd finger/ }).waitFor()
+}
+
+async function history(page: Page) {
+  await openFile(page, 'Orla Venn')
+  await page.keyboard.press('o')
+  await page.getByRole('slider', { name: /Place on the/ }).waitFor()
+}
+
+async function eye(page: Page) {
+  await page.keyboard.press('5')
+  await page.getByRole('link', { name: 'Practise the eye' }).click()
+  await page.getByRole('heading', { name: 'What does it do?' }).waitFor()
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Enter')
 }
 
 async function bench(page: Page) {

@@ -61,6 +61,37 @@ test('from Today to a kept four-note check in at most twelve key presses', async
   expect(presses).toBeLessThanOrEqual(12)
 })
 
+test('a verdict is overruled in other words, and these stand wherever the check is told', async ({
+  page,
+}) => {
+  await openFile(page, 'Tamsin Reed')
+  await page.keyboard.press('c')
+  await expect(page.getByLabel('Finger 1, cents')).toBeFocused()
+  for (const cents of ['4 5', '8 7', '-2 -3', '-30 -31']) {
+    await page.keyboard.type(cents)
+    if (!cents.startsWith('-30')) await page.keyboard.press('Enter')
+  }
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(kept)).toBeVisible()
+  await page.keyboard.press('v')
+  await expect(page.getByLabel('In your words')).toBeFocused()
+  await page.keyboard.type('A chilly hand: look again next week.')
+  await page.getByLabel('One thing to work on').fill('Warm hands first')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Overruled: I saw it otherwise.')).toBeVisible()
+
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('1')
+  await expect(page.locator('.row', { hasText: 'Tamsin Reed' })).toContainText('Warm hands first.')
+  await page.reload()
+  await openFile(page, 'Tamsin Reed')
+  await expect(page.getByRole('region', { name: 'Checks' })).toContainText(
+    'A chilly hand: look again next week.',
+  )
+  await page.keyboard.press('8')
+  await expect(page.getByText('What was told, and what you said to it')).toBeVisible()
+})
+
 plain('no acknowledged check is lost when database and server are killed', async ({ browser }) => {
   plain.setTimeout(240_000)
   const dataPath = newDataPath()

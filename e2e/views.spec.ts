@@ -199,6 +199,34 @@ const VIEWS: [string, (page: Page) => Promise<void>][] = [
     },
   ],
   [
+    'a student over time, two checks side by side',
+    async (page) => {
+      await openFile(page, 'Orla Venn')
+      await page.keyboard.press('o')
+      await expect(page.getByRole('img', { name: /Frame, mm/ })).toBeVisible()
+      await expect(page.getByRole('slider', { name: /Place on the/ })).toBeVisible()
+    },
+  ],
+  [
+    'the eye practised, a hand named',
+    async (page) => {
+      await page.keyboard.press('5')
+      await page.getByRole('link', { name: 'Practise the eye' }).click()
+      await expect(page.getByRole('heading', { name: 'What does it do?' })).toBeVisible()
+      await page.keyboard.press('Enter')
+      await expect(page.getByText('The tool says')).toBeVisible()
+    },
+  ],
+  [
+    'every finding',
+    async (page) => {
+      await page.keyboard.press('Control+k')
+      await page.keyboard.type('Every finding')
+      await page.keyboard.press('Enter')
+      await expect(page.getByRole('heading', { name: 'Too few notes to say' })).toBeAttached()
+    },
+  ],
+  [
     'the palette',
     async (page) => {
       await page.keyboard.press('Control+k')
@@ -316,6 +344,7 @@ const IN_DARK = new Set([
   'the bench with an outlier among its rings',
   'an instrument and the life of its tapes',
   'Check with a verdict',
+  'a student over time, two checks side by side',
   'the atlas with a key compared',
 ])
 

@@ -23,12 +23,17 @@ export function theilSen(
   points: readonly { readonly x: number; readonly y: number }[],
   confidence: number,
 ): RobustLine | undefined {
-  const slopes: number[] = []
-  for (const [i, a] of points.entries())
-    for (const b of points.slice(i + 1)) if (a.x !== b.x) slopes.push((b.y - a.y) / (b.x - a.x))
-  const slope = median(slopes)
-  if (slope === undefined) return undefined
-  slopes.sort((a, b) => a - b)
+  const pairs: number[] = []
+  points.forEach((a, i) => {
+    for (let j = i + 1; j < points.length; j++) {
+      const b = points[j]!
+      if (a.x !== b.x) pairs.push((b.y - a.y) / (b.x - a.x))
+    }
+  })
+  const slopes = Float64Array.from(pairs).sort()
+  if (slopes.length === 0) return undefined
+  const half = slopes.length >> 1
+  const slope = slopes.length % 2 === 1 ? slopes[half]! : (slopes[half - 1]! + slopes[half]!) / 2
   const intercept = median(points, (p) => p.y - slope * p.x)!
   const distinct = new Set(points.map((p) => p.x)).size
   const rank = rankFor(distinct, confidence)

@@ -47,32 +47,34 @@
           {{ played.take.toleranceCents }} cents. Each dot is a note; heard, they come in their order.
         </p>
       </section>
-      <section class="card" aria-live="polite" aria-label="What it was">
-        <template v-if="isOver">
-          <h2>{{ answer === played.id ? 'Rightly seen.' : `It was: ${CASE_NAMES[played.id]}.` }}</h2>
-          <p class="eyebrow">The tool says</p>
-          <p class="tool">{{ verdictSentence(kept) }}</p>
-          <p class="soft">
-            {{ [evidence(played.take.landings.length), certainty(kept)].filter(Boolean).join(', ') }}
-          </p>
-          <p v-if="steadiness(kept, played.take.toleranceCents)" class="soft">
-            {{ steadiness(kept, played.take.toleranceCents) }}
-          </p>
-          <p v-if="alternativeSentence(kept)">{{ alternativeSentence(kept) }}</p>
-          <p v-if="!played.isNamed" class="soft">
-            It has not named this one: so many notes did not carry it.
-          </p>
-          <p class="eyebrow">Why: the mean of each finger</p>
-          <p class="numbers means">
-            <span v-for="finger in played.verdict.fingers" :key="finger.finger"
-              ><b>{{ finger.finger }}</b> {{ signedCents(finger.meanCents) }} ({{
-                signedMm(finger.meanMm)
-              }}
-              mm)</span
-            >
-          </p>
-        </template>
-        <p v-else class="soft">Name it first: the answer, and what the tool would have said, come after.</p>
+      <section class="card" aria-label="What it was">
+        <div aria-live="polite">
+          <template v-if="isOver">
+            <h2>{{ answer === played.id ? 'Rightly seen.' : `It was: ${CASE_NAMES[played.id]}.` }}</h2>
+            <p class="eyebrow">The tool says</p>
+            <p class="tool">{{ verdictSentence(kept) }}</p>
+            <p class="soft">
+              {{ [evidence(played.take.landings.length), certainty(kept)].filter(Boolean).join(', ') }}
+            </p>
+            <p v-if="steadiness(kept, played.take.toleranceCents)" class="soft">
+              {{ steadiness(kept, played.take.toleranceCents) }}
+            </p>
+            <p v-if="alternativeSentence(kept)">{{ alternativeSentence(kept) }}</p>
+            <p v-if="!played.isNamed" class="soft">
+              It has not named this one: so many notes did not carry it.
+            </p>
+            <p class="eyebrow">Why: the mean of each finger</p>
+            <p class="numbers means">
+              <span v-for="finger in played.verdict.fingers" :key="finger.finger"
+                ><b>{{ finger.finger }}</b> {{ signedCents(finger.meanCents) }} ({{
+                  signedMm(finger.meanMm)
+                }}
+                mm)</span
+              >
+            </p>
+          </template>
+          <p v-else class="soft">Name it first: the answer, and what the tool would have said, come after.</p>
+        </div>
         <template v-if="trainer.total.value.asked > 0">
           <p class="eyebrow score">Named rightly so far</p>
           <ScoreTable :scores="trainer.scores.value" :total="trainer.total.value" />

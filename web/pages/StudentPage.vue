@@ -30,9 +30,10 @@
           <LandingChart v-if="heard.length > 1" :checks="heard" :tolerance-cents="student.toleranceCents" />
           <p class="heads">
             <span class="eyebrow">Checks, newest first</span>
-            <RouterLink :to="{ name: 'history', params: { studentId } }"
-              >Over time<KeyHint of="o"
-            /></RouterLink>
+            <span
+              ><RouterLink :to="{ name: 'history', params: { studentId } }">Over time</RouterLink>
+              <KeyHint of="o"
+            /></span>
           </p>
           <CheckHistory :checks="checks" @remove="file.removeCheck" />
           <ElButton v-if="file.hasOlder.value" text @click="file.readOlder">Older checks</ElButton>

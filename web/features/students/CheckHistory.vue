@@ -1,10 +1,12 @@
 <template>
   <ol class="history">
-    <li v-for="check in checks" :key="check.id">
+    <li v-for="(check, index) in checks" :key="check.id">
       <time :datetime="check.takenAt">{{ shortDay(check.takenAt) }}</time>
       <div>
         <p class="sentence">{{ checkSentence(check) }}</p>
-        <p v-if="check.decision?.workOn" class="work">To work on: {{ check.decision.workOn }}.</p>
+        <p v-if="check.decision?.workOn && isNewWork(index)" class="work">
+          To work on: {{ check.decision.workOn }}.
+        </p>
         <p v-if="check.rejudged" class="soft">{{ rejudgedSentence(check) }}</p>
         <p class="soft">
           <template v-if="check.exercise"
@@ -51,8 +53,13 @@ import { checkSentence, rejudgedSentence } from '../../words/verdict'
 import KeptTake from './KeptTake.vue'
 import { landingsOf } from './landings'
 
-defineProps<{ checks: readonly Check[] }>()
+const props = defineProps<{ checks: readonly Check[] }>()
 const emit = defineEmits<{ remove: [check: Check] }>()
+/** What is worked on is said once, with the last check that it was said of. */
+function isNewWork(index: number): boolean {
+  return props.checks[index]?.decision?.workOn !== props.checks[index - 1]?.decision?.workOn
+}
+
 /** Of which the take is looked at. */
 const opened = ref('')
 </script>
