@@ -99,9 +99,9 @@ export const KeptVerdict = z
       ...beside,
     }),
     z.object({
-      /** One finger played a half step away from what was asked. */
+      /** One finger played a half step away from what was asked; null: all of them did. */
       outcome: z.literal('other_exercise'),
-      finger: FingerNumber,
+      finger: FingerNumber.nullable(),
       halfSteps: z.union([z.literal(1), z.literal(-1)]),
       ...beside,
     }),

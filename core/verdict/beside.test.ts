@@ -123,7 +123,8 @@ describe('before any blame of the hand', () => {
       finger: 2,
       halfSteps: -1,
     })
-    expect(judge(steady(() => -95)).outcome).not.toBe('other_exercise')
+    expect(judge(steady(() => -95))).toMatchObject({ outcome: 'other_exercise', finger: null, halfSteps: -1 })
+    expect(judge(steady((finger) => (finger < 3 ? -95 : 95))).outcome).not.toBe('other_exercise')
     expect(judge(steady((finger) => (finger === 2 ? -60 : 3))).outcome).toBe('explained')
   })
 

@@ -2,9 +2,10 @@ import { group, median } from 'd3-array'
 import type { Finger } from '../instrument'
 import type { Evidence } from './evidence'
 
-/** A finger that stands a half step from its note. */
+/** A finger that stands a half step from its note, or all of them. */
 export interface OtherPattern {
-  readonly finger: Finger
+  /** Null of the whole hand: another position, or strings tuned a half step off. */
+  readonly finger: Finger | null
   /** 1: a half step high. */
   readonly halfSteps: 1 | -1
 }
@@ -14,7 +15,10 @@ const HALF_STEP = { from: 75, to: 125 } as const
 /** The others stand within this, so the hand is where it should be. */
 const OTHERS_CENTS = 45
 
-/** One finger, not all of them, plays another note: a pattern with its half step elsewhere. Undefined where none does. */
+/**
+ * One finger plays another note, a pattern with its half step elsewhere; or the whole hand does, alike. Undefined where neither is
+ * so.
+ */
 export function otherPattern({ notes }: Evidence): OtherPattern | undefined {
   const middles = [...group(notes, ({ target }) => target.finger)].map(([finger, own]) => ({
     finger,
@@ -24,7 +28,11 @@ export function otherPattern({ notes }: Evidence): OtherPattern | undefined {
     ({ cents }) => Math.abs(cents) >= HALF_STEP.from && Math.abs(cents) <= HALF_STEP.to,
   )
   const [one] = away
-  if (!one || away.length > 1 || middles.length < 3) return undefined
+  if (!one || middles.length < 3) return undefined
+  const halfSteps = one.cents > 0 ? 1 : -1
+  if (away.length === middles.length && away.every(({ cents }) => Math.sign(cents) === halfSteps))
+    return { finger: null, halfSteps }
+  if (away.length > 1) return undefined
   if (middles.some((other) => other !== one && Math.abs(other.cents) > OTHERS_CENTS)) return undefined
-  return { finger: one.finger, halfSteps: one.cents > 0 ? 1 : -1 }
+  return { finger: one.finger, halfSteps }
 }

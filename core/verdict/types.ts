@@ -159,10 +159,10 @@ export type Verdict = (
       readonly cents: number
       readonly fingers: readonly FingerSummary[]
     }
-  /** One finger played a half step away from what was asked, the others as asked. */
+  /** One finger played a half step away from what was asked, the others as asked; or, null, all of them. */
   | {
       readonly outcome: 'other_exercise'
-      readonly finger: Finger
+      readonly finger: Finger | null
       readonly halfSteps: 1 | -1
       readonly fingers: readonly FingerSummary[]
     }

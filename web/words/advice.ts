@@ -46,7 +46,11 @@ export function adviceOn(
     }
   if (verdict.outcome === 'other_exercise')
     return {
-      checkFirst: ['Which pattern was played: where was the half step?'],
+      checkFirst: [
+        verdict.finger === null
+          ? 'Which position was played, and are the strings in tune?'
+          : 'Which pattern was played: where was the half step?',
+      ],
       thenTry: ['Choose the exercise that was played, or play the one that is asked.'],
       notThis: 'These notes say nothing about the hand yet.',
     }

@@ -27,6 +27,8 @@ export function verdictSentence(verdict: KeptVerdict): string {
     case 'tape_misplaced':
       return `The tape of the ${fingerName(verdict.finger)} lies ${length(Math.abs(verdict.tapeMm - verdict.placeMm))} too far ${verdict.cents > 0 ? 'up the board' : 'towards the nut'}, and the finger follows it: ${sharpOrFlat(verdict.cents)}.`
     case 'other_exercise':
+      if (verdict.finger === null)
+        return `Everything was a half step ${verdict.halfSteps > 0 ? 'higher' : 'lower'} than asked: another position, or strings tuned so?`
       return `The ${fingerName(verdict.finger)} was played a half step ${verdict.halfSteps > 0 ? 'higher' : 'lower'} than asked, the others as asked: another pattern?`
     case 'matched':
       return matched(verdict)
