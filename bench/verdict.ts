@@ -336,7 +336,6 @@ const checks = Array.from({ length: 1000 }, (_, i): PastCheck => {
     id: String(i),
     takenAt: new Date(Date.UTC(2021, 8, 1) + i * 1.8 * 86_400_000).toISOString(),
     exercise: null,
-    verdict: { outcome: 'in_tune', worst: { finger: 1, meanCents: 0 } },
     decision: null,
     instrumentId: '',
     lengthMm: 328,

@@ -270,25 +270,27 @@ export const ChecksQuery = z.object(pageQuery(LONGEST_PAGE))
 const maybe = z.number().nullable()
 
 /** A check in the numbers that a history draws. */
-export const PastCheck = CheckSummary.extend({
-  instrumentId: Id,
-  /** Mean of the strings it was judged by. */
-  lengthMm: maybe,
-  toleranceCents: z.number(),
-  tapesCovered: z.boolean(),
-  isRejudged: z.boolean(),
-  /** Null of one that can no longer be read, and of one without stopped notes. */
-  summary: z
-    .object({
-      count: z.int(),
-      biasCents: z.number(),
-      scatterCents: maybe,
-      frameMm: maybe,
-      driftCents: maybe,
-      fingers: z.array(z.object({ finger: FingerNumber, cents: z.number(), count: z.int() })),
-    })
-    .nullable(),
-}).meta({ id: 'PastCheck' })
+export const PastCheck = CheckSummary.omit({ verdict: true })
+  .extend({
+    instrumentId: Id,
+    /** Mean of the strings it was judged by. */
+    lengthMm: maybe,
+    toleranceCents: z.number(),
+    tapesCovered: z.boolean(),
+    isRejudged: z.boolean(),
+    /** Null of one that can no longer be read, and of one without stopped notes. */
+    summary: z
+      .object({
+        count: z.int(),
+        biasCents: z.number(),
+        scatterCents: maybe,
+        frameMm: maybe,
+        driftCents: maybe,
+        fingers: z.array(z.object({ finger: FingerNumber, cents: z.number(), count: z.int() })),
+      })
+      .nullable(),
+  })
+  .meta({ id: 'PastCheck' })
 
 export const History = z
   .object({

@@ -50,8 +50,9 @@ export function checkSummaryDto(
 /** A check in the numbers of a history. */
 export function pastCheckDto(row: Omit<CheckRow, 'studioId'>): PastCheck {
   const { instrumentId, toleranceCents, stringing, tapesCovered, rejudged, summary } = row
+  const { verdict: _, ...told } = checkSummaryDto(row)
   return {
-    ...checkSummaryDto(row),
+    ...told,
     instrumentId,
     toleranceCents,
     lengthMm: stringing && (mean(stringing.lengthsMm) ?? null),

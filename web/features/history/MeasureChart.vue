@@ -32,7 +32,7 @@
           :y2="area.bottom"
           :class="['chosen', mark.name]"
         />
-        <path :d="dotsOf(x, y)" class="dots" />
+        <path :d="dotsOf(x, y)" :class="['dots', { many: series.points.length > MANY }]" />
         <line
           v-if="trendLine"
           class="trend"
@@ -57,6 +57,8 @@ import { count } from '../../words/numbers'
 import { MEASURE_WORDS, trendSentence } from '../../words/history'
 import { trendOn, type Series } from './series'
 
+/** More points than these are drawn finer. */
+const MANY = 150
 const HEIGHT = 104
 const MARGINS = { top: 6, right: 10, bottom: 6, left: 44 }
 /** The last one says the dates of all. */
@@ -148,6 +150,10 @@ function choose(event: MouseEvent) {
   stroke: var(--ink);
   stroke-width: 6;
   stroke-linecap: round;
+}
+
+.dots.many {
+  stroke-width: 3.5;
 }
 
 .trend {
