@@ -1,6 +1,6 @@
-import { mean } from 'd3-array'
+import { mean, sum } from 'd3-array'
 import type { Finding } from '#core'
-import type { Check, CheckSummary, KeptVerdict } from '#contracts'
+import type { Check, CheckSummary, KeptVerdict, VerdictCounts } from '#contracts'
 import { shortDay } from './dates'
 import { labelOfName } from './notes'
 import { positionNamed } from './patterns'
@@ -133,6 +133,19 @@ export const TOLD: Readonly<Record<string, string>> = {
   tape_misplaced: 'Tape in the wrong place',
   other_exercise: 'Another pattern',
   matched: 'Two notes matched',
+}
+
+/** What became of verdicts within a tolerance; empty where nobody said anything to one. */
+export function countsSentence(counts: VerdictCounts, toleranceCents: number): string {
+  const own = counts.filter((row) => row.toleranceCents === toleranceCents)
+  const [accepted, overruled, tooStrict] = [
+    sum(own, (row) => row.accepted),
+    sum(own, (row) => row.overruled),
+    sum(own, (row) => row.tooStrict),
+  ]
+  if (accepted + overruled === 0) return ''
+  const strict = tooStrict > 0 ? `, ${tooStrict} of them as too strict` : ''
+  return `Within ${toleranceCents} cents ${count(accepted, 'verdict')} accepted and ${overruled} overruled${strict}, by everybody here.`
 }
 
 /** Why a verdict is overruled. */

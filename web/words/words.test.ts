@@ -9,6 +9,7 @@ import {
   alternativeSentence,
   certainty,
   checkSentence,
+  countsSentence,
   earlierSentence,
   steadiness,
   TOLD,
@@ -241,6 +242,20 @@ describe('what stands of a check', () => {
     expect(of(11, 19)).toMatch(/^A different place each time/)
     expect(of(6, 13)).toMatch(/cannot be told yet/)
     expect(steadiness(verdict, 10)).toBe('')
+  })
+
+  it('is counted within a tolerance, where anybody said anything', () => {
+    const row = { told: 'frame', count: 5, accepted: 2, overruled: 3, tooStrict: 1 }
+    const counts = [
+      { toleranceCents: 10, ...row },
+      { toleranceCents: 10, ...row, told: 'finger', overruled: 0, tooStrict: 0 },
+      { toleranceCents: 20, ...row, accepted: 0, overruled: 0 },
+    ]
+    expect(countsSentence(counts, 10)).toBe(
+      'Within 10 cents 4 verdicts accepted and 3 overruled, 1 of them as too strict, by everybody here.',
+    )
+    expect(countsSentence(counts, 20)).toBe('')
+    expect(countsSentence([], 10)).toBe('')
   })
 
   it('says how much earlier takes had to say', () => {

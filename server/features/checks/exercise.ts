@@ -63,8 +63,7 @@ export function exerciseRow({ name, notes }: Exercise, tuning: readonly Note[]):
   const line = notes.map((n) => ({ ...n, note: noteName(n.note) }))
   if (!('stringIndex' in name)) return { ...name, notes: line }
   const { stringIndex, ...rest } = name
-  // Each kind keeps what is its own.
-  return { ...rest, string: noteName(tuning[stringIndex]!), notes: line } as KeptExercise
+  return { ...rest, string: noteName(tuning[stringIndex]!), notes: line }
 }
 
 export function exerciseName({ notes: _, ...name }: KeptExercise): ExerciseName {

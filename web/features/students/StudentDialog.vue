@@ -56,6 +56,7 @@
           <ChoiceSelect v-model="fields.tapeSchoolId" label="Tapes" :options="form.schools.value" />
         </FieldRow>
       </div>
+      <p v-if="counted" class="soft counted">{{ counted }}</p>
       <FieldRow label="Places follow" :fault="form.fault('system')" hint="tapes that lie go before">
         <ChoiceSelect v-model="fields.system" label="Places follow" :options="form.systems.value" />
       </FieldRow>
@@ -110,10 +111,14 @@
 
 <script setup lang="ts">
 import type { InputInstance } from 'element-plus'
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { FAMILY_IDS } from '#core'
 import type { Student } from '#contracts'
+import { ApiProblem, call } from '../../api/client'
+import { useLoaded } from '../../api/useLoaded'
+import { useSettings } from '../../stores/settings'
 import { FAMILY_NAMES, WEEKDAYS } from '../../words/trade'
+import { countsSentence } from '../../words/verdict'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import { useDialog } from '../../ui/useShortcuts'
 import FieldRow from '../../ui/FieldRow.vue'
@@ -133,6 +138,21 @@ const form = useStudentForm((student) => {
   emit('saved', student)
 })
 const { fields } = form
+const settings = useSettings()
+/** What became of verdicts within each tolerance; the form needs them not. */
+const counts = useLoaded(
+  () => (isOpen.value ? 'of the studio' : undefined),
+  () =>
+    call('checks.counts', {}).catch((error: unknown) => {
+      if (error instanceof ApiProblem && error.isPassing) return []
+      throw error
+    }),
+)
+const counted = computed(() => {
+  const { within } = fields
+  const toleranceCents = typeof within === 'number' ? within : settings.settings?.tolerances[within]
+  return toleranceCents === undefined ? '' : countsSentence(counts.data.value ?? [], toleranceCents)
+})
 const nameField = ref<InputInstance>()
 /** The dialog opens slowly enough for somebody to be in another field already: what they type must not land in the name. */
 function beginWithName() {
@@ -142,6 +162,11 @@ watch(isOpen, (open) => open && form.open(props.student), { immediate: true })
 </script>
 
 <style scoped>
+.counted {
+  margin: -6px 0 0;
+  font-size: 14.5px;
+}
+
 form {
   display: grid;
   gap: 12px;
