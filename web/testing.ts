@@ -1,7 +1,9 @@
 import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { vi } from 'vitest'
+import { judgeTake, noteName, snapshotOf, type Finger, type Note } from '#core'
 import { StudioSettings } from '#contracts/settings'
-import type { HandMeasurement, Instrument, RingFind, Session, Student } from '#contracts'
+import type { Check, HandMeasurement, Instrument, KeptVerdict, RingFind, Session, Student } from '#contracts'
+import { landed, shaped, strung } from '../core/testing'
 import { useSession } from './stores/session'
 import { useStudio } from './stores/studio'
 
@@ -187,4 +189,39 @@ export const A_FIND: RingFind = {
   isTrusted: false,
   foundOn: '2026-10-03',
   by: 'Hester Lowe',
+}
+
+type CheckFacts = Partial<Check> & { readonly lengthMm?: number }
+
+/** A check as it was kept of the student’s violin, of fingers that landed so many cents off on A. */
+export function aCheck(
+  id: string,
+  takenAt: string,
+  heard: readonly (readonly [Finger, number])[],
+  { lengthMm = 284.5, ...more }: CheckFacts = {},
+): Check {
+  const take = { stringing: strung('violin', lengthMm), exercise: shaped('violin') }
+  const landings = landed(take, heard)
+  const written = <N extends { readonly note: Note }>(n: N) => ({ ...n, note: noteName(n.note) })
+  return {
+    id,
+    studentId: A_STUDENT.id,
+    instrumentId: AN_INSTRUMENT.id,
+    takenAt,
+    exercise: { kind: 'shape', string: 'A4', shapeId: 'first', notes: take.exercise.notes.map(written) },
+    stringing: snapshotOf(take.stringing) as Check['stringing'],
+    landings: landings.map(written),
+    verdict: judgeTake({ ...take, landings, toleranceCents: 15 }) as KeptVerdict,
+    decision: null,
+    rejudged: null,
+    tapesMm: [],
+    tapesCovered: false,
+    hasTrack: false,
+    toleranceCents: 15,
+    unreadable: null,
+    note: '',
+    by: 'Hester Lowe',
+    removedAt: null,
+    ...more,
+  }
 }

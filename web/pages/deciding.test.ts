@@ -2,12 +2,12 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
-import { judgeTake, noteName, snapshotOf, type Finger } from '#core'
-import type { Check, DecisionDraft, KeptVerdict } from '#contracts'
-import { landed, shaped, strung } from '../../core/testing'
+import type { Finger } from '#core'
+import type { Check, DecisionDraft } from '#contracts'
 import { mounted, type Mounted } from '../mounting'
 import { useLesson } from '../stores/lesson'
 import {
+  aCheck,
   A_STUDENT,
   AN_INSTRUMENT,
   fakeServer,
@@ -21,40 +21,13 @@ import {
 import CheckPage from './CheckPage.vue'
 
 const PLAYER = { ...A_STUDENT, instrument: AN_INSTRUMENT }
-const stringing = strung('violin', 284.5)
-const exercise = shaped('violin')
 
 /** A kept check whose fourth finger fell short, each finger so many times. */
 function narrow(id: string, takenAt: string, times: number, more: Partial<Check> = {}): Check {
   const heard = Array.from({ length: times }, (_, i) =>
     [0, 1, -1, -30].map((cents, f) => [(f + 1) as Finger, cents + (i % 2)] as const),
   ).flat()
-  const landings = landed({ stringing, exercise }, heard)
-  const written = <N extends { readonly note: Parameters<typeof noteName>[0] }>(n: N) => ({
-    ...n,
-    note: noteName(n.note),
-  })
-  return {
-    id,
-    studentId: PLAYER.id,
-    instrumentId: AN_INSTRUMENT.id,
-    takenAt,
-    exercise: { kind: 'shape', string: 'A4', shapeId: 'first', notes: exercise.notes.map(written) },
-    stringing: snapshotOf(stringing) as Check['stringing'],
-    landings: landings.map(written),
-    verdict: judgeTake({ stringing, exercise, landings, toleranceCents: 15 }) as KeptVerdict,
-    decision: null,
-    rejudged: null,
-    tapesMm: [],
-    tapesCovered: false,
-    hasTrack: false,
-    toleranceCents: 15,
-    unreadable: null,
-    note: '',
-    by: 'Hester Lowe',
-    removedAt: null,
-    ...more,
-  }
+  return aCheck(id, takenAt, heard, more)
 }
 
 let page: Mounted

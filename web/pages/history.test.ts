@@ -1,14 +1,22 @@
 // @vitest-environment happy-dom
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { noteName, snapshotOf, type Finger } from '#core'
-import type { Check, History, PastCheck, VerdictCounts as Counts } from '#contracts'
-import { landed, shaped, strung } from '../../core/testing'
+import type { Finger } from '#core'
+import type { History, PastCheck, VerdictCounts as Counts } from '#contracts'
 import { seriesOf, spansOf, usualPair } from '../features/history/series'
 import { sideBySide } from '../features/history/side-by-side'
 import VerdictCounts from '../features/studio/VerdictCounts.vue'
 import { mounted, type Mounted } from '../mounting'
-import { A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, known, signedIn, type Sent } from '../testing'
+import {
+  aCheck,
+  A_STUDENT,
+  AN_INSTRUMENT,
+  fakeServer,
+  freshStores,
+  known,
+  signedIn,
+  type Sent,
+} from '../testing'
 import HistoryPage from './HistoryPage.vue'
 
 const SHAPE = { kind: 'shape', string: 'A4', shapeId: 'first' } as const
@@ -47,30 +55,8 @@ const HISTORY: History = {
   ],
 }
 
-function check(id: string, lengthMm: number, heard: readonly (readonly [Finger, number])[]): Check {
-  const stringing = strung('violin', lengthMm)
-  const exercise = shaped('violin')
-  const written = <N extends { readonly note: Parameters<typeof noteName>[0] }>(n: N) => ({
-    ...n,
-    note: noteName(n.note),
-  })
-  return {
-    ...past(0),
-    id,
-    verdict: { outcome: 'in_tune', worst: { finger: 4, meanCents: -3 } },
-    studentId: A_STUDENT.id,
-    exercise: { ...SHAPE, notes: exercise.notes.map(written) },
-    stringing: snapshotOf(stringing) as Check['stringing'],
-    landings: landed({ stringing, exercise }, heard).map(written),
-    tapesMm: [],
-    rejudged: null,
-    hasTrack: false,
-    note: '',
-    by: 'Hester Lowe',
-    removedAt: null,
-    unreadable: null,
-  }
-}
+const check = (id: string, lengthMm: number, heard: readonly (readonly [Finger, number])[]) =>
+  aCheck(id, '2026-09-01T09:00:00.000Z', heard, { lengthMm })
 
 describe('a history', () => {
   it('has of every measure the checks that know it, and a trend where there are enough', () => {

@@ -2,7 +2,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
-import { judgeTake, noteName, snapshotOf, type Finger } from '#core'
+import { type Finger } from '#core'
 import type { Check, CheckDraft, KeptVerdict, Student } from '#contracts'
 import { landed, shaped, strung } from '../../core/testing'
 import { mounted, type Mounted } from '../mounting'
@@ -11,6 +11,7 @@ import { useExerciseChoice } from '../stores/exercise-choice'
 import { useLesson } from '../stores/lesson'
 import { useNotices } from '../stores/notices'
 import {
+  aCheck,
   known,
   A_STUDENT,
   AN_INSTRUMENT,
@@ -55,35 +56,8 @@ const student = (name: string, more: Partial<Student> = {}): Student => ({
   ...more,
 })
 
-/** A check as it was kept of a violin, of fingers that landed so many cents off. */
-function check(id: string, takenAt: string, ...heard: readonly (readonly [Finger, number])[]): Check {
-  const take = { stringing: strung('violin', 284.5), exercise: shaped('violin') }
-  const landings = landed(take, heard)
-  const written = <N extends { readonly note: Parameters<typeof noteName>[0] }>(n: N) => ({
-    ...n,
-    note: noteName(n.note),
-  })
-  return {
-    id,
-    studentId: A_STUDENT.id,
-    instrumentId: AN_INSTRUMENT.id,
-    takenAt,
-    exercise: { kind: 'shape', string: 'A4', shapeId: 'first', notes: take.exercise.notes.map(written) },
-    stringing: snapshotOf(take.stringing) as Check['stringing'],
-    landings: landings.map(written),
-    verdict: judgeTake({ ...take, landings, toleranceCents: 15 }) as KeptVerdict,
-    decision: null,
-    rejudged: null,
-    tapesMm: [],
-    tapesCovered: false,
-    hasTrack: false,
-    toleranceCents: 15,
-    unreadable: null,
-    note: '',
-    by: 'Hester Lowe',
-    removedAt: null,
-  }
-}
+const check = (id: string, takenAt: string, ...heard: readonly (readonly [Finger, number])[]) =>
+  aCheck(id, takenAt, heard)
 
 describe('the day’s lessons', () => {
   it('are walked by the arrows, and C does what the row needs first', async () => {

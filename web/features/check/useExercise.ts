@@ -219,7 +219,7 @@ export function draftExercise({ name, notes }: Exercise, tuning: readonly Note[]
   if (!('stringIndex' in name)) return { ...name, notes: line }
   const { stringIndex, ...rest } = name
   const string = noteName(tuning[stringIndex]!)
-  return (rest.kind === 'shape' ? { ...rest, string } : { ...rest, string, notes: line })
+  return rest.kind === 'shape' ? { ...rest, string } : { ...rest, string, notes: line }
 }
 
 /** The last notes of a finger that are drawn one by one: of more nobody sees any. */
