@@ -1,19 +1,6 @@
 <template>
   <NobodyChosen v-if="!isWalkIn && lesson.studentId === ''" room="Check">
-    <div class="beside">
-      <WalkIn @begin="isWalkIn = true" />
-      <section class="card" aria-label="Without a student">
-        <h2>Without a student</h2>
-        <p>
-          <RouterLink :to="{ name: 'eye' }">Practise the eye</RouterLink>: a simulated hand has a fault, you
-          name it.
-        </p>
-        <p>
-          <RouterLink :to="{ name: 'findings' }">Every finding</RouterLink>, as a hand plays it and as it is
-          told.
-        </p>
-      </section>
-    </div>
+    <WithoutStudent @begin="isWalkIn = true" />
   </NobodyChosen>
   <template v-else-if="student || isWalkIn">
     <header class="page-head">
@@ -108,12 +95,7 @@
             <ElButton size="small" @click="accept">Take it<KeyHint of="e" on-button /></ElButton>
           </p>
           <ExerciseFields :chosen="choice">
-            <span class="by"
-              ><ElSegmented
-                v-model="sheet.by.value"
-                :options="WAYS"
-                aria-label="Readings are taken" /><KeyHint of="b"
-            /></span>
+            <ReadBy v-model="sheet.by.value" />
           </ExerciseFields>
           <p v-if="choice.fault.value" class="fault" role="alert">{{ choice.fault.value }}</p>
           <p v-if="choice.noPlace.value" class="fault" role="alert">{{ choice.noPlace.value }}</p>
@@ -140,12 +122,12 @@
           :student="student"
           :kept="keptWhere"
         >
-          <p v-if="student && hasEarlier" class="earlier">
-            <ElCheckbox v-model="withEarlier" :disabled="kept !== undefined"
-              >Earlier takes count <KeyHint of="y"
-            /></ElCheckbox>
-            <span class="soft">{{ earlierSentence(said) }}</span>
-          </p>
+          <EarlierChoice
+            v-if="student && hasEarlier"
+            v-model="withEarlier"
+            :verdict="said"
+            :is-kept="kept !== undefined"
+          />
           <DecisionForm
             v-if="kept"
             :verdict="kept.check.verdict"
@@ -166,7 +148,9 @@ import { useRouter } from 'vue-router'
 import { mostOffMm, noteName, type ExpectedNote } from '#core'
 import type { KeptVerdict } from '#contracts'
 import StringBoard from '../board/StringBoard.vue'
-import WalkIn from '../features/check/WalkIn.vue'
+import EarlierChoice from '../features/check/EarlierChoice.vue'
+import ReadBy from '../features/check/ReadBy.vue'
+import WithoutStudent from '../features/check/WithoutStudent.vue'
 import ExerciseFields from '../features/check/ExerciseFields.vue'
 import ReadingSheet from '../features/check/ReadingSheet.vue'
 import TakePanel from '../features/check/TakePanel.vue'
@@ -189,7 +173,6 @@ import KeyHint from '../ui/KeyHint.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import { exerciseName } from '../words/exercises'
 import { instrumentKind } from '../words/trade'
-import { earlierSentence } from '../words/verdict'
 
 const router = useRouter()
 const lesson = useLesson()
@@ -219,11 +202,6 @@ const sheet = useReadings(
   computed(() => stringing.value && mostOffMm(stringing.value, 0)),
 )
 const { readings } = sheet
-const WAYS = [
-  { value: 'meter', label: 'Meter' },
-  { value: 'ruler', label: 'Ruler' },
-  { value: 'eye', label: 'Eye' },
-]
 const heard = useHeardTake({
   stringing,
   exercise: choice.exercise,
@@ -344,11 +322,6 @@ useShortcuts('Check', [
     run: () => (tapesCovered.value = hasTapes.value && !tapesCovered.value),
   },
   { key: 'b', does: 'Read by meter, ruler or eye', run: () => sheet.readOtherwise() },
-  {
-    key: 'y',
-    does: 'Earlier takes count, or not',
-    run: () => (withEarlier.value = kept.value ? withEarlier.value : !withEarlier.value),
-  },
   { key: 'n', does: 'The next lesson, once a verdict is kept', run: goOn },
   { key: 'x', does: 'After a walk-in: somebody else', run: () => (isWalkIn.value = false) },
 ])
@@ -368,27 +341,6 @@ useShortcuts('Check', [
   gap: 4px 12px;
   align-items: center;
   margin: 0 0 8px;
-}
-
-.beside {
-  display: grid;
-  gap: var(--gap);
-  align-content: start;
-}
-
-.by {
-  display: inline-flex;
-  gap: 8px;
-  align-items: center;
-}
-
-.earlier {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 12px;
-  align-items: center;
-  margin: 0;
-  font-size: 15px;
 }
 
 .waits {
