@@ -262,7 +262,6 @@ export function defineModels(sequelize: Sequelize) {
       tapesMm: { ...json, ...maybe },
       verdict: json,
       decision: { ...json, ...maybe },
-      rejudged: { ...json, ...maybe },
       summary: { ...json, ...maybe },
       unmoved: { ...json, ...maybe },
       note: { type: DataTypes.TEXT, allowNull: false },

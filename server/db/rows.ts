@@ -1,5 +1,5 @@
 import type { BodyFitValues, Finger, LandingSource, SomeSchools, StringingSnapshot, TakeSummary } from '#core'
-import type { Check, Decision, ExerciseName, KeptVerdict, Level, SetupNow, SetupRound } from '#contracts'
+import type { Decision, ExerciseName, KeptVerdict, Level, SetupNow, SetupRound } from '#contracts'
 
 /** Rows as the database keeps them. Dates without a time are ISO strings; instants are `Date`s in UTC; flags are read as 0 or 1. */
 
@@ -240,8 +240,6 @@ export interface CheckRow {
   tapesMm: readonly number[] | null
   verdict: KeptVerdict
   decision: Decision | null
-  /** By lengths that were measured later; null where nothing came of it. */
-  rejudged: Check['rejudged']
   /** Follows from the landings, and is kept so that a history need not read them. */
   summary: TakeSummary | null
   /** A row of an earlier version as it was, and why it could not be moved over. */

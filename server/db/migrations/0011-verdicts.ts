@@ -13,14 +13,12 @@ interface OldCheck extends Stored<Pick<TakeRecord, 'stringing' | 'exercise'>> {
 const BATCH = 200
 
 /**
- * A check keeps where tapes lay, what its teacher said to the verdict, what was judged anew once the instrument was measured
- * again, and the few numbers that a history draws of it; a note how its pitch was held.
+ * A check keeps where tapes lay, what its teacher said to the verdict, and the few numbers that a history draws of it; a note how its pitch was held.
  */
 export const steps: readonly Step[] = [
   `ALTER TABLE hand_check
     ADD COLUMN IF NOT EXISTS tapes_mm JSON NULL,
     ADD COLUMN IF NOT EXISTS decision JSON NULL,
-    ADD COLUMN IF NOT EXISTS rejudged JSON NULL,
     ADD COLUMN IF NOT EXISTS summary JSON NULL`,
   `ALTER TABLE landing
     ADD COLUMN IF NOT EXISTS wobble_cents DOUBLE NULL,

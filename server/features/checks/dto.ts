@@ -48,8 +48,8 @@ export function checkSummaryDto(
 }
 
 /** A check in the numbers of a history. */
-export function pastCheckDto(row: Omit<CheckRow, 'studioId'>): PastCheck {
-  const { instrumentId, toleranceCents, stringing, tapesCovered, rejudged, summary } = row
+export function pastCheckDto(row: Omit<CheckRow, 'studioId'>, isRejudged: boolean): PastCheck {
+  const { instrumentId, toleranceCents, stringing, tapesCovered, summary } = row
   const { verdict: _, ...told } = checkSummaryDto(row)
   return {
     ...told,
@@ -57,7 +57,7 @@ export function pastCheckDto(row: Omit<CheckRow, 'studioId'>): PastCheck {
     toleranceCents,
     lengthMm: stringing && (mean(stringing.lengthsMm) ?? null),
     tapesCovered: Boolean(tapesCovered),
-    isRejudged: rejudged !== null,
+    isRejudged,
     summary: summary && { ...summary, fingers: [...summary.fingers] },
   }
 }
@@ -100,7 +100,8 @@ export function landingOf(row: Omit<LandingRow, 'studioId'>): Check['landings'][
   }
 }
 
-export function checkDto({ check, landings, by }: CheckFacts): Check {
+/** A check, and what it says by lengths that were measured later. */
+export function checkDto({ check, landings, by }: CheckFacts, rejudged: Check['rejudged'] = null): Check {
   return {
     ...checkSummaryDto(check),
     studentId: check.studentId,
@@ -115,7 +116,7 @@ export function checkDto({ check, landings, by }: CheckFacts): Check {
     note: check.note,
     by,
     removedAt: check.removedAt?.toISOString() ?? null,
-    rejudged: check.rejudged,
+    rejudged,
     unreadable: check.unmoved?.reason ?? null,
   }
 }

@@ -1,56 +1,48 @@
 import { mean } from 'd3-array'
 import { judgeTake, landingsOnto, type StringingSnapshot } from '#core'
+import type { Check } from '#contracts'
 import type { StudioStore } from '../../db/studio-store'
-import { instrumentRepository } from '../instruments/repository'
+import { instrumentRepository, type StringFacts } from '../instruments/repository'
 import { stringingOfFacts } from '../instruments/service'
-import { keptVerdict } from './dto'
-import { checkRepository } from './repository'
+import { keptVerdict, type CheckFacts } from './dto'
 import { judgedTake } from './take'
 
 /** Lengths nearer than a ruler reads are the same, mm. */
 const SAME_MM = 0.5
-/** Checks read at once. */
-const BATCH = 100
 
-/**
- * Judges every check of an instrument once more by the lengths that were measured last, beside what was kept: of those whose
- * lengths were the same nothing is kept. Other lines may go between.
- */
-export async function rejudgeInstrument(
+/** What instruments are strung with now, by their ids. */
+export async function strungNow(
   store: StudioStore,
-  instrumentId: string,
-  measuredOn: string,
-): Promise<void> {
-  const repository = checkRepository(store)
-  const facts = await instrumentRepository(store).stringsOf(instrumentId)
-  if (!facts) return
-  for (let after = ''; ;) {
-    const checks = await repository.ofInstrument(instrumentId, after, BATCH)
-    const last = checks.at(-1)
-    if (!last) return
-    after = last.check.id
-    for (const one of checks) {
-      const { check } = one
-      const take = judgedTake(one)
-      if (!take || !check.stringing) continue
-      const stringing = stringingOfFacts(facts, check.stringing.system)
-      const isSame =
-        isAlike(check.stringing, stringing.lengthsMm) ||
-        check.stringing.tuning.length !== stringing.tuning.length
-      const rejudged = isSame
-        ? null
-        : {
-            measuredOn,
-            lengthsMm: [...stringing.lengthsMm],
-            verdict: keptVerdict(
-              judgeTake({ ...take, stringing, landings: landingsOnto(stringing, take.landings) }),
-            ),
-          }
-      if (rejudged || check.rejudged) await repository.setRejudged(check.id, rejudged)
-    }
+  instrumentIds: Iterable<string>,
+): Promise<ReadonlyMap<string, StringFacts>> {
+  const strung = new Map<string, StringFacts>()
+  for (const id of new Set(instrumentIds)) {
+    const facts = await instrumentRepository(store).stringsOf(id)
+    if (facts) strung.set(id, facts)
   }
+  return strung
 }
 
-function isAlike({ lengthsMm }: StringingSnapshot, others: readonly number[]): boolean {
-  return Math.abs(mean(lengthsMm)! - mean(others)!) < SAME_MM
+/** Whether a check was judged by other lengths than were measured last. */
+export function isOutdated(facts: StringFacts | undefined, stringing: StringingSnapshot | null): boolean {
+  if (!facts?.measurement || !stringing) return false
+  const { lengthMm, stringLengthsMm } = facts.measurement
+  return Math.abs(mean(stringing.lengthsMm)! - mean(stringLengthsMm ?? [lengthMm])!) >= SAME_MM
+}
+
+/**
+ * A check as it is judged by the lengths that were measured last; null where these are the same, or it can no longer be read. Told
+ * anew with every reading of it: nothing of it is kept, so that an instrument with a long past is measured as soon as any.
+ */
+export function rejudged(facts: StringFacts | undefined, one: CheckFacts): Check['rejudged'] {
+  const { stringing: was } = one.check
+  if (!was || !facts?.measurement || !isOutdated(facts, was)) return null
+  const take = judgedTake(one)
+  const stringing = stringingOfFacts(facts, was.system)
+  if (!take || was.tuning.length !== stringing.tuning.length) return null
+  return {
+    measuredOn: facts.measurement.measuredOn,
+    lengthsMm: [...stringing.lengthsMm],
+    verdict: keptVerdict(judgeTake({ ...take, stringing, landings: landingsOnto(stringing, take.landings) })),
+  }
 }

@@ -52,17 +52,6 @@ export function checkRepository(store: StudioStore) {
       )
     },
 
-    /** Checks on one instrument, whoever played, from the id after `after` on. */
-    async ofInstrument(instrumentId: string, after: string, limit: number): Promise<CheckFacts[]> {
-      return withLandings(
-        await store.written(
-          check,
-          { instrumentId, id: { [Op.gt]: after } },
-          { order: [['id', 'ASC']], limit },
-        ),
-      )
-    },
-
     /** Every check of a student, oldest first, without what was heard. */
     past: (studentId: string): Promise<CheckRow[]> =>
       store.all(
@@ -90,7 +79,6 @@ export function checkRepository(store: StudioStore) {
       ),
 
     setDecision: (id: string, decision: CheckRow['decision']) => store.update(check, { id }, { decision }),
-    setRejudged: (id: string, rejudged: CheckRow['rejudged']) => store.update(check, { id }, { rejudged }),
 
     /** The last checks, newest first, without what was heard. */
     recent: (studentId: string): Promise<CheckRow[]> =>

@@ -23,9 +23,10 @@ import { stringingOfFacts } from '../instruments/service'
 import { studentRepository } from '../students/repository'
 import { toleranceOf } from '../students/tolerance'
 import { tapeRepository } from '../tapes/repository'
-import { checkDto, checkSummaryDto, keptVerdict, landingRows, pastCheckDto } from './dto'
+import { checkDto, checkSummaryDto, keptVerdict, landingRows, pastCheckDto, type CheckFacts } from './dto'
 import { exerciseOfDraft, exerciseRow, namedNote, type NamedNote } from './exercise'
 import { checkRepository } from './repository'
+import { isOutdated, rejudged, strungNow } from './rejudge'
 import { earlierTakes } from './take'
 
 type Draft = HandlerInput<'checks.create'>['body']
@@ -43,7 +44,16 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
   async function read(id: string): Promise<Check> {
     const facts = await repository.byId(id)
     if (!facts) throw new ProblemError('not_found')
-    return checkDto(facts)
+    return (await told([facts]))[0]!
+  }
+
+  /** Checks as they are answered, judged anew where their instruments were measured again. */
+  async function told(facts: readonly CheckFacts[]): Promise<Check[]> {
+    const strung = await strungNow(
+      store,
+      facts.map(({ check }) => check.instrumentId),
+    )
+    return facts.map((one) => checkDto(one, rejudged(strung.get(one.check.instrumentId), one)))
   }
 
   return {
@@ -51,7 +61,7 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
 
     async list(studentId: string, page: HandlerInput<'checks.list'>['query']): Promise<Check[]> {
       await existingStudent(studentId)
-      return (await repository.ofStudent(studentId, page)).map(checkDto)
+      return told(await repository.ofStudent(studentId, page))
     },
 
     /** All checks in a few numbers each, with the instruments and tapes of those days. */
@@ -63,8 +73,14 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
       ])
       const held = [...new Set(loans.map(({ instrumentId }) => instrumentId))]
       const tapes = await tapeRepository(store).eventsOf(held)
+      const strung = await strungNow(
+        store,
+        checks.map(({ instrumentId }) => instrumentId),
+      )
       return {
-        checks: checks.map(pastCheckDto),
+        checks: checks.map((row) =>
+          pastCheckDto(row, isOutdated(strung.get(row.instrumentId), row.stringing)),
+        ),
         loans,
         tapes: tapes.flatMap(({ instrumentId, markId, onDate, kind }) =>
           markId === null ? [] : [{ instrumentId, markId, on: onDate, kind }],
@@ -154,7 +170,6 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
         tapesMm,
         verdict: keptVerdict(judgeTake(take)),
         decision: null,
-        rejudged: null,
         summary: summaryOf(take) ?? null,
         unmoved: null,
         note: draft.note,

@@ -1,5 +1,4 @@
 import type { Handlers } from '../../http/call'
-import { rejudgeInstrument } from '../checks/rejudge'
 import { instrumentService } from './service'
 
 type Name =
@@ -25,10 +24,7 @@ export const instrumentRoutes: Pick<Handlers, Name> = {
   'instruments.remove': (call, { params }) => instrumentService(call).remove(params.instrumentId),
   'instruments.restore': (call, { params }) => instrumentService(call).restore(params.instrumentId),
   'measurements.list': (call, { params }) => instrumentService(call).measurements(params.instrumentId),
-  'measurements.create': async (call, { params, body }) => {
-    const instrument = await instrumentService(call).measure(params.instrumentId, body)
-    await rejudgeInstrument(call.store, params.instrumentId, body.measuredOn)
-    return instrument
-  },
+  'measurements.create': (call, { params, body }) =>
+    instrumentService(call).measure(params.instrumentId, body),
   'tapeSets.list': (call, { params }) => instrumentService(call).tapeSets(params.instrumentId),
 }
