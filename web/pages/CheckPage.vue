@@ -132,7 +132,7 @@
             v-if="kept"
             :verdict="kept.check.verdict"
             :decision="kept.check.decision"
-            @decide="decide"
+            @decide="(draft) => kept && decide(kept.check, draft)"
           />
         </VerdictCard>
       </div>
@@ -156,7 +156,6 @@ import ReadingSheet from '../features/check/ReadingSheet.vue'
 import TakePanel from '../features/check/TakePanel.vue'
 import { useHeardTake } from '../features/check/useHeardTake'
 import { draftExercise, useExercise, useTake, useTakeOnBoard } from '../features/check/useExercise'
-import { useDecision } from '../features/check/useDecision'
 import { useEarlier } from '../features/check/useEarlier'
 import { useKeepCheck } from '../features/check/useKeepCheck'
 import { sheetPlaces, useReadings } from '../features/check/useReadings'
@@ -168,6 +167,7 @@ import VerdictCard from '../features/check/VerdictCard.vue'
 import { useBench } from '../stores/bench'
 import { useKeptCheck } from '../stores/kept-check'
 import { useLesson } from '../stores/lesson'
+import { useDecide } from '../stores/useDecide'
 import DecisionForm from '../ui/DecisionForm.vue'
 import KeyHint from '../ui/KeyHint.vue'
 import { useShortcuts } from '../ui/useShortcuts'
@@ -257,7 +257,11 @@ watch([() => student.value?.id, () => sheetView.value], () => void nextTick(() =
 })
 
 const { state, keep, change, keepsSound } = useKeepCheck(student, sheetName)
-const { decide } = useDecision()
+const keptCheck = useKeptCheck()
+const decide = useDecide((saved) => {
+  const { kept: of } = keptCheck
+  if (of?.check.id === saved.id) keptCheck.show({ ...of, check: saved })
+})
 const { proposal, accept } = useProposal(student, choice.tuning)
 const canKeep = computed(
   () => (readings.value.length > 0 || heard.draft.value !== undefined) && !sheet.hasFault.value,

@@ -35,7 +35,7 @@
               <KeyHint of="o"
             /></span>
           </p>
-          <CheckHistory :checks="checks" @remove="file.removeCheck" />
+          <CheckHistory :checks="checks" @remove="file.removeCheck" @decide="file.decide" />
           <ElButton v-if="file.hasOlder.value" text @click="file.readOlder">Older checks</ElButton>
         </template>
         <div v-else-if="checks" class="none">

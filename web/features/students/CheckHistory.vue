@@ -32,12 +32,27 @@
           >Note by note</ElButton
         >
         <ElButton
+          v-if="!check.unreadable"
+          text
+          :aria-expanded="deciding === check.id"
+          :aria-label="`What you say to the verdict of ${shortDay(check.takenAt)}`"
+          @click="deciding = deciding === check.id ? '' : check.id"
+          >{{ check.decision ? 'Say otherwise' : 'Accept or not' }}</ElButton
+        >
+        <ElButton
           text
           :aria-label="`Take out the check of ${shortDay(check.takenAt)}`"
           @click="emit('remove', check)"
           >Take out</ElButton
         >
       </span>
+      <DecisionForm
+        v-if="deciding === check.id"
+        class="whole"
+        :verdict="check.verdict"
+        :decision="check.decision"
+        @decide="(draft) => emit('decide', check, draft)"
+      />
       <KeptTake v-if="opened === check.id" :check="check" />
     </li>
   </ol>
@@ -45,7 +60,8 @@
 
 <script setup lang="ts">
 import { ref } from 'vue'
-import type { Check } from '#contracts'
+import type { Check, DecisionDraft } from '#contracts'
+import DecisionForm from '../../ui/DecisionForm.vue'
 import { shortDay } from '../../words/dates'
 import { count, signedCents } from '../../words/numbers'
 import { exerciseName } from '../../words/exercises'
@@ -54,7 +70,7 @@ import KeptTake from './KeptTake.vue'
 import { landingsOf } from './landings'
 
 const props = defineProps<{ checks: readonly Check[] }>()
-const emit = defineEmits<{ remove: [check: Check] }>()
+const emit = defineEmits<{ remove: [check: Check]; decide: [check: Check, draft: DecisionDraft] }>()
 /** What is worked on is said once, with the last check that it was said of. */
 function isNewWork(index: number): boolean {
   return props.checks[index]?.decision?.workOn !== props.checks[index - 1]?.decision?.workOn
@@ -62,6 +78,8 @@ function isNewWork(index: number): boolean {
 
 /** Of which the take is looked at. */
 const opened = ref('')
+/** Whose verdict the teacher has a word on. */
+const deciding = ref('')
 </script>
 
 <style scoped>
@@ -86,6 +104,16 @@ time {
 
 .sentence {
   font: 500 18px/1.3 var(--font-title);
+}
+
+.whole {
+  grid-column: 1 / -1;
+}
+
+.acts {
+  display: grid;
+  justify-items: end;
+  align-content: start;
 }
 
 .work {

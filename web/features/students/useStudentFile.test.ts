@@ -7,6 +7,7 @@ import { mounted } from '../../mounting'
 import { useNotices } from '../../stores/notices'
 import { useStudio } from '../../stores/studio'
 import {
+  aCheck,
   known,
   A_STUDENT,
   AN_INSTRUMENT,
@@ -127,4 +128,26 @@ it('takes a student off the roster and back', async () => {
     'POST restore',
   ])
   expect(page.router.currentRoute.value.params['studentId']).toBe(A_STUDENT.id)
+})
+
+it('reads older checks when somebody asks, and takes the teacher’s word on any, and takes it back', async () => {
+  const all = Array.from({ length: 45 }, (_, i) => aCheck(`check-${i}`, '2026-11-20T09:00:00.000Z', [[1, 0]]))
+  const { file, posts } = await opened(({ method, path, body }) => {
+    const query = new URLSearchParams(path.split('?')[1] ?? '')
+    const offset = Number(query.get('offset') ?? 0)
+    if (method === 'GET' && /\/checks\?/.test(path))
+      return ok(all.slice(offset, offset + Number(query.get('limit'))))
+    if (!path.endsWith('/decision')) return undefined
+    const decision =
+      method === 'DELETE' ? null : { ...(body as object), by: 'Hester Lowe', at: '2026-11-27T09:00:00.000Z' }
+    return ok({ ...all[3], decision })
+  })
+  expect([file.checks.value?.length, file.hasOlder.value]).toEqual([40, true])
+  await file.readOlder()
+  expect([file.checks.value?.length, file.hasOlder.value]).toEqual([45, false])
+  await file.decide(all[3]!, { says: 'overruled', reason: 'tape' })
+  expect(file.checks.value?.[3]?.decision).toMatchObject({ says: 'overruled', reason: 'tape' })
+  await notice()?.action?.run()
+  expect(file.checks.value?.[3]?.decision).toBeNull()
+  expect(posts().map(({ method }) => method)).toEqual(['PATCH', 'DELETE'])
 })

@@ -7,6 +7,7 @@ import { useLoaded } from '../../api/useLoaded'
 import { UNDO, useNotices } from '../../stores/notices'
 import { useOutbox } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
+import { useDecide } from '../../stores/useDecide'
 
 /** Checks that a file shows at first: about a school year of lessons. */
 const AT_ONCE = 40
@@ -93,6 +94,10 @@ export function useStudentFile(studentId: Ref<string>) {
       )
       await lend(instrument.id)
     },
+
+    decide: useDecide((saved) =>
+      checks.put((checks.data.value ?? []).map((check) => (check.id === saved.id ? saved : check))),
+    ),
 
     async removeCheck(check: Check) {
       await call('checks.remove', { params: { checkId: check.id } })
