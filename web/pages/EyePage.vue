@@ -198,6 +198,7 @@ useShortcuts('Practise the eye', [
 
 .right {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--gap);
 }
 

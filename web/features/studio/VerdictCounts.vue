@@ -6,7 +6,7 @@
         <tr>
           <th scope="col">Told</th>
           <th scope="col" class="number">within</th>
-          <th scope="col" class="number">times</th>
+          <th scope="col" class="number wide">times</th>
           <th scope="col" class="number">accepted</th>
           <th scope="col" class="number">overruled</th>
         </tr>
@@ -15,7 +15,7 @@
         <tr v-for="row in rows" :key="`${row.told} ${row.toleranceCents}`">
           <th scope="row">{{ TOLD[row.told] ?? row.told }}</th>
           <td class="number soft">{{ row.toleranceCents }}</td>
-          <td class="number">{{ row.count }}</td>
+          <td class="number wide">{{ row.count }}</td>
           <td class="number">{{ row.accepted || '' }}</td>
           <td class="number" :class="{ often: isOften(row) }">{{ row.overruled || '' }}</td>
         </tr>
@@ -77,6 +77,19 @@ th[scope='row'] {
 td,
 th {
   padding: 4px 8px;
+}
+
+/* On a phone: what was told, and what became of it. */
+@media (width <= 560px) {
+  td,
+  th {
+    padding: 4px;
+    font-size: 14px;
+  }
+
+  .wide {
+    display: none;
+  }
 }
 
 .often {
