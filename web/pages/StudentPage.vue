@@ -157,6 +157,12 @@ aside {
   margin: 6px 0 8px;
 }
 
+.heads span {
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
+}
+
 .none {
   display: grid;
   gap: 8px;
