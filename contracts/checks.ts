@@ -103,6 +103,8 @@ const HeardBeside = z
     confidence: z.number().min(0).max(1),
     /** Standard deviation of the pitch while it was held, a vibrato taken out. */
     wobbleCents: z.number().min(0).max(600).optional(),
+    /** How much of its sound lay in high partials, dB, against other notes of the same take. */
+    brightnessDb: z.number().min(-200).max(200).optional(),
     /** From lowest to highest of a vibrato, and its highest off the expected note. */
     vibratoWidthCents: z.number().min(0).max(600).optional(),
     vibratoTopCents: z.number().min(-600).max(600).optional(),

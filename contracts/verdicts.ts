@@ -49,6 +49,7 @@ export const Finding = z
     }),
     z.object({ code: z.literal('ear_repairs'), landedCents: z.number(), settledCents: z.number() }),
     z.object({ code: z.literal('wobble'), finger: FingerNumber, cents: z.number() }),
+    z.object({ code: z.literal('dull'), finger: FingerNumber, lessDb: z.number() }),
     z.object({ code: z.literal('vibrato'), aboveCents: z.number(), widthCents: z.number() }),
     z.object({
       code: z.literal('without_tapes'),

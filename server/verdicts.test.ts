@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { Check, History, Instrument, Student, VerdictCounts } from '#contracts'
-import { checkDraft, startHarness, type Client, type Harness } from './testing/harness'
+import { checkDraft, heardDraft, startHarness, type Client, type Harness } from './testing/harness'
 
 let harness: Harness
 let client: Client
@@ -62,6 +62,26 @@ describe('readings', () => {
     })
     expect(problem.fields?.[0]).toMatchObject({ path })
     expect(problem.fields?.[0]?.message).toContain(said)
+  })
+})
+
+describe('what is heard beside where a finger lands', () => {
+  it('is kept note by note, and told beside the verdict', async () => {
+    const draft = heardDraft(instrument.id)
+    const held = { wobbleCents: 9, brightnessDb: -3.5, lastsMs: 900 }
+    const notes = Array.from({ length: 4 }, () => draft.heard.notes)
+      .flat()
+      .map((note, i) => ({ ...note, ...held, wobbleCents: 9 + (i % 3), atMs: 1000 * i }))
+    const check = await client.make<Check>('POST', `/students/${student.id}/checks`, {
+      ...draft,
+      heard: { ...draft.heard, notes },
+    })
+    expect(check.landings[0]!.heard).toMatchObject({ brightnessDb: -3.5, wobbleCents: 9 })
+    expect(check.landings[0]!.heard).not.toHaveProperty('vibratoTopCents')
+    expect(await read(check)).toEqual(check)
+    expect(check.verdict.beside).toEqual(
+      expect.arrayContaining([expect.objectContaining({ code: 'wobble' }) as unknown]),
+    )
   })
 })
 

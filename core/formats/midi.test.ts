@@ -20,6 +20,7 @@ function heardNote(startS: number, landingCents: number, settledCents: number, l
     levelDb,
     begins: 'freely',
     confidence: 1,
+    brightnessDb: 0,
   }
 }
 

@@ -115,6 +115,11 @@ const CASES = {
     isNamed: besideIs('ear_repairs'),
   },
   wobble: { hand: () => ({ wobbleCents: 10 }), manner: { tempo: 60 }, isNamed: besideIs('wobble') },
+  dull: {
+    hand: () => ({ dullness: 0.7, dullFinger: 3 }),
+    families: UPPER,
+    isNamed: besideIs('dull'),
+  },
   vibrato: { hand: () => ({}), swings: { widthCents: 32, topCents: 17 }, isNamed: besideIs('vibrato') },
   without_tapes: {
     hand: () => ({ withoutTapesCents: 24 }),
@@ -204,7 +209,7 @@ export function playCase(
   }
   const { notes } = perform(seededSource(seed), stringing, exercise, manner)
   const tapesMm = tapesOf(played, of, stringing, exercise)
-  const landings = notes.map((note) => landingOf(played, of, stringing, note, manner.faults.wobbleCents))
+  const landings = notes.map((note) => landingOf(played, of, stringing, note, manner.faults))
   const take: JudgedTake = {
     stringing,
     exercise: { ...exercise, notes: placesOf(exercise.notes) },
@@ -239,8 +244,9 @@ function landingOf(
   of: number,
   stringing: Stringing,
   { startS, endS, landingCents, settledCents, ...note }: PlayedNote,
-  wobbleCents: number,
+  { wobbleCents, dullness, dullFinger }: HandFaults,
 ): Landing {
+  const dull = dullness > 0 ? dullFinger : null
   const { placeMm } = targetOf(stringing, note)
   const followedMm = tapeOffMm !== undefined && note.finger === TAPED ? tapeOffMm * of : 0
   const cents = landingCents + followedMm * centsPerMmOnString(stringing, note.stringIndex, placeMm)
@@ -254,6 +260,7 @@ function landingOf(
       lastsMs: 1000 * (endS - startS),
       confidence: 1,
       wobbleCents,
+      brightnessDb: dull === note.finger ? -9 : 0,
       ...(swings && { vibratoWidthCents: swings.widthCents, vibratoTopCents: swings.topCents }),
     },
   })
@@ -294,7 +301,7 @@ function inSight(
       tapesCovered: false,
       daysAgo: 7 * week,
       landings: notes.map((note) =>
-        landingOf({ hand: () => ({}), isNamed: () => true }, 1, stringing, note, 1),
+        landingOf({ hand: () => ({}), isNamed: () => true }, 1, stringing, note, manner.faults),
       ),
     }
   })

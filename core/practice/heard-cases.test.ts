@@ -24,6 +24,7 @@ describe('what is heard beside where fingers land, of sound', () => {
     ['a trained hand', 'trained', {}, {}, []],
     ['a beginner’s unsteady finger', 'beginner', {}, { tempo: 60 }, []],
     ['a finger that collapses', 'trained', { wobbleCents: 12 }, { tempo: 60 }, ['wobble']],
+    ['a finger that touches its neighbour', 'trained', { dullness: 0.7, dullFinger: 3 }, {}, ['dull']],
     ['an ear that mends', 'trained', { handOffsetMm: 3, repairs: 0.8 }, {}, ['ear_repairs']],
     [
       'a vibrato down and back',

@@ -161,6 +161,8 @@ export function symptomsOf(finding: Finding, family: FamilyId): Symptom[] {
       return ['scatter']
     case 'wobble':
       return ['wobble']
+    case 'dull':
+      return ['no_ring']
     case 'vibrato':
       return []
     case 'string':

@@ -30,6 +30,8 @@ export interface HandFaults extends PlayerFaults {
   readonly withoutTapesCents: number
   /** Part of the ring that a touched neighbour or too little weight takes away, 0 … 1. */
   readonly dullness: number
+  /** The finger that does so; null of them all. */
+  readonly dullFinger: Finger | null
 }
 
 export const STEADY_HAND: HandFaults = {
@@ -45,6 +47,7 @@ export const STEADY_HAND: HandFaults = {
   openCents: [],
   withoutTapesCents: 0,
   dullness: 0,
+  dullFinger: null,
 }
 
 /** Where a finger lands, in cents off its note. */

@@ -119,7 +119,8 @@ function sound(
   const bowed = manner.stroke === 'bow'
   const hz = frequencyHz(note.writtenCents + note.landingCents, a4Hz)
   const highestHz = Math.min(0.45 * sampleRateHz, 12_000)
-  const dull = 1 - 0.8 * manner.faults.dullness
+  const { dullness, dullFinger } = manner.faults
+  const dull = dullFinger === null || dullFinger === note.finger ? 1 - 0.8 * dullness : 1
   const partials = (bowed ? bowedPartials : pluckedPartials)(familyId, hz, highestHz).map(
     (a, i) => a * dull ** (i / 2),
   )

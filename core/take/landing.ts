@@ -30,6 +30,8 @@ export interface HeardBeside {
   readonly confidence: number
   /** Standard deviation of the pitch while it was held, a vibrato taken out; unknown of earlier versions, as is the next. */
   readonly wobbleCents?: number | undefined
+  /** How much of its sound lay in high partials, dB, against other notes of the same take. */
+  readonly brightnessDb?: number | undefined
   /** From lowest to highest of a vibrato, and its highest off the expected note; nothing of a note without one. */
   readonly vibratoWidthCents?: number | undefined
   readonly vibratoTopCents?: number | undefined

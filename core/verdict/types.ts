@@ -85,6 +85,8 @@ export type Finding =
   | { readonly code: 'ear_repairs'; readonly landedCents: number; readonly settledCents: number }
   /** The pitch of a held note moves by this, one standard deviation. */
   | { readonly code: 'wobble'; readonly finger: Finger; readonly cents: number }
+  /** So many decibels less in high partials than the other fingers on the same strings. */
+  | { readonly code: 'dull'; readonly finger: Finger; readonly lessDb: number }
   /** A vibrato that swings above the note. */
   | { readonly code: 'vibrato'; readonly aboveCents: number; readonly widthCents: number }
   /** Right in sight of its tape, off without it. */

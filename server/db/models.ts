@@ -286,6 +286,7 @@ export function defineModels(sequelize: Sequelize) {
       lastsMs: { ...double, ...maybe },
       confidence: { ...double, ...maybe },
       wobbleCents: { ...double, ...maybe },
+      brightnessDb: { ...double, ...maybe },
       vibratoWidthCents: { ...double, ...maybe },
       vibratoTopCents: { ...double, ...maybe },
     }),

@@ -281,6 +281,7 @@ export interface LandingRow {
   confidence: number | null
   /** How the pitch was held: unknown of earlier versions, and a vibrato’s numbers of a note without one. */
   wobbleCents: number | null
+  brightnessDb: number | null
   vibratoWidthCents: number | null
   vibratoTopCents: number | null
 }

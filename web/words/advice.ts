@@ -167,6 +167,17 @@ function adviceOnHand(
         thenTry: ['Rounded finger, weight straight down; tap on wood, half a minute at a time.'],
         notThis: `Do not press harder: enough to stop the string, no more. ${GENTLE}`,
       }
+    case 'dull':
+      return {
+        checkFirst: [
+          `Does the ${fingerName(finding.finger)} touch its neighbour string, or have too little weight?`,
+          'Is there a gap under the base knuckles?',
+        ],
+        thenTry: [
+          'Fourth finger or octave against the open string, listening for the ring; the fingertip’s corner.',
+        ],
+        notThis: `Do not press for the tone: weight, straight down. ${GENTLE}`,
+      }
     case 'vibrato':
       return {
         checkFirst: ['Does the vibrato begin on the note and go down from it?'],

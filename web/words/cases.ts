@@ -20,6 +20,7 @@ export const CASE_NAMES: Readonly<Record<CaseId, string>> = {
   two_faults: 'Two things at once',
   ear_repairs: 'The ear repairs what the hand misses',
   wobble: 'A held note wobbles',
+  dull: 'Pitch right, tone dull',
   vibrato: 'Vibrato above the note',
   without_tapes: 'Right with tapes, off without',
   untuned: 'A string out of tune',

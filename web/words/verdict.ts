@@ -91,6 +91,8 @@ function workOf(finding: Finding): string {
       return finding.errorMm > 0 ? 'A smaller frame' : 'A frame as wide as it should be'
     case 'finger':
       return `The aim of the ${fingerName(finding.finger)}`
+    case 'dull':
+      return `A ${fingerName(finding.finger)} that clears its neighbour string`
     case 'wobble':
       return `A ${fingerName(finding.finger)} that stands`
     default:
@@ -99,7 +101,7 @@ function workOf(finding: Finding): string {
 }
 
 const WORKS: Readonly<
-  Record<Exclude<Finding['code'], 'whole_hand' | 'frame' | 'finger' | 'wobble'>, string>
+  Record<Exclude<Finding['code'], 'whole_hand' | 'frame' | 'finger' | 'wobble' | 'dull'>, string>
 > = {
   steps: 'Half steps that touch, whole steps that part',
   locked_thumb: 'A soft thumb',
@@ -256,6 +258,8 @@ function findingClause(finding: Finding): string {
       return `The ear repairs what the hand misses: notes begin ${Math.round(finding.landedCents)} cents off and end ${Math.round(finding.settledCents)} off`
     case 'wobble':
       return `Under the ${fingerName(finding.finger)} a held note wobbles by ${Math.round(finding.cents)} cents`
+    case 'dull':
+      return `The ${fingerName(finding.finger)} sounds dull beside the others, ${Math.round(finding.lessDb)} dB less bright: its tone does not ring`
     case 'vibrato':
       return `The vibrato swings ${Math.round(finding.aboveCents)} cents above the note`
     case 'without_tapes':

@@ -272,6 +272,7 @@ describe('what stands of a check', () => {
       frame,
       { code: 'ear_repairs', landedCents: 21, settledCents: 4 },
       { code: 'wobble', finger: 3, cents: 9 },
+      { code: 'dull', finger: 2, lessDb: 8 },
       { code: 'vibrato', aboveCents: 14, widthCents: 30 },
       { code: 'without_tapes', finger: 2, cents: -24, seenCents: 0.2 },
     ]

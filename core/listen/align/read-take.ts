@@ -179,6 +179,7 @@ export function landingsOf(
           lastsMs: Math.round(1000 * (reading.heard.endS - reading.heard.startS)),
           confidence: reading.heard.confidence,
           wobbleCents: reading.heard.wobbleCents,
+          brightnessDb: reading.heard.brightnessDb,
           ...vibratoOf(reading),
         },
       }),

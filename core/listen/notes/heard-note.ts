@@ -40,6 +40,8 @@ export interface HeardNote {
   readonly begins: 'freely' | 'again'
   /** Median part of the sound that belonged to the pitch. */
   readonly confidence: number
+  /** How much of it lies in high partials, dB, against other notes of the same recording. */
+  readonly brightnessDb: number
 }
 
 /** A stretch in which two strings sounded together, of which no pitch is told. */

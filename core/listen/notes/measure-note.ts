@@ -12,6 +12,8 @@ export interface VoicedFrame {
   readonly sigmaCents: number
   readonly confidence: number
   readonly levelDb: number
+  /** Of the sound's slope against the sound itself: high partials weigh more in it. */
+  readonly brightnessDb: number
   readonly stiffness: number
 }
 
@@ -57,7 +59,13 @@ export function measureNote(frames: readonly VoicedFrame[], facts: NoteFacts): H
     levelDb: Math.max(...frames.map((f) => f.levelDb)),
     begins,
     confidence: median(within, (f) => f.confidence)!,
+    brightnessDb: brightnessOf(within),
   }
+}
+
+/** Six decibels for each octave that the note lies higher are of its pitch, and no brightness. */
+function brightnessOf(frames: readonly VoicedFrame[]): number {
+  return median(frames, (f) => f.brightnessDb - 20 * Math.log10(2 ** (f.cents / 1200)))!
 }
 
 /** The frames whose stretch of sound lies within the note, as far as there are any; else those next to its middle. */

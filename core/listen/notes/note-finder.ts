@@ -105,10 +105,20 @@ export class NoteFinder {
     sigmaCents,
     confidence,
     levelDb,
+    brightDb,
     stiffness,
   }: PitchFrame): VoicedFrame | undefined {
     if (frequencyHz === null) return undefined
-    return { atS, cents: centsAbove440(frequencyHz), sigmaCents, confidence, levelDb, stiffness }
+    const brightnessDb = brightDb - levelDb
+    return {
+      atS,
+      cents: centsAbove440(frequencyHz),
+      sigmaCents,
+      confidence,
+      levelDb,
+      brightnessDb,
+      stiffness,
+    }
   }
 
   #hearDouble({ atS, otherHz }: PitchFrame): void {

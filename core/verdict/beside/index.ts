@@ -1,5 +1,6 @@
 import type { Evidence } from '../evidence'
 import type { Finding, JudgedTake } from '../types'
+import { dull } from './dull'
 import { earRepairs } from './ear-repairs'
 import { vibrato } from './vibrato'
 import { withoutTapes } from './without-tapes'
@@ -9,6 +10,6 @@ import { wobble } from './wobble'
 export function besides(take: JudgedTake, evidence: Evidence): Finding[] {
   return [
     withoutTapes(take, evidence),
-    ...[earRepairs, wobble, vibrato].map((beside) => beside(evidence)),
+    ...[earRepairs, wobble, dull, vibrato].map((beside) => beside(evidence)),
   ].filter((finding) => finding !== undefined)
 }

@@ -22,6 +22,7 @@ export const steps: readonly Step[] = [
     ADD COLUMN IF NOT EXISTS summary JSON NULL`,
   `ALTER TABLE landing
     ADD COLUMN IF NOT EXISTS wobble_cents DOUBLE NULL,
+    ADD COLUMN IF NOT EXISTS brightness_db DOUBLE NULL,
     ADD COLUMN IF NOT EXISTS vibrato_width_cents DOUBLE NULL,
     ADD COLUMN IF NOT EXISTS vibrato_top_cents DOUBLE NULL`,
   summarise,

@@ -29,6 +29,7 @@ export function landingRows(checkId: string, landings: readonly Landing[]): Omit
     lastsMs: landing.heard?.lastsMs ?? null,
     confidence: landing.heard?.confidence ?? null,
     wobbleCents: landing.heard?.wobbleCents ?? null,
+    brightnessDb: landing.heard?.brightnessDb ?? null,
     vibratoWidthCents: landing.heard?.vibratoWidthCents ?? null,
     vibratoTopCents: landing.heard?.vibratoTopCents ?? null,
   }))
@@ -73,13 +74,14 @@ function heardBeside(row: Omit<LandingRow, 'studioId'>): Check['landings'][numbe
   const { settledCents, settledSigmaCents, lastsMs, confidence } = row
   if (settledCents === null || settledSigmaCents === null || lastsMs === null || confidence === null)
     return null
-  const { wobbleCents, vibratoWidthCents, vibratoTopCents } = row
+  const { wobbleCents, brightnessDb, vibratoWidthCents, vibratoTopCents } = row
   return {
     settledCents,
     settledSigmaCents,
     lastsMs,
     confidence,
     ...(wobbleCents !== null && { wobbleCents }),
+    ...(brightnessDb !== null && { brightnessDb }),
     ...(vibratoWidthCents !== null && { vibratoWidthCents }),
     ...(vibratoTopCents !== null && { vibratoTopCents }),
   }

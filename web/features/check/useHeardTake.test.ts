@@ -115,6 +115,11 @@ describe('a take that is listened to', () => {
       // Within the two cents that the ear is held to.
       expect(Math.abs(landing.cents - played.landingCents)).toBeLessThan(2)
       expect(Math.abs(landing.heard!.settledCents - played.settledCents)).toBeLessThan(2)
+      // What is told beside the landings needs it, also once the take is a draft.
+      expect(landing.heard).toMatchObject({
+        wobbleCents: expect.any(Number) as unknown,
+        brightnessDb: expect.any(Number) as unknown,
+      })
     })
     const verdict = judgeTake({
       stringing: violin,

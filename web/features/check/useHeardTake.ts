@@ -15,6 +15,7 @@ import {
   type Exercise,
   type ExpectedNote,
   type HandFaults,
+  type HeardBeside,
   type HeardNote,
   type HeardWholeTake,
   type Landing,
@@ -292,10 +293,10 @@ function draftOf(
       landingCents: rounded(cents),
       landingSigmaCents: rounded(sigmaCents),
       atMs: atMs ?? 0,
-      settledCents: rounded(heard!.settledCents),
-      settledSigmaCents: rounded(heard!.settledSigmaCents),
-      lastsMs: heard!.lastsMs,
-      confidence: rounded(heard!.confidence),
+      // All that was heard beside, whatever comes to be told of it.
+      ...(Object.fromEntries(
+        Object.entries(heard!).map(([name, value]) => [name, rounded(value as number)]),
+      ) as unknown as HeardBeside),
     })),
     track: track && codedTrack(track),
   }
