@@ -3,7 +3,7 @@ import type { Stringing } from '../instrument'
 import { noteName } from '../pitch'
 import { evidenceOf } from './evidence'
 import type { EarlierTake, JudgedTake } from './types'
-import { faultKey, weigh } from './weigh'
+import { faultKey, weigh, type Weighing } from './weigh'
 
 /** What is known of a hand before it plays. */
 export interface Belief {
@@ -27,6 +27,8 @@ const ONE_TAKE = 0.35
 /** Lengths and tapes nearer than a ruler reads are the same, mm. */
 const SAME_MM = 0.5
 const MOST_TAKES = 8
+/** Fewer say nothing. */
+const LEAST_NOTES = 3
 
 /** The earlier takes that speak of the same hand on the same places; another instrument, length, tuning or tape cuts them. */
 export function sameHandTakes(take: JudgedTake): EarlierTake[] {
@@ -49,9 +51,8 @@ export function sameHandTakes(take: JudgedTake): EarlierTake[] {
  */
 export function beliefOf(take: JudgedTake): Belief | undefined {
   const weighed = sameHandTakes(take).flatMap((earlier) => {
-    const evidence = evidenceOf({ ...earlier, toleranceCents: take.toleranceCents })
-    if (evidence.notes.length < 3) return []
-    return [{ earlier, explanations: weigh(evidence).explanations }]
+    const explanations = explanationsOf(earlier, take.toleranceCents)
+    return explanations ? [{ earlier, explanations }] : []
   })
   const newest = weighed[0]
   if (!newest) return undefined
@@ -66,6 +67,22 @@ export function beliefOf(take: JudgedTake): Belief | undefined {
   })
   const share = MOST_SHARE * (1 - ages.reduce((left, age) => left * (1 - ONE_TAKE * age), 1))
   return { count: weighed.length, daysAgo: newest.earlier.daysAgo, share, probabilities }
+}
+
+/** While a take is played the same earlier ones are asked with every note: each is weighed once. */
+const known = new WeakMap<
+  EarlierTake,
+  { readonly toleranceCents: number; readonly explanations: Explanations }
+>()
+type Explanations = Weighing['explanations'] | undefined
+
+function explanationsOf(earlier: EarlierTake, toleranceCents: number): Explanations {
+  const before = known.get(earlier)
+  if (before?.toleranceCents === toleranceCents) return before.explanations
+  const evidence = evidenceOf({ ...earlier, toleranceCents })
+  const explanations = evidence.notes.length < LEAST_NOTES ? undefined : weigh(evidence).explanations
+  known.set(earlier, { toleranceCents, explanations })
+  return explanations
 }
 
 function isSameStringing(a: Stringing, b: Stringing): boolean {
