@@ -217,6 +217,13 @@ describe('what an eye and a ruler are worth', () => {
       findings: [{ code: 'frame', where: 'last' }],
     })
     expect(judge(all('on', 8)).outcome).toBe('in_tune')
+    // Words that agree are no ruler: the size has an eye’s ±, and of the finger’s own scatter nothing is said.
+    const { findings, scatter } = judge(all('behind', 8)) as unknown as {
+      findings: { plusMinusMm: number }[]
+      scatter?: unknown
+    }
+    expect(findings[0]!.plusMinusMm).toBeGreaterThan(0.8)
+    expect(scatter).toBeUndefined()
   })
 })
 

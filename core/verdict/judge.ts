@@ -181,11 +181,14 @@ function namedOf(faults: readonly Weighed[], least: number): Weighed | undefined
 }
 
 /** The candidates with the sizes that explain the notes best, the weightiest first. ± by Student’s t, of what they leave. */
-function findingsOf({ notes }: Evidence, candidates: readonly Candidate[]): Finding[] {
+function findingsOf({ notes, leastScatterCents }: Evidence, candidates: readonly Candidate[]): Finding[] {
   const { sizesCents, perScatter } = sizesOf(notes, candidates)
   const left = leftOver(notes, candidates, sizesCents)
   const freedom = Math.max(1, sum(notes, ({ weight }) => weight) - candidates.length)
-  const scatter = Math.sqrt(sum(notes, ({ weight }, i) => weight * left[i]! ** 2) / freedom)
+  const scatter = Math.max(
+    leastScatterCents,
+    Math.sqrt(sum(notes, ({ weight }, i) => weight * left[i]! ** 2) / freedom),
+  )
   const t = studentsT(0.975, freedom)
   return candidates
     .map(({ kind, perCent }, k) => ({
@@ -205,9 +208,10 @@ function scatterFinding({ notes, toleranceCents }: Evidence, cents: number): Fin
 }
 
 /** The scatter of one note about what explains the take best, with its interval; undefined where notes are too few to say. */
-function scatterOf({ notes }: Evidence, cents: number): ScatterEstimate | undefined {
+function scatterOf({ notes, leastScatterCents }: Evidence, cents: number): ScatterEstimate | undefined {
   const freedom = sum(notes, ({ weight }) => weight) - FINGERS
-  if (freedom < LEAST_FREEDOM) return undefined
+  // A place that was looked at is coarser than the finger that came down on it.
+  if (freedom < LEAST_FREEDOM || leastScatterCents > 0) return undefined
   const bound = (probability: number) => cents * Math.sqrt(freedom / chiSquare(probability, freedom))
   return { cents, lowCents: bound(1 - SURELY / 2), highCents: bound(SURELY / 2) }
 }

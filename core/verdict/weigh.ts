@@ -129,7 +129,8 @@ export function weigh(evidence: Evidence, belief?: Believed): Weighing {
   const { sizesCents } = sizesOf(notes, explanations[0]!.candidates)
   const left = leftOver(notes, explanations[0]!.candidates, sizesCents)
   const freedom = Math.max(1, count - sizesCents.length)
-  return { notes, explanations, scatterCents: Math.sqrt(dot(w, left, left) / freedom) }
+  const scatterCents = Math.max(leastScatterCents, Math.sqrt(dot(w, left, left) / freedom))
+  return { notes, explanations, scatterCents }
 }
 
 interface Bounds {
