@@ -10,9 +10,10 @@ export interface Match {
   readonly isOff: boolean | null
 }
 
-/** Two notes together beat before either sounds wrong alone: so near they are one. Ears notice from about 5; from memory. */
+/** Beyond this two notes are two; surely within twice as much they are one. Ears notice from about 5; from memory. */
 const ONE_CENTS = 5
 const UPPER_FINGER = 4
+const NINETEEN_IN_TWENTY = 1.96
 
 /**
  * How well the fourth finger meets the open string, or the octave of 1: the difference of the two means, so that an instrument
@@ -24,19 +25,15 @@ export function matchOf(landings: readonly Landing[]): Match | undefined {
   if (upper.length === 0 || partner.length === 0) return undefined
   const cents = mean(upper, (l) => l.cents)! - mean(partner, (l) => l.cents)!
   const plusMinusCents = Math.sqrt(reach(upper) ** 2 + reach(partner) ** 2)
-  const isOff =
-    Math.abs(cents) - plusMinusCents > ONE_CENTS
-      ? true
-      : Math.abs(cents) + plusMinusCents < 2 * ONE_CENTS || (Math.abs(cents) <= ONE_CENTS && upper.length > 1)
-        ? false
-        : null
+  const off = Math.abs(cents)
+  const isOff = off - plusMinusCents > ONE_CENTS ? true : off + plusMinusCents <= 2 * ONE_CENTS ? false : null
   return { cents, plusMinusCents, isOff }
 }
 
-/** How far the mean may be from the truth, nineteen times in twenty: by the notes’ spread, of a single note by its own sigma. */
+/** How far the mean may be from the truth, nineteen times in twenty: by what a reading is worth, or by their spread where it is wider. */
 function reach(notes: readonly Landing[]): number {
   const own = mean(notes, ({ sigmaCents }) => sigmaCents)!
-  const spread = deviation(notes, (l) => l.cents)
-  if (spread === undefined) return 1.96 * own
-  return studentsT(0.975, notes.length - 1) * (Math.max(spread, own / 2) / Math.sqrt(notes.length))
+  const spread = deviation(notes, (l) => l.cents) ?? 0
+  const each = spread > own ? studentsT(0.975, notes.length - 1) * spread : NINETEEN_IN_TWENTY * own
+  return each / Math.sqrt(notes.length)
 }

@@ -1,6 +1,6 @@
 import { group, least, mean, variance } from 'd3-array'
 import { studentsT } from '../../stats'
-import type { Beside } from './beside'
+import { SURE_OF_FOUR, type Beside } from './beside'
 
 const LEAST_NOTES = 3
 /**
@@ -8,8 +8,6 @@ const LEAST_NOTES = 3
  * strings. Our own number: of simulated bodies, in which neighbouring notes differ by one or two; no wooden one was measured.
  */
 const DULL_DB = 4
-/** Four fingers are asked: one in twenty of all. */
-const SURELY = 1 - 0.05 / 4
 
 /**
  * Pitch right, no ring, dull tone: a finger that touches the neighbour string, or has too little weight. Told of one finger against
@@ -31,7 +29,7 @@ export const dull: Beside = ({ notes }) => {
     if (values.length < LEAST_NOTES) return []
     const db = mean(values)!
     const error = Math.sqrt(variance(values)! / values.length)
-    const surely = db + studentsT(SURELY, values.length - 1) * error
+    const surely = db + studentsT(SURE_OF_FOUR, values.length - 1) * error
     return surely < -DULL_DB ? [{ finger, db }] : []
   })
   const worst = least(found, ({ db }) => db)

@@ -2,12 +2,11 @@ import { group, greatest, mean, variance } from 'd3-array'
 import { studentsT } from '../../stats'
 import { evidenceOf, type Evidence } from '../evidence'
 import type { Finding, JudgedTake } from '../types'
+import { SURE_OF_FOUR } from './beside'
 
 const LEAST_NOTES = 2
 /** With the tapes in sight a finger was right within this part of the tolerance. */
 const RIGHT = 0.75
-/** Four fingers are asked: one in twenty of all. */
-const SURELY = 1 - 0.05 / 4
 
 /**
  * A finger that was right in sight of the tapes and is off now that they are covered: it depends on the tape. Compared with the
@@ -38,5 +37,5 @@ function isApart(a: readonly number[], b: readonly number[]): boolean {
   const error = Math.sqrt(va + vb)
   if (!(error > 0)) return true
   const freedom = (va + vb) ** 2 / (va ** 2 / (a.length - 1) + vb ** 2 / (b.length - 1))
-  return Math.abs(mean(a)! - mean(b)!) > studentsT(1 - (1 - SURELY) / 2, freedom) * error
+  return Math.abs(mean(a)! - mean(b)!) > studentsT(1 - (1 - SURE_OF_FOUR) / 2, freedom) * error
 }
