@@ -44,7 +44,7 @@
 </template>
 
 <script setup lang="ts">
-import { computed, reactive, ref, toRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { familyOf, isoDay, marksWithIds } from '#core'
 import { call } from '../api/client'
@@ -92,7 +92,7 @@ watch(
   checks,
   (now) => {
     const pair = usualPair(now)
-    chosen.value = pair && reactive({ earlier: pair[0], later: pair[1] })
+    chosen.value = pair && { earlier: pair[0], later: pair[1] }
   },
   { immediate: true },
 )
@@ -106,7 +106,7 @@ function step(by: 1 | -1) {
 }
 
 function goToCheck() {
-  lesson.begin(toRef(props, 'studentId').value)
+  lesson.begin(props.studentId)
   void router.push({ name: 'check' })
 }
 
