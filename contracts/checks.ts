@@ -263,6 +263,8 @@ export const Check = CheckSummary.extend({
   rejudged: z
     .object({ measuredOn: IsoDate, lengthsMm: z.array(z.number()), verdict: KeptVerdict })
     .nullable(),
+  /** What it makes likely of the hand by itself, fault by fault, for later checks; null where it says nothing of it. */
+  likely: z.record(z.string(), z.number()).nullable(),
   /** Why only the verdict is left to read; null where all is there. */
   unreadable: z.string().nullable(),
 }).meta({ id: 'Check' })

@@ -1,6 +1,6 @@
 import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { vi } from 'vitest'
-import { judgeTake, noteName, snapshotOf, type Finger, type Note } from '#core'
+import { judge, noteName, snapshotOf, type Finger, type Note } from '#core'
 import { StudioSettings } from '#contracts/settings'
 import type { Check, HandMeasurement, Instrument, KeptVerdict, RingFind, Session, Student } from '#contracts'
 import { landed, shaped, strung } from '../core/testing'
@@ -202,6 +202,7 @@ export function aCheck(
 ): Check {
   const take = { stringing: strung('violin', lengthMm), exercise: shaped('violin') }
   const landings = landed(take, heard)
+  const { verdict, likely } = judge({ ...take, landings, toleranceCents: 15 })
   const written = <N extends { readonly note: Note }>(n: N) => ({ ...n, note: noteName(n.note) })
   return {
     id,
@@ -211,7 +212,8 @@ export function aCheck(
     exercise: { kind: 'shape', string: 'A4', shapeId: 'first', notes: take.exercise.notes.map(written) },
     stringing: snapshotOf(take.stringing) as Check['stringing'],
     landings: landings.map(written),
-    verdict: judgeTake({ ...take, landings, toleranceCents: 15 }) as KeptVerdict,
+    verdict: verdict as KeptVerdict,
+    likely,
     decision: null,
     rejudged: null,
     tapesMm: [],

@@ -300,6 +300,7 @@ function inSight(
       tapesMm,
       tapesCovered: false,
       daysAgo: 7 * week,
+      likely: null,
       landings: notes.map((note) =>
         landingOf({ hand: () => ({}), isNamed: () => true }, 1, stringing, note, manner.faults),
       ),

@@ -86,6 +86,7 @@ describe('beside where the fingers land (handbook § 7, common practice, no sour
       ...played(seed, {}),
       daysAgo: 7 * seed,
       tapesCovered: false,
+      likely: null,
     }))
     const covered = played(3, { withoutTapesCents: 25 }, undefined, { tapesCovered: true })
     const verdict = judgeTake({ ...covered, earlier })

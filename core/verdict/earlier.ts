@@ -1,19 +1,26 @@
 import { mean, sum } from 'd3-array'
 import type { Stringing } from '../instrument'
 import { noteName } from '../pitch'
-import { evidenceOf } from './evidence'
+import { takeOfRecord, type TakeRecord } from '../take'
 import type { EarlierTake, JudgedTake } from './types'
-import { faultKey, weigh, type Weighing } from './weigh'
+import type { Believed, Likely } from './weigh'
 
 /** What is known of a hand before it plays. */
-export interface Belief {
+export interface Belief extends Believed {
   /** How many takes stand behind it, and how old the newest is, days. */
   readonly count: number
   readonly daysAgo: number
-  /** How much of what is believed beforehand they are, 0 … 1; the rest is as of anybody. */
-  readonly share: number
-  /** By the key of each explanation. */
-  readonly probabilities: ReadonlyMap<string, number>
+}
+
+/** A take of earlier days, as it is kept. */
+export interface PastRecord extends TakeRecord {
+  /** ISO instant. */
+  readonly takenAt: string
+  readonly tapesCovered: boolean
+  /** A teacher has overruled its verdict. */
+  readonly isOverruled: boolean
+  /** Null where it says nothing of the hand. */
+  readonly likely: Likely | null
 }
 
 /** After so many days an earlier take counts half: what is practised changes in weeks (handbook § 8). Our own number. */
@@ -26,63 +33,52 @@ const MOST_SHARE = 0.6
 const ONE_TAKE = 0.35
 /** Lengths and tapes nearer than a ruler reads are the same, mm. */
 const SAME_MM = 0.5
-const MOST_TAKES = 8
-/** Fewer say nothing. */
-const LEAST_NOTES = 3
+/** So many have a say. */
+export const MOST_EARLIER = 8
+const DAY_MS = 86_400_000
+
+/** Kept takes as evidence of earlier days; what a teacher has overruled, or what can no longer be read, is none. */
+export function earlierTakes(records: readonly PastRecord[], nowMs: number): EarlierTake[] {
+  return records.flatMap((record) => {
+    const take = record.isOverruled ? undefined : takeOfRecord(record)
+    const { tapesCovered, likely } = record
+    // A clock may be somewhat behind another.
+    const daysAgo = Math.max(0, (nowMs - Date.parse(record.takenAt)) / DAY_MS)
+    return take ? [{ ...take, daysAgo, tapesCovered, likely }] : []
+  })
+}
 
 /** The earlier takes that speak of the same hand on the same places; another instrument, length, tuning or tape cuts them. */
 export function sameHandTakes(take: JudgedTake): EarlierTake[] {
   return [...(take.earlier ?? [])]
     .filter(
       (earlier) =>
-        earlier.daysAgo >= 0 &&
         earlier.daysAgo <= OLDEST_DAYS &&
         isSameStringing(earlier.stringing, take.stringing) &&
         isAlike(earlier.tapesMm ?? [], take.tapesMm ?? []),
     )
     .sort((a, b) => a.daysAgo - b.daysAgo)
-    .slice(0, MOST_TAKES)
+    .slice(0, MOST_EARLIER)
 }
 
 /**
- * What earlier takes make likely of this one: each weighed by itself, and mixed by its age with what is likely of anybody.
- * Undefined where there are none. Source of mixing instead of multiplying: a prior that is wrong costs no more than its share,
+ * What earlier takes make likely of this one: what each made likely by itself, mixed by its age with what is usual of anybody.
+ * Undefined where none says anything. Source of mixing instead of multiplying: a prior that is wrong costs no more than its share,
  * J. O. Berger, Statistical Decision Theory and Bayesian Analysis (1985), § 4.7 (contaminated priors).
  */
 export function beliefOf(take: JudgedTake): Belief | undefined {
-  const weighed = sameHandTakes(take).flatMap((earlier) => {
-    const explanations = explanationsOf(earlier, take.toleranceCents)
-    return explanations ? [{ earlier, explanations }] : []
-  })
-  const newest = weighed[0]
+  const telling = sameHandTakes(take).flatMap(({ daysAgo, likely }) => (likely ? [{ daysAgo, likely }] : []))
+  const newest = telling[0]
   if (!newest) return undefined
-  const ages = weighed.map(({ earlier }) => 2 ** (-earlier.daysAgo / HALF_LIFE_DAYS))
+  const ages = telling.map(({ daysAgo }) => 2 ** (-daysAgo / HALF_LIFE_DAYS))
   const total = sum(ages)
-  const probabilities = new Map<string, number>()
-  weighed.forEach(({ explanations }, i) => {
-    for (const { candidates, probability } of explanations) {
-      const key = faultKey(candidates)
-      probabilities.set(key, (probabilities.get(key) ?? 0) + (probability * ages[i]!) / total)
-    }
+  const mixed: Record<string, number> = {}
+  telling.forEach(({ likely }, i) => {
+    for (const [key, probability] of Object.entries(likely))
+      mixed[key] = (mixed[key] ?? 0) + (probability * ages[i]!) / total
   })
   const share = MOST_SHARE * (1 - ages.reduce((left, age) => left * (1 - ONE_TAKE * age), 1))
-  return { count: weighed.length, daysAgo: newest.earlier.daysAgo, share, probabilities }
-}
-
-/** While a take is played the same earlier ones are asked with every note: each is weighed once. */
-const known = new WeakMap<
-  EarlierTake,
-  { readonly toleranceCents: number; readonly explanations: Explanations }
->()
-type Explanations = Weighing['explanations'] | undefined
-
-function explanationsOf(earlier: EarlierTake, toleranceCents: number): Explanations {
-  const before = known.get(earlier)
-  if (before?.toleranceCents === toleranceCents) return before.explanations
-  const evidence = evidenceOf({ ...earlier, toleranceCents })
-  const explanations = evidence.notes.length < LEAST_NOTES ? undefined : weigh(evidence).explanations
-  known.set(earlier, { toleranceCents, explanations })
-  return explanations
+  return { count: telling.length, daysAgo: newest.daysAgo, share, likely: mixed }
 }
 
 function isSameStringing(a: Stringing, b: Stringing): boolean {

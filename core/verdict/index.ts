@@ -1,6 +1,8 @@
-export { judgeTake, FINGERS_NEEDED } from './judge'
+export { judge, judgeTake, FINGERS_NEEDED } from './judge'
 export { OPEN_STRING_TOLERANCE_CENTS } from './open-strings'
-export { sameHandTakes } from './earlier'
+export { earlierTakes, MOST_EARLIER } from './earlier'
+export type { PastRecord } from './earlier'
+export type { Likely } from './weigh'
 export { summaryOf } from './summary'
 export type { TakeSummary } from './summary'
 export { FEWEST_WEEKS, trendOf } from './trend'
@@ -10,6 +12,7 @@ export type {
   EarlierTake,
   Finding,
   FingerSummary,
+  Judged,
   JudgedTake,
   ScatterEstimate,
   Verdict,

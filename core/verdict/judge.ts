@@ -10,8 +10,18 @@ import { moreNotes } from './more-notes'
 import { untunedString } from './open-strings'
 import { otherPattern } from './other-exercise'
 import { misplacedTape } from './tapes'
-import type { FingerSummary, Finding, JudgedTake, ScatterEstimate, Verdict } from './types'
-import { faultKey, leftOver, sizesOf, weigh, type Candidate, type Weighed, type Weighing } from './weigh'
+import type { FingerSummary, Finding, Judged, JudgedTake, ScatterEstimate, Verdict } from './types'
+import {
+  believing,
+  faultKey,
+  leftOver,
+  likelyOf,
+  sizesOf,
+  weigh,
+  type Candidate,
+  type Weighed,
+  type Weighing,
+} from './weigh'
 
 /** How probable it must be that something is wrong before anybody is blamed; more where a finger’s mean is not known well. */
 const FAULT = { known: 0.65, vague: 0.96 } as const
@@ -37,14 +47,47 @@ export const FINGERS_NEEDED = 3
 
 /**
  * What a take says of the hand, over all its strings and positions at once: an untuned string before anything else, then another
- * pattern than was asked, then a tape that lies wrong; then the one fault, or the two, that explain the notes; that the hand is well; or that the notes do not carry it, and about how many more
- * would. Nothing is said from fewer than three fingers.
+ * pattern than was asked, then a tape that lies wrong; then the one fault, or the two, that explain the notes; that the hand is
+ * well; or that the notes do not carry it, and about how many more would. Nothing is said from fewer than three fingers.
  * Sources: what faults there are is common practice, no source; how they are weighed: {@link weigh}.
  */
 export function judgeTake(take: JudgedTake): Verdict {
-  const { name } = take.exercise
+  return judge(take).verdict
+}
+
+/** The same, with what the take makes likely of the hand whatever was known before. */
+export function judge(take: JudgedTake): Judged {
   const evidence = evidenceOf(take)
   const fingers = summaries(evidence)
+  const beside = besides(take, evidence)
+  const told = beside.length > 0 ? { beside } : {}
+  const first = beforeTheHand(take, evidence, fingers)
+  if (first)
+    return {
+      verdict: first.outcome === 'not_enough_notes' ? { ...first, ...told } : first,
+      likely: null,
+    }
+  const weighing = weigh(evidence)
+  const belief = beliefOf(take)
+  const believed = belief ? believing(evidence, weighing, belief) : weighing
+  return {
+    verdict: {
+      ...judgeHand(evidence, believed, fingers),
+      ...told,
+      scatter: scatterOf(evidence, believed.scatterCents),
+      ...(belief && { earlier: { count: belief.count, daysAgo: belief.daysAgo, share: belief.share } }),
+    },
+    likely: likelyOf(weighing),
+  }
+}
+
+/** What is said before anything of the hand; undefined where the notes speak of it. */
+function beforeTheHand(
+  take: JudgedTake,
+  evidence: Evidence,
+  fingers: readonly FingerSummary[],
+): Verdict | undefined {
+  const { name } = take.exercise
   if (name.kind === 'fourth' || name.kind === 'octave') return matched(take, name.kind, fingers)
   const untuned = untunedString(evidence.opens)
   if (untuned)
@@ -58,15 +101,7 @@ export function judgeTake(take: JudgedTake): Verdict {
   if (other) return { outcome: 'other_exercise', ...other, fingers }
   const tape = take.tapesCovered ? undefined : misplacedTape(evidence, take.tapesMm ?? [])
   if (tape) return { outcome: 'tape_misplaced', ...tape, fingers }
-  if (fingers.length < FINGERS_NEEDED) return { ...notEnough(fingers, null, []), ...untold(take, evidence) }
-  const belief = beliefOf(take)
-  const weighing = weigh(evidence, belief)
-  const said = {
-    ...untold(take, evidence),
-    scatter: scatterOf(evidence, weighing.scatterCents),
-    ...(belief && { earlier: { count: belief.count, daysAgo: belief.daysAgo, share: belief.share } }),
-  }
-  return { ...judgeHand(evidence, weighing, fingers), ...said }
+  return fingers.length < FINGERS_NEEDED ? notEnough(fingers, null, []) : undefined
 }
 
 function judgeHand(evidence: Evidence, weighing: Weighing, fingers: readonly FingerSummary[]): Verdict {
@@ -119,12 +154,6 @@ function judgeHand(evidence: Evidence, weighing: Weighing, fingers: readonly Fin
       .slice(0, 2)
       .flatMap(told),
   )
-}
-
-/** What is heard beside where the fingers land, where anything is. */
-function untold(take: JudgedTake, evidence: Evidence): Pick<Verdict, 'beside'> {
-  const beside = besides(take, evidence)
-  return beside.length > 0 ? { beside } : {}
 }
 
 /** Two notes that are one by ear: asked of the notes alone, whatever the instrument is tuned to. */

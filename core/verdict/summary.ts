@@ -1,4 +1,4 @@
-import { group, mean, sum } from 'd3-array'
+import { group, mean, rollup, sum } from 'd3-array'
 import type { Finger } from '../instrument'
 import { fitLine } from '../stats'
 import { isSamePlace } from '../take'
@@ -32,9 +32,14 @@ export function summaryOf(take: JudgedTake): TakeSummary | undefined {
   const fingers = [...group(notes, ({ target }) => target.finger)]
     .map(([finger, own]) => ({ finger, cents: mean(own, ({ cents }) => cents)!, count: own.length }))
     .sort((a, b) => a.finger - b.finger)
-  const left = notes.map((note) => note.cents - mean(placeMates(notes, note), ({ cents }) => cents)!)
-  const places = new Set(notes.map((note) => placeMates(notes, note)[0])).size
-  const freedom = notes.length - places
+  // Notes of one place share its target.
+  const means = rollup(
+    notes,
+    (own) => mean(own, ({ cents }) => cents)!,
+    ({ target }) => target,
+  )
+  const left = notes.map(({ target, cents }) => cents - means.get(target)!)
+  const freedom = notes.length - means.size
   const line =
     notes.length < LEAST_NOTES
       ? undefined
@@ -47,10 +52,6 @@ export function summaryOf(take: JudgedTake): TakeSummary | undefined {
     driftCents: line?.slope ?? null,
     fingers,
   }
-}
-
-function placeMates(notes: readonly EvidenceNote[], { target }: EvidenceNote): EvidenceNote[] {
-  return notes.filter((other) => isSamePlace(other.target, target))
 }
 
 function frameOf(evidence: Evidence, notes: readonly EvidenceNote[]): number | null {

@@ -1,10 +1,13 @@
 import type { Finger } from '../instrument'
 import type { Take, Target } from '../take'
+import type { Likely } from './weigh'
 
 /** A take of earlier days. */
 export interface EarlierTake extends Take {
   readonly daysAgo: number
   readonly tapesCovered: boolean
+  /** What it made likely when it was judged by itself; null where it said nothing of the hand. */
+  readonly likely: Likely | null
 }
 
 /** A take, and how far off still counts as in tune for its player. */
@@ -190,3 +193,10 @@ export type Verdict = (
     }
 ) &
   ToldBeside
+
+/** A take judged: what is said of it, and what it makes likely of the hand by itself, for later takes. */
+export interface Judged {
+  readonly verdict: Verdict
+  /** Null where it says nothing of the hand. */
+  readonly likely: Likely | null
+}

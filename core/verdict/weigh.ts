@@ -1,4 +1,4 @@
-import { sum } from 'd3-array'
+import { rollups, sum } from 'd3-array'
 import type { Evidence } from './evidence'
 import { KINDS, type Kind } from './kinds'
 
@@ -17,13 +17,17 @@ export interface Candidate {
 export interface Weighed {
   readonly candidates: readonly Candidate[]
   readonly probability: number
+  /** How probable its faults are of anybody, before anything was heard. */
+  readonly usual: number
 }
 
-/** What is believed of a fault beforehand, beside what is usual of anybody. */
+/** How probable each fault, or pair of faults, is by the notes of one take; by {@link faultKey}. */
+export type Likely = Readonly<Record<string, number>>
+
+/** What is believed of a hand beforehand, and its share beside what is usual of anybody. */
 export interface Believed {
   readonly share: number
-  /** By {@link faultKey}. */
-  readonly probabilities: ReadonlyMap<string, number>
+  readonly likely: Likely
 }
 
 export interface Weighing {
@@ -58,7 +62,7 @@ const MOST_ALIKE = 0.93
  * summed by Laplace's method, cut off at their bounds.
  * Source: D. J. C. MacKay, Information Theory, Inference and Learning Algorithms (2003), ch. 27 and 28; prior shares our own.
  */
-export function weigh(evidence: Evidence, belief?: Believed): Weighing {
+export function weigh(evidence: Evidence): Weighing {
   const { notes, toleranceCents, leastScatterCents } = evidence
   const y = Float64Array.from(notes, ({ cents }) => cents)
   const w = Float64Array.from(notes, ({ weight }) => weight)
@@ -88,17 +92,14 @@ export function weigh(evidence: Evidence, belief?: Believed): Weighing {
   // Ways of one fault share its chance.
   const ways = new Map<string, number>()
   for (const one of candidates) ways.set(keyOf(one), (ways.get(keyOf(one)) ?? 0) + 1)
-  const before = (of: readonly Candidate[], usual: number) => {
-    if (!belief) return Math.log(usual)
-    const own = belief.probabilities.get(faultKey(of)) ?? 0
-    return Math.log((1 - belief.share) * usual + belief.share * own)
-  }
 
-  const all: { readonly candidates: readonly Candidate[]; readonly log: number }[] = [
-    { candidates: [], log: well + before([], PRIOR.well) },
+  /** How well each explains the notes, its ways sharing what is usual of their fault. */
+  const all: (Pick<Weighed, 'candidates' | 'usual'> & { readonly log: number })[] = [
+    { candidates: [], usual: PRIOR.well, log: well },
     ...candidates.map((one, k) => ({
       candidates: [one],
-      log: singles[k]! - Math.log(ways.get(keyOf(one))!) + before([one], PRIOR.one / ways.size),
+      usual: PRIOR.one / ways.size,
+      log: singles[k]! - Math.log(ways.get(keyOf(one))!),
     })),
   ]
   const likeliest = [...candidates.keys()].sort((p, q) => singles[q]! - singles[p]!).slice(0, PAIRED)
@@ -116,21 +117,58 @@ export function weigh(evidence: Evidence, belief?: Believed): Weighing {
       const shared = ways.get(keyOf(one))! * ways.get(keyOf(other))!
       all.push({
         candidates: [one, other],
-        log:
-          over((variance) => logTwo(yy, own, theirs, ab, variance, faulty)) -
-          Math.log(shared) +
-          before([one, other], PRIOR.two / pairCount),
+        usual: PRIOR.two / pairCount,
+        log: over((variance) => logTwo(yy, own, theirs, ab, variance, faulty)) - Math.log(shared),
       })
     }
-  const total = logSum(all.map(({ log }) => log))
-  const explanations = all
-    .map(({ candidates: of, log }) => ({ candidates: of, probability: Math.exp(log - total) }))
-    .sort((p, q) => q.probability - p.probability)
-  const { sizesCents } = sizesOf(notes, explanations[0]!.candidates)
-  const left = leftOver(notes, explanations[0]!.candidates, sizesCents)
-  const freedom = Math.max(1, count - sizesCents.length)
-  const scatterCents = Math.max(leastScatterCents, Math.sqrt(dot(w, left, left) / freedom))
-  return { notes, explanations, scatterCents }
+  const logs = all.map(({ usual, log }) => log + Math.log(usual))
+  const total = logSum(logs)
+  return weighingOf(
+    evidence,
+    all.map(({ candidates: of, usual }, i) => ({
+      candidates: of,
+      usual,
+      probability: Math.exp(logs[i]! - total),
+    })),
+  )
+}
+
+/** The same notes, weighed with what is believed of the hand in part of the place of what is usual of anybody. */
+export function believing(evidence: Evidence, { explanations }: Weighing, belief: Believed): Weighing {
+  const parts = explanations.map(({ candidates, usual, probability }) => {
+    const own = belief.likely[faultKey(candidates)] ?? 0
+    return (probability * ((1 - belief.share) * usual + belief.share * own)) / usual
+  })
+  const total = sum(parts)
+  return weighingOf(
+    evidence,
+    explanations.map((one, i) => ({ ...one, probability: parts[i]! / total })),
+  )
+}
+
+/** What a take by itself makes likely, as it is kept for later ones; what is less likely than this is left out. */
+const LEAST_LIKELY = 0.002
+export function likelyOf({ explanations }: Weighing): Likely {
+  const byFault = rollups(
+    explanations,
+    (ways) => sum(ways, ({ probability }) => probability),
+    ({ candidates }) => faultKey(candidates),
+  )
+  return Object.fromEntries(byFault.filter(([, probability]) => probability >= LEAST_LIKELY))
+}
+
+function weighingOf({ notes, leastScatterCents }: Evidence, weighed: readonly Weighed[]): Weighing {
+  const explanations = [...weighed].sort((p, q) => q.probability - p.probability)
+  const { candidates } = explanations[0]!
+  const { sizesCents } = sizesOf(notes, candidates)
+  const left = leftOver(notes, candidates, sizesCents)
+  const w = Float64Array.from(notes, ({ weight }) => weight)
+  const freedom = Math.max(1, sum(w) - sizesCents.length)
+  return {
+    notes,
+    explanations,
+    scatterCents: Math.max(leastScatterCents, Math.sqrt(dot(w, left, left) / freedom)),
+  }
 }
 
 interface Bounds {

@@ -263,6 +263,7 @@ export function defineModels(sequelize: Sequelize) {
       verdict: json,
       decision: { ...json, ...maybe },
       summary: { ...json, ...maybe },
+      likely: { ...json, ...maybe },
       unmoved: { ...json, ...maybe },
       note: { type: DataTypes.TEXT, allowNull: false },
       recordedAt: instant,

@@ -1,4 +1,12 @@
-import type { BodyFitValues, Finger, LandingSource, SomeSchools, StringingSnapshot, TakeSummary } from '#core'
+import type {
+  BodyFitValues,
+  Finger,
+  LandingSource,
+  Likely,
+  SomeSchools,
+  StringingSnapshot,
+  TakeSummary,
+} from '#core'
 import type { Decision, ExerciseName, KeptVerdict, Level, SetupNow, SetupRound } from '#contracts'
 
 /** Rows as the database keeps them. Dates without a time are ISO strings; instants are `Date`s in UTC; flags are read as 0 or 1. */
@@ -242,6 +250,8 @@ export interface CheckRow {
   decision: Decision | null
   /** Follows from the landings, and is kept so that a history need not read them. */
   summary: TakeSummary | null
+  /** What it makes likely of the hand, for later checks; null where it says nothing of it. */
+  likely: Likely | null
   /** A row of an earlier version as it was, and why it could not be moved over. */
   unmoved: { readonly reason: string; readonly row: unknown } | null
   note: string

@@ -239,7 +239,8 @@ const activeString = computed(() => {
 })
 
 /** Kept and not typed over yet: it is read aloud now, on whatever string the next one will be. */
-const { kept } = storeToRefs(useKeptCheck())
+const keptCheck = useKeptCheck()
+const { kept } = storeToRefs(keptCheck)
 const said = computed(() => (kept.value?.check.verdict ?? take.verdict.value) as KeptVerdict | undefined)
 const keptWhere = computed(() => {
   const { exercise } = kept.value?.check ?? {}
@@ -257,10 +258,8 @@ watch([() => student.value?.id, () => sheetView.value], () => void nextTick(() =
 })
 
 const { state, keep, change, keepsSound } = useKeepCheck(student, sheetName)
-const keptCheck = useKeptCheck()
 const decide = useDecide((saved) => {
-  const { kept: of } = keptCheck
-  if (of?.check.id === saved.id) keptCheck.show({ ...of, check: saved })
+  if (kept.value?.check.id === saved.id) keptCheck.show({ ...kept.value, check: saved })
 })
 const { proposal, accept } = useProposal(student, choice.tuning)
 const canKeep = computed(

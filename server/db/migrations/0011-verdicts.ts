@@ -1,5 +1,5 @@
 import { QueryTypes, type Sequelize } from 'sequelize'
-import { summaryOf, takeOfRecord, type TakeRecord } from '#core'
+import { judge, summaryOf, takeOfRecord, type TakeRecord } from '#core'
 import type { Step } from './step'
 
 type Stored<Row> = { [Key in keyof Row]: Row[Key] | string | null }
@@ -13,13 +13,15 @@ interface OldCheck extends Stored<Pick<TakeRecord, 'stringing' | 'exercise'>> {
 const BATCH = 200
 
 /**
- * A check keeps where tapes lay, what its teacher said to the verdict, and the few numbers that a history draws of it; a note how its pitch was held.
+ * A check keeps where tapes lay, what its teacher said to the verdict, the few numbers that a history draws of it, and what it makes
+ * likely for later ones; a note how its pitch was held.
  */
 export const steps: readonly Step[] = [
   `ALTER TABLE hand_check
     ADD COLUMN IF NOT EXISTS tapes_mm JSON NULL,
     ADD COLUMN IF NOT EXISTS decision JSON NULL,
-    ADD COLUMN IF NOT EXISTS summary JSON NULL`,
+    ADD COLUMN IF NOT EXISTS summary JSON NULL,
+    ADD COLUMN IF NOT EXISTS likely JSON NULL`,
   `ALTER TABLE landing
     ADD COLUMN IF NOT EXISTS wobble_cents DOUBLE NULL,
     ADD COLUMN IF NOT EXISTS brightness_db DOUBLE NULL,
@@ -52,16 +54,24 @@ async function summarise(sequelize: Sequelize): Promise<void> {
             .filter(({ checkId }) => checkId === check.id)
             .map((l) => ({ ...l, heard: null })),
         })
-        const summary = take && summaryOf({ ...take, toleranceCents: check.toleranceCents })
-        if (!summary) continue
-        await sequelize.query('UPDATE hand_check SET summary = :summary WHERE id = :id', {
+        if (!take) continue
+        const judged = { ...take, toleranceCents: check.toleranceCents }
+        await sequelize.query('UPDATE hand_check SET summary = :summary, likely = :likely WHERE id = :id', {
           type: QueryTypes.UPDATE,
           transaction,
-          replacements: { id: check.id, summary: JSON.stringify(summary) },
+          replacements: {
+            id: check.id,
+            summary: asJson(summaryOf(judged)),
+            likely: asJson(judge(judged).likely),
+          },
         })
       }
     })
   }
+}
+
+function asJson(value: unknown): string | null {
+  return value == null ? null : JSON.stringify(value)
 }
 
 /** MariaDB’s JSON is text to some of its drivers. */

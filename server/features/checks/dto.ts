@@ -119,6 +119,7 @@ export function checkDto({ check, landings, by }: CheckFacts, rejudged: Check['r
     by,
     removedAt: check.removedAt?.toISOString() ?? null,
     rejudged,
+    likely: check.likely,
     unreadable: check.unmoved?.reason ?? null,
   }
 }

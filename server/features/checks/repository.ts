@@ -1,5 +1,6 @@
 import { group } from 'd3-array'
 import { Op } from 'sequelize'
+import { MOST_EARLIER } from '#core'
 import type { CheckRow, LandingRow } from '../../db/rows'
 import type { By, StudioStore } from '../../db/studio-store'
 import type { CheckFacts } from './dto'
@@ -10,8 +11,6 @@ const NEWEST_FIRST: [string, string][] = [
 ]
 /** Checks that say what a student plays these days. */
 const RECENT = 100
-/** Earlier checks that are asked for what they say of a hand. */
-const EARLIER = 8
 
 interface CountRow {
   readonly toleranceCents: number
@@ -41,15 +40,16 @@ export function checkRepository(store: StudioStore) {
       )
     },
 
-    /** The last checks of a student on one instrument before an instant, newest first. */
-    async before(of: { studentId: string; instrumentId: string }, takenAt: Date): Promise<CheckFacts[]> {
-      return withLandings(
-        await store.written(
-          check,
-          { ...of, removedAt: null, takenAt: { [Op.lt]: takenAt } },
-          { order: NEWEST_FIRST, limit: EARLIER },
-        ),
-      )
+    /** The last checks of a student on one instrument before an instant, newest first; with what was heard where it is asked for. */
+    async before(
+      of: { studentId: string; instrumentId: string },
+      takenAt: Date,
+      isHeardWanted: boolean,
+    ): Promise<Pick<CheckFacts, 'check' | 'landings'>[]> {
+      const where = { ...of, removedAt: null, takenAt: { [Op.lt]: takenAt } }
+      const options = { order: NEWEST_FIRST, limit: MOST_EARLIER }
+      if (isHeardWanted) return withLandings(await store.written(check, where, options))
+      return (await store.all(check, where, options)).map((row) => ({ check: row, landings: [] }))
     },
 
     /** Every check of a student, oldest first, without what was heard. */

@@ -1,7 +1,8 @@
 import { v7 as uuid } from 'uuid'
 import {
   decodeTrack,
-  judgeTake,
+  earlierTakes,
+  judge,
   landingAtCents,
   landingOfReading,
   snapshotOf,
@@ -27,7 +28,7 @@ import { checkDto, checkSummaryDto, keptVerdict, landingRows, pastCheckDto, type
 import { exerciseOfDraft, exerciseRow, namedNote, type NamedNote } from './exercise'
 import { checkRepository } from './repository'
 import { isOutdated, rejudged, strungNow } from './rejudge'
-import { earlierTakes } from './take'
+import { pastRecord } from './take'
 
 type Draft = HandlerInput<'checks.create'>['body']
 
@@ -137,7 +138,8 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
         instrumentRepository(store).stringsOf(draft.instrumentId),
         tapeRepository(store).eventsOf([draft.instrumentId]),
         draft.withEarlier
-          ? repository.before({ studentId, instrumentId: draft.instrumentId }, takenAt)
+          ? // Only beside covered tapes it is asked where the fingers landed in their sight.
+            repository.before({ studentId, instrumentId: draft.instrumentId }, takenAt, draft.tapesCovered)
           : Promise.resolve([]),
       ])
       const toleranceCents = toleranceOf(student, signedIn.session.studio.settings)
@@ -153,8 +155,9 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
         tapesMm,
         toleranceCents,
         tapesCovered: draft.tapesCovered,
-        earlier: earlierTakes(before, takenAt),
+        earlier: earlierTakes(before.map(pastRecord), takenAt.getTime()),
       }
+      const { verdict, likely } = judge(take)
       const track = trackOfDraft(draft)
       const check: Omit<CheckRow, 'studioId'> = {
         id: uuid(),
@@ -168,9 +171,10 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
         tapesCovered: draft.tapesCovered,
         hasTrack: track !== null,
         tapesMm,
-        verdict: keptVerdict(judgeTake(take)),
+        verdict: keptVerdict(verdict),
         decision: null,
         summary: summaryOf(take) ?? null,
+        likely,
         unmoved: null,
         note: draft.note,
         recordedAt: now,

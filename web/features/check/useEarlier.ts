@@ -1,16 +1,13 @@
 import { computed, watch, type Ref } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
-import { takeOfRecord, type EarlierTake } from '#core'
+import { earlierTakes, MOST_EARLIER, type EarlierTake } from '#core'
 import type { Check, Student } from '#contracts'
 import { ApiProblem, call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
 import { useKeptCheck } from '../../stores/kept-check'
 
-const DAY_MS = 86_400_000
 /** Checks that are looked through for those of the same instrument. */
 const RECENT = 24
-/** Of these so many have a say; the server asks for as many. */
-const EARLIER = 8
 
 /** Without the server this take is judged by itself. */
 function none(error: unknown): Check[] {
@@ -27,11 +24,13 @@ export function useEarlier(student: Ref<Student | undefined>) {
     (studentId) => call('checks.list', { params: { studentId }, query: { limit: RECENT } }).catch(none),
   )
   const recent = computed<EarlierTake[]>(() => {
-    const now = Date.now()
-    return (checks.data.value ?? [])
-      .filter((check) => check.instrumentId === student.value?.instrument?.id)
-      .slice(0, EARLIER)
-      .flatMap((check) => earlierTake(check, now))
+    const own = (checks.data.value ?? []).filter(
+      (check) => check.instrumentId === student.value?.instrument?.id,
+    )
+    const records = own
+      .slice(0, MOST_EARLIER)
+      .map((check) => ({ ...check, isOverruled: check.decision?.says === 'overruled' }))
+    return earlierTakes(records, Date.now())
   })
   // What is in sight as the kept verdict is no earlier take of itself: the next note asks for it.
   watch(
@@ -44,11 +43,4 @@ export function useEarlier(student: Ref<Student | undefined>) {
     hasEarlier: computed(() => recent.value.length > 0),
     earlier: computed(() => (withEarlier.value ? recent.value : [])),
   }
-}
-
-function earlierTake(check: Check, now: number): EarlierTake[] {
-  if (check.decision?.says === 'overruled') return []
-  const take = takeOfRecord(check)
-  const daysAgo = Math.max(0, (now - Date.parse(check.takenAt)) / DAY_MS)
-  return take ? [{ ...take, daysAgo, tapesCovered: check.tapesCovered }] : []
 }

@@ -54,6 +54,7 @@ function check(hasTrack: boolean): Check {
     verdict: { outcome: 'in_tune', worst: { finger: 1, meanCents: 4 } },
     decision: null,
     rejudged: null,
+    likely: null,
     tapesMm: [],
     tapesCovered: false,
     hasTrack,
