@@ -182,6 +182,13 @@ describe('earlier takes of the same hand', () => {
     expect(is! / was!).toBeCloseTo(291 / 284.5, 2)
     await measure('284.5')
     expect((await read(check)).rejudged).toBeNull()
+    // What was believed when it was judged is believed still: only the length is another.
+    const helped = await keep(thin, { takenAt: '2026-11-28T10:00:00Z' })
+    expect(helped.verdict.earlier?.count).toBe(1)
+    await measure('286')
+    const again = (await read(helped)).rejudged!.verdict
+    expect(again.earlier).toEqual(helped.verdict.earlier)
+    expect(again.outcome).toBe(helped.verdict.outcome)
   })
 })
 

@@ -2,15 +2,8 @@ import { mean, sum } from 'd3-array'
 import type { Stringing } from '../instrument'
 import { noteName } from '../pitch'
 import { takeOfRecord, type TakeRecord } from '../take'
-import type { EarlierTake, JudgedTake } from './types'
-import type { Believed, Likely } from './weigh'
-
-/** What is known of a hand before it plays. */
-export interface Belief extends Believed {
-  /** How many takes stand behind it, and how old the newest is, days. */
-  readonly count: number
-  readonly daysAgo: number
-}
+import type { Belief, EarlierTake, JudgedTake } from './types'
+import type { Likely } from './weigh'
 
 /** A take of earlier days, as it is kept. */
 export interface PastRecord extends TakeRecord {

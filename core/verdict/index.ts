@@ -8,6 +8,7 @@ export type { TakeSummary } from './summary'
 export { FEWEST_WEEKS, trendOf } from './trend'
 export type { Trend, TrendPoint } from './trend'
 export type {
+  Belief,
   EarlierSaid,
   EarlierTake,
   Finding,

@@ -66,9 +66,10 @@ export function judge(take: JudgedTake): Judged {
     return {
       verdict: first.outcome === 'not_enough_notes' ? { ...first, ...told } : first,
       likely: null,
+      belief: null,
     }
   const weighing = weigh(evidence)
-  const belief = beliefOf(take)
+  const belief = take.belief ?? beliefOf(take)
   const believed = belief ? believing(evidence, weighing, belief) : weighing
   return {
     verdict: {
@@ -78,6 +79,7 @@ export function judge(take: JudgedTake): Judged {
       ...(belief && { earlier: { count: belief.count, daysAgo: belief.daysAgo, share: belief.share } }),
     },
     likely: likelyOf(weighing),
+    belief: belief ?? null,
   }
 }
 

@@ -1,6 +1,6 @@
 import type { Finger } from '../instrument'
 import type { Take, Target } from '../take'
-import type { Likely } from './weigh'
+import type { Believed, Likely } from './weigh'
 
 /** A take of earlier days. */
 export interface EarlierTake extends Take {
@@ -16,6 +16,15 @@ export interface JudgedTake extends Take {
   readonly tapesCovered?: boolean | undefined
   /** Of the same player; those of another hand than this one are left out. None where they are not to count. */
   readonly earlier?: readonly EarlierTake[] | undefined
+  /** What was believed when it was judged first, in the place of earlier takes. */
+  readonly belief?: Belief | null | undefined
+}
+
+/** What is known of a hand before it plays. */
+export interface Belief extends Believed {
+  /** How many takes stand behind it, and how old the newest is, days. */
+  readonly count: number
+  readonly daysAgo: number
 }
 
 /** One thing in the hand, with its numbers. Positive is sharp, or wide. */
@@ -199,4 +208,6 @@ export interface Judged {
   readonly verdict: Verdict
   /** Null where it says nothing of the hand. */
   readonly likely: Likely | null
+  /** What was believed before; null where nothing was, or nothing is said of the hand. */
+  readonly belief: Belief | null
 }

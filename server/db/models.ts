@@ -264,6 +264,7 @@ export function defineModels(sequelize: Sequelize) {
       decision: { ...json, ...maybe },
       summary: { ...json, ...maybe },
       likely: { ...json, ...maybe },
+      belief: { ...json, ...maybe },
       unmoved: { ...json, ...maybe },
       note: { type: DataTypes.TEXT, allowNull: false },
       recordedAt: instant,

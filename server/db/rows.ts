@@ -1,4 +1,5 @@
 import type {
+  Belief,
   BodyFitValues,
   Finger,
   LandingSource,
@@ -252,6 +253,8 @@ export interface CheckRow {
   summary: TakeSummary | null
   /** What it makes likely of the hand, for later checks; null where it says nothing of it. */
   likely: Likely | null
+  /** What earlier checks made believed before it was judged; null where none did. */
+  belief: Belief | null
   /** A row of an earlier version as it was, and why it could not be moved over. */
   unmoved: { readonly reason: string; readonly row: unknown } | null
   note: string

@@ -10,7 +10,7 @@ export const EXERCISE_KINDS: Readonly<Record<CoreName['kind'], string>> = {
   scale: 'Scale',
   arpeggio: 'Arpeggio',
   drill: 'Drill',
-  fourth: 'Fourth against open',
+  fourth: '4 and open',
   octave: 'Octave 1–4',
   free: 'Free take',
 }

@@ -168,9 +168,11 @@ export function checkSentence({ verdict, decision }: Pick<CheckSummary, 'verdict
 }
 
 /** What the check says by the lengths that were measured later; empty where they are the same. */
-export function rejudgedSentence({ rejudged }: Pick<Check, 'rejudged'>): string {
+export function rejudgedSentence({ rejudged, verdict }: Pick<Check, 'rejudged' | 'verdict'>): string {
   if (!rejudged) return ''
-  return `Measured again on ${shortDay(rejudged.measuredOn)}, ${length(mean(rejudged.lengthsMm) ?? 0)}: by that length, ${lowerFirst(verdictSentence(rejudged.verdict))}`
+  const [before, now] = [verdict, rejudged.verdict].map(verdictSentence)
+  const says = before === now ? 'the verdict stands.' : `by that length, ${lowerFirst(now!)}`
+  return `Measured again on ${shortDay(rejudged.measuredOn)}, ${length(mean(rejudged.lengthsMm) ?? 0)}: ${says}`
 }
 
 /** What else the same notes would allow, or an empty string. */

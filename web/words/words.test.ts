@@ -11,6 +11,7 @@ import {
   checkSentence,
   countsSentence,
   earlierSentence,
+  rejudgedSentence,
   steadiness,
   TOLD,
   verdictSentence,
@@ -242,6 +243,21 @@ describe('what stands of a check', () => {
     expect(of(11, 19)).toMatch(/^A different place each time/)
     expect(of(6, 13)).toMatch(/cannot be told yet/)
     expect(steadiness(verdict, 10)).toBe('')
+  })
+
+  it('is told by a later length only where that says something else', () => {
+    const rejudged = (errorMm: number) => ({
+      measuredOn: '2026-11-27',
+      lengthsMm: [287, 287],
+      verdict: explained({ ...frame, errorMm }),
+    })
+    expect(rejudgedSentence({ verdict, rejudged: rejudged(-2.8) })).toBe(
+      'Measured again on 27 Nov 2026, 287.0 mm: the verdict stands.',
+    )
+    expect(rejudgedSentence({ verdict, rejudged: rejudged(-3.1) })).toMatch(
+      /^Measured again on 27 Nov 2026, 287\.0 mm: by that length, the frame is 3\.1 mm narrow/,
+    )
+    expect(rejudgedSentence({ verdict, rejudged: null })).toBe('')
   })
 
   it('is counted within a tolerance, where anybody said anything', () => {

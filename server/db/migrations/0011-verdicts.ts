@@ -13,15 +13,16 @@ interface OldCheck extends Stored<Pick<TakeRecord, 'stringing' | 'exercise'>> {
 const BATCH = 200
 
 /**
- * A check keeps where tapes lay, what its teacher said to the verdict, the few numbers that a history draws of it, and what it makes
- * likely for later ones; a note how its pitch was held.
+ * A check keeps where tapes lay, what its teacher said to the verdict, the few numbers that a history draws of it, and what was believed before it and
+ * what it makes likely for later ones; a note how its pitch was held.
  */
 export const steps: readonly Step[] = [
   `ALTER TABLE hand_check
     ADD COLUMN IF NOT EXISTS tapes_mm JSON NULL,
     ADD COLUMN IF NOT EXISTS decision JSON NULL,
     ADD COLUMN IF NOT EXISTS summary JSON NULL,
-    ADD COLUMN IF NOT EXISTS likely JSON NULL`,
+    ADD COLUMN IF NOT EXISTS likely JSON NULL,
+    ADD COLUMN IF NOT EXISTS belief JSON NULL`,
   `ALTER TABLE landing
     ADD COLUMN IF NOT EXISTS wobble_cents DOUBLE NULL,
     ADD COLUMN IF NOT EXISTS brightness_db DOUBLE NULL,

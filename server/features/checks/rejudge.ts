@@ -40,9 +40,12 @@ export function rejudged(facts: StringFacts | undefined, one: CheckFacts): Check
   const take = judgedTake(one)
   const stringing = stringingOfFacts(facts, was.system)
   if (!take || was.tuning.length !== stringing.tuning.length) return null
+  const verdict = judgeTake({ ...take, stringing, landings: landingsOnto(stringing, take.landings) })
+  const { beside } = one.check.verdict
   return {
     measuredOn: facts.measurement.measuredOn,
     lengthsMm: [...stringing.lengthsMm],
-    verdict: keptVerdict(judgeTake({ ...take, stringing, landings: landingsOnto(stringing, take.landings) })),
+    // What was heard beside the places has no length.
+    verdict: { ...keptVerdict(verdict), ...(beside && { beside }) },
   }
 }

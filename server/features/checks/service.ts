@@ -157,7 +157,7 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
         tapesCovered: draft.tapesCovered,
         earlier: earlierTakes(before.map(pastRecord), takenAt.getTime()),
       }
-      const { verdict, likely } = judge(take)
+      const { verdict, likely, belief } = judge(take)
       const track = trackOfDraft(draft)
       const check: Omit<CheckRow, 'studioId'> = {
         id: uuid(),
@@ -175,6 +175,7 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
         decision: null,
         summary: summaryOf(take) ?? null,
         likely,
+        belief,
         unmoved: null,
         note: draft.note,
         recordedAt: now,

@@ -3,11 +3,11 @@ import { landingOf, type CheckFacts } from './dto'
 
 type Facts = Pick<CheckFacts, 'check' | 'landings'>
 
-/** A kept check as it was judged; undefined of one that can no longer be read. */
+/** A kept check as it was judged, by what was believed then; undefined of one that can no longer be read. */
 export function judgedTake(facts: Facts): JudgedTake | undefined {
-  const { toleranceCents, tapesCovered } = facts.check
+  const { toleranceCents, tapesCovered, belief } = facts.check
   const take = takeOfRecord(recordOf(facts))
-  return take && { ...take, toleranceCents, tapesCovered: Boolean(tapesCovered) }
+  return take && { ...take, toleranceCents, tapesCovered: Boolean(tapesCovered), belief }
 }
 
 /** A kept check as a take of earlier days. */
