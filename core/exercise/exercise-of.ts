@@ -1,7 +1,9 @@
-import { drillNotes, DRILLS, fingerScale, type FingeredNote } from '../fingering'
+import { drillNotes, drillsFor, fingerScale, type FingeredNote } from '../fingering'
 import { shapeOf } from '../instrument'
 import { midiNumber } from '../pitch'
-import { parseKey, placementAt, type Key, type PlacementContext } from '../pattern'
+import { parseKey, type Key } from '../key'
+import { placementAt } from '../pattern'
+import { techniqueOf, type PlacementContext } from '../technique'
 import { shapeExercise, type Exercise, type ExerciseName, type ExpectedNote } from '../take'
 
 /** Why there is no such exercise on these strings. */
@@ -63,10 +65,10 @@ function ofHand(context: PlacementContext, name: Named<'hand'>): MadeExercise {
 function ofDrill(context: PlacementContext, name: Named<'drill'>): MadeExercise {
   const { stringIndex, positionId } = name
   const where = placeInKey(context, name)
-  const drill = DRILLS.find(({ id }) => id === name.drillId)
+  const drill = drillsFor(context.family.id).find(({ id }) => id === name.drillId)
   if (!where || !drill || !context.tuning[stringIndex]) return { ok: false, code: 'unknown' }
   const run = drillNotes(context, drill, where.key, stringIndex, where.position, DRILL_TIMES)
-  if (!run.ok) return { ok: false, code: run.code }
+  if (!run.ok) return { ok: false, code: run.code === 'no_hand' ? run.code : 'fingers_missing' }
   return made(
     name,
     run.notes.map(({ stringIndex: on, finger, note }) => ({
@@ -80,7 +82,9 @@ function ofDrill(context: PlacementContext, name: Named<'drill'>): MadeExercise 
 
 /** 4 and its partner in turn, where the family’s usual hand has them one by ear. */
 function ofMatch({ family, tuning }: PlacementContext, name: Named<'fourth' | 'octave'>): MadeExercise {
-  const [low, high] = [tuning[name.stringIndex], tuning[name.stringIndex + 1]]
+  const octave = techniqueOf(family.id).octave
+  const strings = name.kind === 'octave' ? (octave?.strings ?? 1) : 1
+  const [low, high] = [tuning[name.stringIndex], tuning[name.stringIndex + strings]]
   const shape = shapeOf(family, family.defaultShapeId)
   if (!low) return { ok: false, code: 'unknown' }
   if (!high || !shape) return { ok: false, code: 'no_hand' }
@@ -89,7 +93,7 @@ function ofMatch({ family, tuning }: PlacementContext, name: Named<'fourth' | 'o
   const [lower, upper] =
     name.kind === 'fourth'
       ? [at(name.stringIndex, 4), at(name.stringIndex + 1, 0)]
-      : [at(name.stringIndex, 1), at(name.stringIndex + 1, 4)]
+      : [at(name.stringIndex, octave?.lower ?? 1), at(name.stringIndex + strings, octave?.upper ?? 4)]
   if (!lower || !upper) return { ok: false, code: 'no_hand' }
   const apart = midiNumber(upper.note) - midiNumber(lower.note)
   if (apart !== (name.kind === 'fourth' ? 0 : 12)) return { ok: false, code: 'no_hand' }

@@ -1,48 +1,54 @@
-import { noteName, type Note } from '../pitch'
-import type { PlacementContext } from '../pattern'
-import { optionsFor, type FingerOption, type HandPlace } from './option'
+import type { Digit } from '../instrument'
+import { midiNumber, noteName, type Note } from '../pitch'
+import {
+  techniqueOf,
+  type Efforts,
+  type FingeringOptions,
+  type FingerOption,
+  type HandPlace,
+  type HarmonicPart,
+  type PlacementContext,
+} from '../technique'
+import { DEFAULT_FINGERING, harmonicsFor, optionsFor } from './option'
 
 /** A note with the finger that plays it. */
 export interface FingeredNote extends FingerOption {
   readonly note: Note
 }
 
-export interface FingeringOptions {
-  /** Fourth finger or open string, where both sound the note. */
-  readonly openStrings: 'prefer' | 'avoid'
+/** What a teacher has settled of one note; the rest is fingered around it. */
+export interface Lock {
+  /** Of the note in its line. */
+  readonly index: number
+  readonly stringIndex?: number | undefined
+  readonly finger?: Digit | undefined
+  /** Whether the hand shifts to this note. */
+  readonly isShift?: boolean | undefined
+  /** The note sounds as a natural harmonic. */
+  readonly harmonic?: HarmonicPart | undefined
 }
-
-export const DEFAULT_FINGERING: FingeringOptions = { openStrings: 'prefer' }
 
 export type Fingering =
   | { readonly ok: true; readonly notes: readonly FingeredNote[]; readonly effort: number }
   | { readonly ok: false; readonly code: 'note_out_of_reach'; readonly note: string; readonly index: number }
+  /** Every way costs more than was asked for. */
+  | { readonly ok: false; readonly code: 'too_dear' }
+  | {
+      readonly ok: false
+      /** No hand of this family does what is settled there. */
+      readonly code: 'lock_unholdable'
+      readonly note: string
+      readonly lock: Lock
+    }
 
-/**
- * What moving costs a hand, in steps of a whole tone's trouble. Weighed so that the usual fingerings of first scales come
- * out; common practice, no source.
- */
-const EFFORT = {
-  shift: 2.5,
-  shiftPerLetter: 0.5,
-  shiftPerSemitone: 0.3,
-  shiftAcrossStrings: 0.5,
-  shiftOnOpen: -1,
-  shiftOnFirst: -0.5,
-  shiftOnFourth: 1,
-  extend: 0.4,
-  extendOnFinger: 1.5,
-  extended: 0.8,
-  crossing: 0.3,
-  skippedString: 1.5,
-  slide: 1.5,
-  hopFinger: 0.4,
-  fourth: 0.15,
-  halfPosition: 0.3,
-  perLetterUp: 0.25,
-  perSemitoneUp: 0.12,
-  openAvoided: 3,
-} as const
+export interface Line {
+  readonly notes: readonly Note[]
+  readonly locks?: readonly Lock[]
+  /** What a way costs beside what its hand costs: scales keep their turn in one hand, and come down as they went up. */
+  readonly extra?: (index: number, way: FingerOption, isShift: boolean) => number
+  /** Only fingerings of less effort are of interest. */
+  readonly within?: number | undefined
+}
 
 interface State {
   readonly option: FingerOption
@@ -51,107 +57,129 @@ interface State {
   readonly before: State | undefined
 }
 
+/** States that are kept of each note while a first fingering is looked for. */
+const NARROW = 10
+const ROUNDING = 1e-9
+
 /**
- * The least troublesome fingering of a line of notes: of all ways through every note's strings, fingers and positions the
- * one with the least sum of shifts, crossings, extensions and slides (a shortest path, as in dynamic programming). Time
- * grows with the number of notes and the square of the ways to play one.
+ * The least troublesome fingering of a line of notes: of all ways through every note's strings, fingers and hands the one
+ * with the least sum of what its technique calls an effort. A narrow search gives a fingering, and with it a bound: in the
+ * full one (a shortest path through layers, as in dynamic programming) whatever is dearer already is left out, for no effort
+ * is negative. Time grows with the number of notes and the square of the ways to play one.
  */
 export function fingerNotes(
   context: PlacementContext,
-  notes: readonly Note[],
+  line: readonly Note[] | Line,
   options: FingeringOptions = DEFAULT_FINGERING,
 ): Fingering {
-  let layer: State[] = []
+  const { notes, locks = [], extra, within = Infinity }: Line = 'notes' in line ? line : { notes: line }
+  const efforts = techniqueOf(context.family.id).efforts(context, options)
+  const layers: (readonly FingerOption[])[] = []
   for (const [index, n] of notes.entries()) {
-    const ways = optionsFor(context, n)
-    if (ways.length === 0) return { ok: false, code: 'note_out_of_reach', note: noteName(n), index }
-    layer =
-      index === 0 ? ways.map((way) => first(context, way, options)) : next(context, layer, ways, options)
+    const settled = locks.filter((lock) => lock.index === index)
+    const all = optionsFor(context, n, options)
+    if (settled.some((lock) => (lock.harmonic ?? 2) > 2)) all.push(...harmonicsFor(context, n, options))
+    if (all.length === 0) return { ok: false, code: 'note_out_of_reach', note: noteName(n), index }
+    const ways = all.filter((way) => settled.every((lock) => obeys(way, lock)))
+    if (ways.length === 0)
+      return { ok: false, code: 'lock_unholdable', note: noteName(n), lock: settled.at(-1)! }
+    layers.push(ways)
   }
-  const best = least(layer)
-  if (!best) return { ok: true, notes: [], effort: 0 }
-  const path: FingerOption[] = []
-  for (let state: State | undefined = best; state; state = state.before)
-    path.unshift({ ...state.option, hand: state.hand })
-  return { ok: true, notes: path.map((option, i) => ({ ...option, note: notes[i]! })), effort: best.effort }
+  const search = (width: number, bound: number) =>
+    shortest({ layers, notes, locks, efforts, extra }, width, bound)
+  const narrow = search(NARROW, within)
+  const best = search(Infinity, 'effort' in narrow ? narrow.effort + ROUNDING : within)
+  if ('failsAt' in best) {
+    if (within < Infinity) return { ok: false, code: 'too_dear' }
+    const lock = locks.find((l) => l.index === best.failsAt)!
+    return { ok: false, code: 'lock_unholdable', note: noteName(notes[lock.index]!), lock }
+  }
+  const path: FingeredNote[] = []
+  let state: State | undefined = best
+  for (let i = notes.length - 1; state && i >= 0; i--, state = state.before)
+    path.unshift({ ...state.option, hand: state.hand, note: notes[i]! })
+  return { ok: true, notes: path, effort: best.effort }
 }
 
-function first(context: PlacementContext, option: FingerOption, options: FingeringOptions): State {
-  return { option, hand: option.hand, effort: own(context, option, options), before: undefined }
+function obeys(way: FingerOption, { stringIndex, finger, harmonic }: Lock): boolean {
+  return (
+    (stringIndex === undefined || way.stringIndex === stringIndex) &&
+    (finger === undefined || way.finger === finger) &&
+    (harmonic === undefined || way.harmonic === harmonic)
+  )
 }
 
-/** For each way and each place the hand can be in afterwards, the easiest way to get there. */
-function next(
-  context: PlacementContext,
-  layer: readonly State[],
-  ways: readonly FingerOption[],
-  options: FingeringOptions,
-): State[] {
-  const states = new Map<string, State>()
-  for (const option of ways) {
-    const cost = own(context, option, options)
-    for (const before of layer) {
-      const hand = option.hand ?? before.hand
-      const effort = before.effort + cost + moving(context, before, option)
-      const id = `${option.stringIndex} ${option.finger} ${hand?.anchor ?? ''} ${hand?.extension ?? ''}`
-      const known = states.get(id)
-      if (!known || effort < known.effort) states.set(id, { option, hand, effort, before })
+interface Problem extends Required<Pick<Line, 'notes' | 'locks'>> {
+  readonly layers: readonly (readonly FingerOption[])[]
+  readonly efforts: Efforts
+  readonly extra: Line['extra']
+}
+
+const NOTHING: State = {
+  option: { stringIndex: 0, finger: 0, semitones: 0, hand: undefined },
+  hand: undefined,
+  effort: 0,
+  before: undefined,
+}
+
+/** The cheapest last state, or the note at which every way is forbidden. */
+function shortest(problem: Problem, width: number, bound: number): State | { readonly failsAt: number } {
+  const { layers, notes, locks, efforts, extra } = problem
+  // What the notes still to come cost at least, however the hand gets there.
+  const owns = layers.map((ways) => ways.map((way) => efforts.own(way)))
+  const ahead = owns.map((own) => Math.min(...own))
+  for (let i = ahead.length - 1, sum = 0; i >= 0; i--) [ahead[i], sum] = [sum, sum + ahead[i]!]
+  let layer: readonly State[] = []
+  let rise = 0
+  for (const [index, ways] of layers.entries()) {
+    if (index > 0) rise = midiNumber(notes[index]!) - midiNumber(notes[index - 1]!)
+    const shift = locks.find((lock) => lock.index === index && lock.isShift !== undefined)?.isShift
+    const next: State[] = []
+    // The cheapest first: once they alone cost as much as a way is known for, none of the others helps.
+    const from = [...layer].sort((a, b) => a.effort - b.effort)
+    const left = bound - ahead[index]!
+    for (const [w, option] of ways.entries()) {
+      const own = owns[index]![w]!
+      if (index === 0) {
+        const effort = own + (extra?.(index, option, false) ?? 0)
+        if (effort <= left) next.push({ option, hand: option.hand, effort, before: undefined })
+        continue
+      }
+      let best: State | undefined
+      // An open string is played in whatever hand there was: one state for each.
+      const byHand = option.hand ? undefined : new Map<string, State>()
+      for (const before of from) {
+        const least = before.effort + own
+        if (least > left || (best && least >= best.effort)) break
+        const isShift = isOtherHand(before.hand, option.hand)
+        if (shift !== undefined && shift !== isShift) continue
+        const effort =
+          least +
+          efforts.move(before.option, before.hand, option, rise) +
+          (extra?.(index, option, isShift) ?? 0)
+        if (effort > left) continue
+        const { hand } = before
+        if (!byHand) {
+          if (!best || effort < best.effort) best = { option, hand: option.hand, effort, before }
+          continue
+        }
+        const id = hand ? `${hand.anchor} ${hand.holdId}` : 'free'
+        const known = byHand.get(id)
+        if (!known || effort < known.effort) byHand.set(id, { option, hand, effort, before })
+      }
+      if (best) next.push(best)
+      if (byHand) next.push(...byHand.values())
     }
+    if (next.length === 0) return { failsAt: index }
+    layer = width < next.length ? next.sort((a, b) => a.effort - b.effort).slice(0, width) : next
   }
-  return [...states.values()]
-}
-
-function own(
-  { family }: PlacementContext,
-  { finger, hand }: FingerOption,
-  { openStrings }: FingeringOptions,
-): number {
-  if (finger === 0 || !hand) return openStrings === 'avoid' ? EFFORT.openAvoided : 0
-  const isByLetter = family.grip === 'letters'
-  const [home, perStep] = isByLetter ? [1, EFFORT.perLetterUp] : [2, EFFORT.perSemitoneUp]
   return (
-    perStep * Math.max(0, hand.anchor - home) +
-    (hand.anchor < home ? EFFORT.halfPosition : 0) +
-    (hand.extension === 'none' ? 0 : EFFORT.extended) +
-    (finger === 4 && isByLetter ? EFFORT.fourth : 0)
+    layer.reduce<State | undefined>((best, s) => (best && best.effort <= s.effort ? best : s), undefined) ??
+    NOTHING
   )
 }
 
-function moving({ family }: PlacementContext, { option: from, hand }: State, to: FingerOption): number {
-  const strings = Math.abs(to.stringIndex - from.stringIndex)
-  const crossing = strings * EFFORT.crossing + Math.max(0, strings - 1) * EFFORT.skippedString
-  if (to.finger === 0 || !to.hand || !hand) return crossing
-  const shiftBy = Math.abs(to.hand.anchor - hand.anchor)
-  if (shiftBy === 0) {
-    const extend = to.hand.extension === hand.extension ? 0 : extending(from, to)
-    if (from.finger !== to.finger) return crossing + extend
-    const isSlide = strings === 0 && from.semitones !== to.semitones
-    return crossing + extend + (isSlide ? EFFORT.slide : strings > 0 ? EFFORT.hopFinger : 0)
-  }
-  const perStep = family.grip === 'letters' ? EFFORT.shiftPerLetter : EFFORT.shiftPerSemitone
-  return (
-    crossing +
-    EFFORT.shift +
-    perStep * shiftBy +
-    (strings > 0 ? EFFORT.shiftAcrossStrings : 0) +
-    (from.finger === 0 ? EFFORT.shiftOnOpen : 0) +
-    (from.finger === to.finger && strings === 0 ? onSameFinger(to.finger) : 0)
-  )
-}
-
-/** The hand opens behind 1: while another finger holds the string it would drag it along. */
-function extending(from: FingerOption, to: FingerOption): number {
-  return from.finger <= 1 || to.finger === 1 ? EFFORT.extend : EFFORT.extendOnFinger
-}
-
-/** 1 leads the hand up and down the neck; 4 leads it badly. */
-function onSameFinger(finger: number): number {
-  return finger === 1 ? EFFORT.shiftOnFirst : finger === 4 ? EFFORT.shiftOnFourth : 0
-}
-
-function least(states: readonly State[]): State | undefined {
-  return states.reduce<State | undefined>(
-    (best, s) => (best && best.effort <= s.effort ? best : s),
-    undefined,
-  )
+/** Whether the hand has left where it was. */
+export function isOtherHand(from: HandPlace | undefined, to: HandPlace | undefined): boolean {
+  return !!from && !!to && from.anchor !== to.anchor
 }

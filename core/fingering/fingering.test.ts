@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { FAMILY_IDS, familyOf, type FamilyId } from '../instrument'
 import { equal, midiNumber, note, noteName } from '../pitch'
-import { placementContext, keysOf, parseKey } from '../pattern'
+import { keysOf, parseKey } from '../key'
+import { placementContext } from '../pattern'
 import { strung } from '../testing'
 import {
   clefFor,

@@ -1,12 +1,8 @@
+import { keyOf, type Key } from '../key'
 import { midiNumber, transpose, type Interval, type Note } from '../pitch'
-import { keyOf, type PlacementContext, type Key } from '../pattern'
-import {
-  DEFAULT_FINGERING,
-  fingerNotes,
-  type FingeredNote,
-  type Fingering,
-  type FingeringOptions,
-} from './finger'
+import { techniqueOf, type FingeringOptions, type FingerOption, type PlacementContext } from '../technique'
+import { fingerNotes, type FingeredNote, type Fingering, type Lock } from './finger'
+import { DEFAULT_FINGERING } from './option'
 
 export type FigureId = 'scale' | 'arpeggio'
 
@@ -14,38 +10,169 @@ export interface ScaleRequest {
   readonly key: Key
   readonly figure: FigureId
   readonly octaves: 1 | 2 | 3
+  /** What a teacher has settled, by the number of the note up and down. */
+  readonly locks?: readonly Lock[]
 }
 
 const OCTAVE: Interval = { steps: 7, semitones: 12 }
 
 export type FingeredScale =
-  | { readonly ok: true; readonly notes: readonly FingeredNote[] }
+  | { readonly ok: true; readonly notes: readonly FingeredNote[]; readonly effort: number }
   | { readonly ok: false; readonly code: 'scale_out_of_range'; readonly octaves: number }
+  | Extract<Fingering, { readonly code: 'lock_unholdable' }>
+
+/** A scale begins on an open string where it can. */
+const STOPPED_START = 1.5
+/** It begins low: each octave up. */
+const START_UP = 1
+/** Going down by other places than going up. */
+const OTHER_WAY_DOWN = 0.6
+/** Notes of a line whose top is far from its start. */
+const LONG = 5
 
 /**
  * A scale or an arpeggio up and down, in the usual fingering: it starts where it lies best, an open string or low in first
- * position. A melodic minor comes down as the natural one.
+ * position, wherever the fourth finger is taken instead, and comes down as it went up. A melodic minor comes down as the
+ * natural one, a chromatic scale in flats.
  */
 export function fingerScale(
   context: PlacementContext,
-  { key, figure, octaves }: ScaleRequest,
-  options: FingeringOptions = DEFAULT_FINGERING,
+  request: ScaleRequest,
+  chosen: Partial<FingeringOptions> = {},
 ): FingeredScale {
-  let best: Extract<Fingering, { ok: true }> | undefined
-  for (const start of startsOf(context, key.tonic)) {
-    const notes = upAndDown(key, figure, start, octaves)
-    const fingering = fingerNotes(context, notes, options)
-    if (fingering.ok && (!best || fingering.effort < best.effort)) best = fingering
+  const { key, octaves } = request
+  const options = {
+    ...DEFAULT_FINGERING,
+    ...chosen,
+    chromatic: key.mode.id === 'chromatic' ? (chosen.chromatic ?? ('slide' as const)) : undefined,
   }
-  return best ? { ok: true, notes: best.notes } : { ok: false, code: 'scale_out_of_range', octaves }
+  const start = bestStart(context, request, options)
+  if (!start) return { ok: false, code: 'scale_out_of_range', octaves }
+  return upAndDownFrom(context, request, start, options)
+}
+
+function bestStart(
+  context: PlacementContext,
+  { key, figure, octaves }: ScaleRequest,
+  options: FingeringOptions,
+): Note | undefined {
+  let best: { readonly start: Note; readonly effort: number } | undefined
+  // Where it starts is no matter of open strings: the same notes are only fingered otherwise.
+  const usual = { ...options, openStrings: 'prefer', climb: 'early' } as const
+  const starts = startsOf(context, key.tonic, octaves)
+  const [lowest] = starts
+  for (const start of starts) {
+    const higher = START_UP * (start.octave - lowest!.octave)
+    const notes = figureNotes(key, figure, start, octaves)
+    const up = fingerUp(context, notes, [], usual, best && best.effort - higher)
+    if (up.ok && (!best || up.effort + higher < best.effort)) best = { start, effort: up.effort + higher }
+  }
+  return best?.start
+}
+
+function upAndDownFrom(
+  context: PlacementContext,
+  { key, figure, octaves, locks = [] }: ScaleRequest,
+  start: Note,
+  options: FingeringOptions,
+): FingeredScale {
+  const upNotes = figureNotes(key, figure, start, octaves)
+  const top = upNotes.length - 1
+  const downNotes = fallingNotes(key, figure, start, octaves)
+  const up = fingerUp(
+    context,
+    upNotes,
+    locks.filter(({ index }) => index <= top),
+    options,
+  )
+  if (!up.ok) return asScale(up, octaves)
+  // The way down is fingered from its end: what leads up to a place leads down from it. A shift down to a note is one
+  // from it upwards.
+  const length = top + downNotes.length
+  const turned = (index: number) => length - 1 - index
+  const lockedDown = locks.flatMap((lock): Lock[] => {
+    if (lock.index <= top) return []
+    const { isShift, ...rest } = lock
+    const own: Lock = { ...rest, index: turned(lock.index) }
+    return isShift === undefined ? [own] : [own, { index: turned(lock.index) + 1, isShift }]
+  })
+  const sameNotes = downNotes.every((n, i) => midiNumber(n) === midiNumber(upNotes[top - i]!))
+  if (sameNotes && lockedDown.length === 0) {
+    const down = downNotes.slice(1).map((note, i) => ({ ...up.notes[top - 1 - i]!, note }))
+    return { ok: true, notes: [...up.notes, ...down], effort: up.effort }
+  }
+  const wayUp = new Map(up.notes.map((n) => [midiNumber(n.note), n]))
+  const turn = up.notes[top]!
+  const asScaled = ofScale(context, top, options)
+  const turnLock = { index: top, stringIndex: turn.stringIndex, finger: turn.finger }
+  const down = fingerNotes(
+    context,
+    {
+      notes: [...downNotes].reverse(),
+      locks: [turnLock, ...lockedDown],
+      extra: (index, way, isShift) => {
+        const asUp = wayUp.get(midiNumber(downNotes[downNotes.length - 1 - index]!))
+        return (asUp && !isSameWay(asUp, way) ? OTHER_WAY_DOWN : 0) + asScaled(index, way, isShift)
+      },
+    },
+    options,
+  )
+  if (!down.ok) return asScale(turnedBack(down, turned), octaves)
+  return {
+    ok: true,
+    notes: [...up.notes, ...down.notes.slice(0, -1).reverse()],
+    effort: up.effort + down.effort,
+  }
+}
+
+function asScale(fault: Extract<Fingering, { readonly ok: false }>, octaves: number): FingeredScale {
+  return fault.code === 'lock_unholdable' ? fault : { ok: false, code: 'scale_out_of_range', octaves }
+}
+
+/** The lock at fault by its number on the way down. */
+function turnedBack(
+  fault: Extract<Fingering, { readonly ok: false }>,
+  turned: (index: number) => number,
+): Extract<Fingering, { readonly ok: false }> {
+  if (fault.code !== 'lock_unholdable') return fault
+  return { ...fault, lock: { ...fault.lock, index: turned(fault.lock.index) } }
+}
+
+function fingerUp(
+  context: PlacementContext,
+  notes: readonly Note[],
+  locks: readonly Lock[],
+  options: FingeringOptions,
+  within?: number,
+): Fingering {
+  return fingerNotes(
+    context,
+    { notes, locks, extra: ofScale(context, notes.length - 1, options), within },
+    options,
+  )
+}
+
+function ofScale(context: PlacementContext, top: number, options: FingeringOptions) {
+  const { shiftAtTop } = techniqueOf(context.family.id).efforts(context, options)
+  return (index: number, way: FingerOption, isShift: boolean) =>
+    (isShift && top >= LONG ? (shiftAtTop[top - index] ?? 0) : 0) +
+    (index === 0 && way.finger !== 0 ? STOPPED_START : 0)
+}
+
+function isSameWay(a: FingerOption, b: FingerOption): boolean {
+  return a.stringIndex === b.stringIndex && a.finger === b.finger
 }
 
 /** The notes of a scale or arpeggio from `start`, up and down again, the top note once. */
 export function upAndDown(key: Key, figure: FigureId, start: Note, octaves: number): Note[] {
+  return [...figureNotes(key, figure, start, octaves), ...fallingNotes(key, figure, start, octaves).slice(1)]
+}
+
+/** From the top down to `start`. */
+function fallingNotes(key: Key, figure: FigureId, start: Note, octaves: number): Note[] {
   const falling = key.mode.fallsAs ? keyOf(key.tonic, key.mode.fallsAs) : key
-  const up = figureNotes(key, figure, start, octaves)
-  const down = figureNotes(falling, figure, start, octaves).reverse()
-  return [...up, ...down.slice(1)]
+  const notes = figureNotes(falling, figure, start, octaves).reverse()
+  return key.mode.id === 'chromatic' && figure === 'scale' ? inFlats(notes) : notes
 }
 
 function figureNotes(key: Key, figure: FigureId, start: Note, octaves: number): Note[] {
@@ -61,15 +188,33 @@ function figureNotes(key: Key, figure: FigureId, start: Note, octaves: number): 
     notes.push(...single.map((degree) => transpose(from, degree)))
     from = transpose(from, OCTAVE)
   }
-  return [...notes, from]
+  const all = [...notes, from]
+  return key.mode.id === 'chromatic' && figure === 'scale' ? inSharps(all) : all
 }
 
 /** Letters of root, third and fifth above the root. */
 const ARPEGGIO_STEPS = [0, 2, 4]
 
-/** Every octave of the tonic on these strings. */
-function startsOf({ openMidis, lastSemitone }: PlacementContext, tonic: Note): Note[] {
+const SHARPS = ['C', 'C♯', 'D', 'D♯', 'E', 'F', 'F♯', 'G', 'G♯', 'A', 'A♯', 'B'] as const
+const FLATS = ['C', 'D♭', 'D', 'E♭', 'E', 'F', 'G♭', 'G', 'A♭', 'A', 'B♭', 'B'] as const
+
+/** Half steps rise in sharps and fall in flats. Common practice, no source. */
+function inSharps(notes: readonly Note[]): Note[] {
+  return notes.map((n) => spelledBy(SHARPS, midiNumber(n)))
+}
+
+function inFlats(notes: readonly Note[]): Note[] {
+  return notes.map((n) => spelledBy(FLATS, midiNumber(n)))
+}
+
+function spelledBy(names: readonly string[], midi: number): Note {
+  const [letter, sign] = names[midi % 12]! as unknown as [Note['letter'], string | undefined]
+  return { letter, accidental: sign === '♯' ? 1 : sign === '♭' ? -1 : 0, octave: Math.floor(midi / 12) - 1 }
+}
+
+/** Every octave of the tonic from which these strings hold so many octaves. */
+function startsOf({ openMidis, lastSemitone }: PlacementContext, tonic: Note, octaves: number): Note[] {
   const [lowest, highest] = [openMidis[0]!, openMidis.at(-1)! + lastSemitone]
-  const octaves = Array.from({ length: 12 }, (_, octave) => ({ ...tonic, octave }))
-  return octaves.filter((n) => midiNumber(n) >= lowest && midiNumber(n) <= highest)
+  const starts = Array.from({ length: 12 }, (_, octave) => ({ ...tonic, octave }))
+  return starts.filter((n) => midiNumber(n) >= lowest && midiNumber(n) + 12 * octaves <= highest)
 }

@@ -1,6 +1,8 @@
 import { placeOfNote, type Finger, type Position, type Stringing } from '../instrument'
 import { midiNumber, type Note } from '../pitch'
-import { placementAt, type Placement, type PlacementContext, type Key } from '../pattern'
+import type { Key } from '../key'
+import { placementAt } from '../pattern'
+import type { Placement, PlacementContext } from '../technique'
 
 /** One hand moving from a position to another on one string. */
 export interface Shift {

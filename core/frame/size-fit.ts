@@ -20,9 +20,7 @@ export const TYPICAL_REACH = 1.1
  * a half step.
  */
 export function firstPositionWidthMm(stringing: Stringing, frame: Frame): number {
-  const { family } = stringing
-  const isBack = family.grip === 'three_letters' && frame.semitones > family.frames[0]!.semitones
-  return widestFrameMm(stringing, isBack ? INTERVALS.minorSecond : FIRST_POSITION, frame)
+  return widestFrameMm(stringing, frame.opensBack ? INTERVALS.minorSecond : FIRST_POSITION, frame)
 }
 
 export interface HandSpan {

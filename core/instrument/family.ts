@@ -4,6 +4,10 @@ import type { Pressing } from '../stop/pressing'
 export type FamilyId = 'violin' | 'viola' | 'cello' | 'bass'
 /** 1 is the index finger, 4 the little finger; 0 is the open string. */
 export type Finger = 1 | 2 | 3 | 4
+/** The thumb set on the string, numbered after the fingers: on paper it has a sign of its own. */
+export const THUMB = 5
+/** Whatever plays a note. */
+export type Digit = 0 | Finger | typeof THUMB
 
 /** A size as makers name it, with the string length to expect. The length is from memory and never replaces a measured one. */
 export interface Size {
@@ -48,14 +52,9 @@ export interface Frame {
   readonly semitones: number
   /** Semitones of each finger above the first while the frame is at rest. */
   readonly offsets: Readonly<Partial<Record<Finger, number>>>
+  /** Opened by 1 dropping back a half step while the others stay. */
+  readonly opensBack?: boolean
 }
-
-/**
- * How a hand takes the notes of a position: a finger to each letter, moved low or high as the key asks (violin, viola); a
- * finger to each semitone of a frame that covers three letters, closed or extended (cello); a finger to each semitone of a
- * frame that stands on a semitone, whatever the key (bass).
- */
-export type Grip = 'letters' | 'three_letters' | 'semitones'
 
 /** A place of the hand along the neck. */
 export interface Position {
@@ -100,7 +99,8 @@ export interface Family {
   readonly layStrings: readonly number[]
   /** The first is the one a hand is shaped in. */
   readonly frames: readonly Frame[]
-  readonly grip: Grip
+  /** Held upright between the knees or standing; else under the chin. */
+  readonly isUpright: boolean
   /** Nearest to the nut first. */
   readonly positions: readonly Position[]
   readonly board: BoardShape

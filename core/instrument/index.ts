@@ -2,16 +2,17 @@ export type {
   Family,
   FamilyId,
   Finger,
+  Digit,
   Size,
   HandShape,
   TapeSchool,
   Frame,
-  Grip,
   Position,
   BoardShape,
   FingerForm,
   FingerFormId,
 } from './family'
+export { THUMB } from './family'
 export {
   FAMILY_IDS,
   familyOf,

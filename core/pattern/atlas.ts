@@ -1,8 +1,8 @@
 import type { Family, Position } from '../instrument'
 import { placementAt, placementContext, type PlacementOptions } from './placement'
-import type { Key } from './key'
+import type { Key } from '../key'
 import type { Note } from '../pitch'
-import type { AtlasCell, FingerStop } from './types'
+import type { AtlasCell, FingerStop } from '../technique'
 
 /** Every hand of some keys, by key, position and string, in the orders they were given in. */
 export type Atlas = readonly (readonly (readonly AtlasCell[])[])[]

@@ -1,5 +1,5 @@
 import type { Family } from '../instrument'
-import { patternWithId } from './pattern'
+import { patternWithId } from './patterns'
 
 /** What a student can have mastered. */
 export const MASTERY_KINDS = ['pattern', 'position'] as const

@@ -1,18 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { FAMILY_IDS, familyOf, type FamilyId } from '../instrument'
+import { keysOf, MODE_IDS, parseKey } from '../key'
 import { midiNumber, note, noteName } from '../pitch'
+import { touchingFingers, type AtlasCell } from '../technique'
 import {
   atlasOf,
   placementAt,
   placementContext,
   keyDiff,
-  keysOf,
-  MODE_IDS,
   newPatterns,
-  parseKey,
   patternsOf,
-  touchingFingers,
-  type AtlasCell,
 } from './index'
 
 const key = (text: string) => {

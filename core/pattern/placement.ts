@@ -1,10 +1,7 @@
 import type { Family, Position } from '../instrument'
 import { diatonicNumber, midiNumber, type Note } from '../pitch'
-import { fingerALetter } from './grips/letters'
-import { fingerASemitone } from './grips/semitones'
-import { threeLetters } from './grips/three-letters'
-import { keyOf, type Key } from './key'
-import type { AtlasCell, PlacementContext } from './types'
+import { keyOf, type Key } from '../key'
+import { techniqueOf, type AtlasCell, type PlacementContext } from '../technique'
 
 export interface PlacementOptions {
   /** Id of one of the family's frames; the first one without it. */
@@ -42,14 +39,7 @@ export function placementAt(
   position: Position,
 ): AtlasCell {
   const parent = key.mode.parent === undefined ? key : parentKey(key, key.mode.parent)
-  switch (context.family.grip) {
-    case 'letters':
-      return fingerALetter(context, key, parent, stringIndex, position)
-    case 'three_letters':
-      return threeLetters(context, key, parent, stringIndex, position)
-    case 'semitones':
-      return fingerASemitone(context, key, parent, stringIndex, position)
-  }
+  return techniqueOf(context.family.id).handFor(context, key, parent, stringIndex, position)
 }
 
 const parentKeys = new Map<string, Key>()

@@ -1,7 +1,6 @@
 import { touching, type Touching } from '../frame'
 import { placeOfNote, type Finger, type Stringing } from '../instrument'
-import { touchingFingers } from './pattern'
-import type { FingerStop, Placement } from './types'
+import { touchingFingers, type FingerStop, type Placement } from '../technique'
 
 /** A stop with its place, mm from the nut. */
 export interface PlacedStop extends FingerStop {

@@ -3,7 +3,8 @@ import { boardFor, familyOf, type FamilyId } from '../instrument'
 import { note, noteName } from '../pitch'
 import { pageSvg, type PageItem } from '../paper'
 import { placeOfCents } from '../stop'
-import { placementAt, placementContext, keyOf, patternSheet, type PatternSheetRequest } from './index'
+import { keyOf } from '../key'
+import { placementAt, placementContext, patternSheet, type PatternSheetRequest } from './index'
 
 function sheetOf(id: FamilyId, lengthMm: number, extra: Partial<PatternSheetRequest> = {}, position = 1) {
   const family = familyOf(id)

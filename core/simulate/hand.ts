@@ -1,5 +1,5 @@
 import { randomNormal } from 'd3-random'
-import { centsOnString, type Finger, type Stringing } from '../instrument'
+import { centsOnString, THUMB, type Digit, type Finger, type Stringing } from '../instrument'
 import { targetsOf, type Exercise, type Target } from '../take'
 import { NO_FAULTS, type PlayerFaults, type RandomSource } from './player'
 
@@ -66,7 +66,9 @@ export function faultyHand(
 ): Hand {
   const targets = targetsOf(stringing, exercise)
   const scatter = randomNormal.source(source)(0, faults.scatterCents)
-  const uncertain = new Map([1, 2, 3, 4].map((finger) => [finger, source() < 0.5 ? -1 : 1]))
+  const uncertain = new Map<Digit, number>(
+    ([1, 2, 3, 4] as const).map((finger) => [finger, source() < 0.5 ? -1 : 1]),
+  )
   const hands = new Map<number, OneString>()
   for (const { stringIndex } of targets)
     if (!hands.has(stringIndex)) hands.set(stringIndex, handOn(targets, stringIndex))
@@ -76,7 +78,7 @@ export function faultyHand(
     if (finger === 0) return open
     const on = hands.get(stringIndex)!
     const landedMm = placeMm + offsetMm(target, finger, on, stringing, faults) + through * faults.creepMm
-    const covered = tapesCovered ? uncertain.get(finger)! * faults.withoutTapesCents : 0
+    const covered = tapesCovered ? (uncertain.get(finger) ?? 0) * faults.withoutTapesCents : 0
     return centsOnString(stringing, stringIndex, landedMm) - target.cents + open + covered + scatter()
   }
 }
@@ -99,7 +101,7 @@ function handOn(targets: readonly Target[], stringIndex: number): OneString {
 
 function offsetMm(
   { placeMm, stringIndex }: Target,
-  finger: Finger,
+  finger: Exclude<Digit, 0>,
   { places, isExtended }: OneString,
   { family }: Stringing,
   faults: HandFaults,
@@ -112,9 +114,9 @@ function offsetMm(
   return (
     faults.handOffsetMm +
     along * faults.frameErrorMm +
-    (faults.fingerOffsetMm[finger] ?? 0) +
+    (finger === THUMB ? 0 : (faults.fingerOffsetMm[finger] ?? 0)) +
     stepsMm(places, placeMm, faults.halfStepMm) -
-    (low * faults.elbowMm * finger) / 4 +
+    (low * faults.elbowMm * (finger === THUMB ? 0 : finger)) / 4 +
     (isCello && finger === 2 ? faults.lockedThumbMm : 0) +
     (isCello && isExtended ? (finger === 1 ? faults.pinchedMm : -faults.draggedMm) : 0)
   )

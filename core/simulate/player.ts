@@ -1,5 +1,5 @@
 import { randomLcg, randomNormal } from 'd3-random'
-import { centsOnString, type Finger, type Stringing } from '../instrument'
+import { centsOnString, THUMB, type Finger, type Stringing } from '../instrument'
 import { landingAtCents, METER_SIGMA_CENTS, targetsOf, type Exercise, type Landing } from '../take'
 
 /** What is wrong with a simulated hand. All zero is a hand that is never off. */
@@ -63,7 +63,7 @@ export function playExercise(
     targets.map((target) => {
       const { finger, stringIndex, placeMm } = target
       const along = width > 0 ? (placeMm - first) / width : 0
-      const own = finger === 0 ? 0 : (faults.fingerOffsetMm[finger] ?? 0)
+      const own = finger === 0 || finger === THUMB ? 0 : (faults.fingerOffsetMm[finger] ?? 0)
       const landedMm = placeMm + faults.handOffsetMm + along * faults.frameErrorMm + own
       const error =
         centsOnString(stringing, stringIndex, landedMm) - target.cents + faults.stringCents + scatter()

@@ -2,7 +2,7 @@ import {
   centsOfNote,
   notesOfShape,
   placeOfNote,
-  type Finger,
+  type Digit,
   type HandShape,
   type Stringing,
 } from '../instrument'
@@ -12,7 +12,7 @@ import { meterCents, midiNumber, type Note } from '../pitch'
 export interface ExpectedNote {
   /** From the lowest. */
   readonly stringIndex: number
-  readonly finger: Finger | 0
+  readonly finger: Digit
   readonly note: Note
   /** Where the hand stands: id of one of the family’s positions. Null of an open string, and above the last position. */
   readonly positionId: string | null

@@ -41,7 +41,7 @@ export const bass: Family = {
     { id: 'one_two_four', semitones: 2, offsets: { 1: 0, 2: 1, 4: 2 } },
     { id: 'four_finger', semitones: 3, offsets: { 1: 0, 2: 1, 3: 2, 4: 3 } },
   ],
-  grip: 'semitones',
+  isUpright: true,
   positions: SEMITONE_POSITIONS,
   board: {
     stringLengthMm: 1050,

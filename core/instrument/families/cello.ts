@@ -62,9 +62,9 @@ export const cello: Family = {
   defaultSchoolId: 'first_and_fourth',
   frames: [
     { id: 'closed', semitones: 3, offsets: { 1: 0, 2: 1, 3: 2, 4: 3 } },
-    { id: 'extended', semitones: 4, offsets: { 1: 0, 2: 2, 3: 3, 4: 4 } },
+    { id: 'extended', semitones: 4, offsets: { 1: 0, 2: 2, 3: 3, 4: 4 }, opensBack: true },
   ],
-  grip: 'three_letters',
+  isUpright: true,
   positions: LETTER_POSITIONS,
   board: {
     stringLengthMm: 690,

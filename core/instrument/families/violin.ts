@@ -51,7 +51,7 @@ export const upperHand = {
   // Handbook §3: D first (1 = E rings with open E), then G (A rings with open A); on the viola the same a fifth lower.
   layStrings: [1, 0],
   frames: [{ id: 'fourth', semitones: 5, offsets: { 1: 0, 2: 2, 3: 3, 4: 5 } }],
-  grip: 'letters',
+  isUpright: false,
   positions: LETTER_POSITIONS,
 } as const
 

@@ -1,8 +1,9 @@
-import { optionsFor, type FingerOption } from '../../fingering'
+import { optionsFor } from '../../fingering'
 import type { Stringing } from '../../instrument'
 import { placementContext } from '../../pattern'
 import { A4_HZ, fifthsNumber, midiNumber, note as named, parseNote, type Note } from '../../pitch'
 import type { ExpectedNote } from '../../take'
+import type { FingerOption } from '../../technique'
 import type { HeardNote } from '../notes'
 
 /** A string and finger that a note may have been played by. */

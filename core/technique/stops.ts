@@ -1,7 +1,7 @@
-import type { Finger, FingerFormId, Position } from '../../instrument'
-import type { Note } from '../../pitch'
+import type { Finger, FingerFormId, Position } from '../instrument'
+import type { Note } from '../pitch'
 import { hasNote, type Key } from '../key'
-import type { PlacementContext, FingerStop, NoPlacement } from '../types'
+import type { PlacementContext, FingerStop, NoPlacement } from './types'
 
 export const FINGERS: readonly Finger[] = [1, 2, 3, 4]
 

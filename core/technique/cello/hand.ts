@@ -1,9 +1,10 @@
-import type { Family, Finger, FingerFormId, Position } from '../../instrument'
+import type { Family, Finger, Position } from '../../instrument'
 import { midiNumber, type Note } from '../../pitch'
-import { noteInKey, notesOnLetter, type Key } from '../key'
+import { noteInKey, notesOnLetter, type Key } from '../../key'
+import { formOf, ownPlace } from '../names'
 import { patternOf } from '../pattern'
 import type { Extension, AtlasCell, PlacementContext, FingerStop } from '../types'
-import { FINGERS, none, stop } from './stops'
+import { FINGERS, none, stop } from '../stops'
 
 /** Cello: three letters under 1 and 4 and one of the others; closed where a minor third holds them, else extended. */
 export function threeLetters(
@@ -15,14 +16,36 @@ export function threeLetters(
 ): AtlasCell {
   const open = context.openMidis[stringIndex]!
   const upper = position.firstFingerSemitones.at(-1)!
+  const from = (letter: number) => lettersFrom(parent, context.openLetters[stringIndex]! + letter)
   const notes =
     key.mode.id === 'chromatic'
       ? [0, 1, 2, 3].map((by) => noteInKey(parent, open + upper + by)!)
-      : lettersFrom(parent, context.openLetters[stringIndex]! + position.letter!)
-  const wanted: number[] = []
-  for (const n of notes) wanted.push(midiNumber(n) - open)
+      : from(position.letter!)
+  if (position.letter === 0 && midiNumber(notes[0]!) <= open) {
+    // In flat keys the letter of first position lies in half position: B♭ C D♭ on the A string.
+    const next = from(1)
+    const isHalf = next.every((n) => {
+      const offset = midiNumber(n) - open - upper
+      return fingerAt(context.family.frames[CLOSED]!.offsets, offset) !== undefined
+    })
+    if (!isHalf) return none('open_string', stringIndex, position, notes)
+    return held(context, key, parent, stringIndex, position, next)
+  }
+  return held(context, key, parent, stringIndex, position, notes)
+}
+
+function held(
+  context: PlacementContext,
+  key: Key,
+  parent: Key,
+  stringIndex: number,
+  position: Position,
+  notes: readonly Note[],
+): AtlasCell {
+  const open = context.openMidis[stringIndex]!
+  const wanted = notes.map((n) => midiNumber(n) - open)
   if (wanted[0]! < 1) return none('open_string', stringIndex, position, notes)
-  const held = heldBy(context.family, wanted, upper)
+  const held = heldBy(context.family, wanted, position)
   if (!held) return none('beyond_frame', stringIndex, position, notes)
   if (wanted.at(-1)! > context.lastSemitone) return none('off_board', stringIndex, position, notes)
   const frame = context.family.frames[held.frameIndex]!
@@ -40,7 +63,7 @@ export function threeLetters(
         finger,
         notes[i]!,
         wanted[i]!,
-        formWhen(held.extension, finger),
+        formOf(context.family.frames[CLOSED]!.offsets, position, finger, wanted[i]!),
       ),
     )
   }
@@ -63,12 +86,6 @@ function lettersFrom(key: Key, number: number): Note[] {
   return notes
 }
 
-/** Back, only 1 leaves its place; forward, all but 1. */
-function formWhen(extension: Extension, finger: Finger): FingerFormId {
-  if (extension === 'back' && finger === 1) return 'low'
-  return extension === 'forward' && finger !== 1 ? 'high' : 'usual'
-}
-
 interface Hold {
   readonly frameIndex: number
   readonly base: number
@@ -80,18 +97,23 @@ const CLOSED = 0
 const EXTENDED = 1
 
 /**
- * The hand that holds these semitones without moving. A closed one if it can: the position's own, or a half step either
- * way. Otherwise extended: 1 drops back where the lowest note lies below the position's own place for it and the others
- * stay; else they move up with the thumb and 1 stays. Common practice, no source.
+ * The hand that holds these semitones without moving. A closed one if it can: the position's upper place, or a half step
+ * lower. Otherwise extended: forward where 1 stays at the position's own place, back where it lies below. Common practice,
+ * no source.
  */
-function heldBy(family: Family, wanted: readonly number[], upper: number): Hold | undefined {
+function heldBy(family: Family, wanted: readonly number[], position: Position): Hold | undefined {
+  const upper = position.firstFingerSemitones.at(-1)!
   const lowest = wanted[0]!
   if (wanted.at(-1)! - lowest <= family.frames[CLOSED]!.semitones) {
     if (holds(family, CLOSED, upper, wanted)) return { frameIndex: CLOSED, base: upper, extension: 'none' }
     if (holds(family, CLOSED, lowest, wanted)) return { frameIndex: CLOSED, base: lowest, extension: 'none' }
   }
   if (!holds(family, EXTENDED, lowest, wanted)) return undefined
-  return { frameIndex: EXTENDED, base: lowest, extension: lowest < upper ? 'back' : 'forward' }
+  return {
+    frameIndex: EXTENDED,
+    base: lowest,
+    extension: lowest < ownPlace(position) ? 'back' : 'forward',
+  }
 }
 
 function holds(family: Family, frameIndex: number, base: number, wanted: readonly number[]): boolean {

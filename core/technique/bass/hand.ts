@@ -1,8 +1,8 @@
 import type { Finger, Position } from '../../instrument'
-import { noteInKey, type Key } from '../key'
+import { noteInKey, type Key } from '../../key'
 import { patternOf } from '../pattern'
 import type { AtlasCell, PlacementContext, FingerStop } from '../types'
-import { FINGERS, none, notesOf, stop } from './stops'
+import { FINGERS, none, notesOf, stop } from '../stops'
 
 /** Bass: the frame stands on a semitone, and the key uses the fingers that have one of its notes. */
 export function fingerASemitone(

@@ -1,0 +1,69 @@
+import type { Digit, Finger, Position } from '../../instrument'
+import type { Extension, FingerOption, HandPlace, PlacementContext } from '../types'
+
+/** A way to hold the hand: which semitone above its place each finger has, and where along the string it is held so. */
+export interface Hold {
+  readonly id: string
+  /** A finger with several places takes the one that the key asks for, like a violinist's. */
+  readonly offsets: readonly (readonly [Digit, number])[]
+  /** Semitones above the open string that its place may be at. */
+  readonly from: number
+  readonly to: number
+  /** Where its thumb can be, in semitones above its place: holds with a thumb place in common are changed without a shift. */
+  readonly thumbs: readonly number[]
+  /** What it costs to hold it there. */
+  effort(base: number): number
+}
+
+/** The offsets of a frame, as a hold has them. */
+export function offsetsOf(
+  offsets: Readonly<Partial<Record<Finger, number>>>,
+): readonly (readonly [Digit, number])[] {
+  return ([1, 2, 3, 4] as const).flatMap((finger) => {
+    const offset = offsets[finger]
+    return offset === undefined ? [] : [[finger, offset] as const]
+  })
+}
+
+export interface Standing {
+  readonly position: Position | undefined
+  readonly extension: Extension
+}
+
+/** Every hold and finger that stops `semitones`; `standing` names where a hand stands. */
+export function framedWays(
+  { lastSemitone }: PlacementContext,
+  holds: readonly Hold[],
+  standing: (hold: Hold, base: number) => Standing,
+  stringIndex: number,
+  semitones: number,
+): readonly FingerOption[] {
+  if (semitones > lastSemitone) return []
+  const own = made.get(holds) ?? new Map<number, readonly FingerOption[]>()
+  made.set(holds, own)
+  const id = stringIndex * STRINGS_APART + semitones
+  const known = own.get(id)
+  if (known) return known
+  const ways = holds.flatMap((hold) =>
+    hold.offsets.flatMap(([finger, offset]): FingerOption[] => {
+      const base = semitones - offset
+      if (base < hold.from || base > hold.to) return []
+      const thumb = hold.thumbs.map((t) => base + t)
+      const hand: HandPlace = { ...standing(hold, base), anchor: base, holdId: hold.id, thumb }
+      return [{ stringIndex, finger, semitones, hand, ...harmonicAt(semitones, finger) }]
+    }),
+  )
+  own.set(id, ways)
+  return ways
+}
+
+/** The ways of a few hundred places are asked for thousands of times: each is made once. */
+const made = new WeakMap<readonly Hold[], Map<number, readonly FingerOption[]>>()
+const STRINGS_APART = 100
+
+const OCTAVE = 12
+
+/** On the octave a third finger or the thumb touches the string where it rings by itself. */
+function harmonicAt(semitones: number, finger: Digit): Pick<FingerOption, 'harmonic'> {
+  return semitones === OCTAVE && (finger === 3 || finger === 5) ? { harmonic: 2 } : {}
+}
