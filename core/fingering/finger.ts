@@ -45,7 +45,9 @@ export interface Line {
   readonly notes: readonly Note[]
   readonly locks?: readonly Lock[]
   /** What a way costs beside what its hand costs: scales keep their turn in one hand, and come down as they went up. */
-  readonly extra?: (index: number, way: FingerOption, isShift: boolean) => number
+  readonly extra?:
+    | ((index: number, way: FingerOption, isShift: boolean, from: FingerOption | undefined) => number)
+    | undefined
   /** Only fingerings of less effort are of interest. */
   readonly within?: number | undefined
 }
@@ -141,7 +143,7 @@ function shortest(problem: Problem, width: number, bound: number): State | { rea
     for (const [w, option] of ways.entries()) {
       const own = owns[index]![w]!
       if (index === 0) {
-        const effort = own + (extra?.(index, option, false) ?? 0)
+        const effort = own + (extra?.(index, option, false, undefined) ?? 0)
         if (effort <= left) next.push({ option, hand: option.hand, effort, before: undefined })
         continue
       }
@@ -156,7 +158,7 @@ function shortest(problem: Problem, width: number, bound: number): State | { rea
         const effort =
           least +
           efforts.move(before.option, before.hand, option, rise) +
-          (extra?.(index, option, isShift) ?? 0)
+          (extra?.(index, option, isShift, before.option) ?? 0)
         if (effort > left) continue
         const { hand } = before
         if (!byHand) {

@@ -1,7 +1,7 @@
 import { keyOf, type Key } from '../key'
 import { midiNumber, transpose, type Interval, type Note } from '../pitch'
 import { techniqueOf, type FingeringOptions, type FingerOption, type PlacementContext } from '../technique'
-import { fingerNotes, type FingeredNote, type Fingering, type Lock } from './finger'
+import { fingerNotes, type FingeredNote, type Fingering, type Line, type Lock } from './finger'
 import { DEFAULT_FINGERING } from './option'
 
 export type FigureId = 'scale' | 'arpeggio'
@@ -12,6 +12,8 @@ export interface ScaleRequest {
   readonly octaves: 1 | 2 | 3
   /** What a teacher has settled, by the number of the note up and down. */
   readonly locks?: readonly Lock[]
+  /** What speaks against a way beside its effort, on the way up. */
+  readonly extra?: Line['extra']
 }
 
 const OCTAVE: Interval = { steps: 7, semitones: 12 }
@@ -64,7 +66,7 @@ function bestStart(
   for (const start of starts) {
     const higher = START_UP * (start.octave - lowest!.octave)
     const notes = figureNotes(key, figure, start, octaves)
-    const up = fingerUp(context, notes, [], usual, best && best.effort - higher)
+    const up = fingerUp(context, { notes, within: best && best.effort - higher }, usual)
     if (up.ok && (!best || up.effort + higher < best.effort)) best = { start, effort: up.effort + higher }
   }
   return best?.start
@@ -72,19 +74,15 @@ function bestStart(
 
 function upAndDownFrom(
   context: PlacementContext,
-  { key, figure, octaves, locks = [] }: ScaleRequest,
+  { key, figure, octaves, locks = [], extra }: ScaleRequest,
   start: Note,
   options: FingeringOptions,
 ): FingeredScale {
   const upNotes = figureNotes(key, figure, start, octaves)
   const top = upNotes.length - 1
   const downNotes = fallingNotes(key, figure, start, octaves)
-  const up = fingerUp(
-    context,
-    upNotes,
-    locks.filter(({ index }) => index <= top),
-    options,
-  )
+  const lockedUp = locks.filter(({ index }) => index <= top)
+  const up = fingerUp(context, { notes: upNotes, locks: lockedUp, extra }, options)
   if (!up.ok) return asScale(up, octaves)
   // The way down is fingered from its end: what leads up to a place leads down from it. A shift down to a note is one
   // from it upwards.
@@ -103,16 +101,16 @@ function upAndDownFrom(
   }
   const wayUp = new Map(up.notes.map((n) => [midiNumber(n.note), n]))
   const turn = up.notes[top]!
-  const asScaled = ofScale(context, top, options)
+  const asScaled = withScale(context, top, options, extra)
   const turnLock = { index: top, stringIndex: turn.stringIndex, finger: turn.finger }
   const down = fingerNotes(
     context,
     {
       notes: [...downNotes].reverse(),
       locks: [turnLock, ...lockedDown],
-      extra: (index, way, isShift) => {
+      extra: (index, way, isShift, from) => {
         const asUp = wayUp.get(midiNumber(downNotes[downNotes.length - 1 - index]!))
-        return (asUp && !isSameWay(asUp, way) ? OTHER_WAY_DOWN : 0) + asScaled(index, way, isShift)
+        return (asUp && !isSameWay(asUp, way) ? OTHER_WAY_DOWN : 0) + asScaled(index, way, isShift, from)
       },
     },
     options,
@@ -138,25 +136,23 @@ function turnedBack(
   return { ...fault, lock: { ...fault.lock, index: turned(fault.lock.index) } }
 }
 
-function fingerUp(
-  context: PlacementContext,
-  notes: readonly Note[],
-  locks: readonly Lock[],
-  options: FingeringOptions,
-  within?: number,
-): Fingering {
-  return fingerNotes(
-    context,
-    { notes, locks, extra: ofScale(context, notes.length - 1, options), within },
-    options,
-  )
+function fingerUp(context: PlacementContext, line: Line, options: FingeringOptions): Fingering {
+  const extra = withScale(context, line.notes.length - 1, options, line.extra)
+  return fingerNotes(context, { ...line, extra }, options)
 }
 
-function ofScale(context: PlacementContext, top: number, options: FingeringOptions) {
+/** What a scale asks of its fingering beside what the hand does. */
+function withScale(
+  context: PlacementContext,
+  top: number,
+  options: FingeringOptions,
+  extra: Line['extra'],
+): NonNullable<Line['extra']> {
   const { shiftAtTop } = techniqueOf(context.family.id).efforts(context, options)
-  return (index: number, way: FingerOption, isShift: boolean) =>
+  return (index, way, isShift, from) =>
     (isShift && top >= LONG ? (shiftAtTop[top - index] ?? 0) : 0) +
-    (index === 0 && way.finger !== 0 ? STOPPED_START : 0)
+    (index === 0 && way.finger !== 0 ? STOPPED_START : 0) +
+    (extra?.(index, way, isShift, from) ?? 0)
 }
 
 function isSameWay(a: FingerOption, b: FingerOption): boolean {

@@ -153,4 +153,9 @@ export interface Technique {
     options: FingeringOptions,
   ): readonly FingerOption[]
   efforts(context: PlacementContext, options: FingeringOptions): Efforts
+  /** Whether one hand has all these fingers down at once, on whichever strings: `semitones` above their open string. */
+  holds(
+    context: PlacementContext,
+    stops: readonly { readonly finger: Digit; readonly semitones: number }[],
+  ): boolean
 }

@@ -1,6 +1,6 @@
 import { framedEfforts, type FramedWeights } from '../framed/efforts'
 import { framePatterns } from '../framed/patterns'
-import { framedWays, type Hold, type Standing } from '../framed/ways'
+import { framedWays, isHeld, type Hold, type Standing } from '../framed/ways'
 import { BASS_TENOR_TREBLE } from '../clef'
 import { THUMB } from '../../instrument'
 import type { PlacementContext, Technique } from '../types'
@@ -59,8 +59,9 @@ export const bass: Technique = {
   handFor: fingerASemitone,
   ways: (context, _, stringIndex, semitones) =>
     framedWays(context, bassHolds(context), standingIn(context), stringIndex, semitones),
-  efforts: (context, { chromatic }) =>
-    framedEfforts(context, bassHolds(context), chromatic ? CHROMATIC_WEIGHTS : WEIGHTS),
+  holds: (context, stops) => isHeld(bassHolds(context), stops),
+  efforts: (context, options) =>
+    framedEfforts(context, bassHolds(context), options.chromatic ? CHROMATIC_WEIGHTS : WEIGHTS, options),
 }
 
 function standingIn({ family }: PlacementContext) {

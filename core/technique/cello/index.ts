@@ -1,6 +1,6 @@
 import { framedEfforts, type FramedWeights } from '../framed/efforts'
 import { celloPatterns } from './patterns'
-import { framedWays, type Hold, type Standing } from '../framed/ways'
+import { framedWays, isHeld, type Hold, type Standing } from '../framed/ways'
 import { BASS_TENOR_TREBLE } from '../clef'
 import { ownPlace } from '../names'
 import type { PlacementContext, Technique } from '../types'
@@ -59,8 +59,9 @@ export const cello: Technique = {
   handFor: threeLetters,
   ways: (context, _, stringIndex, semitones) =>
     framedWays(context, CELLO_HOLDS, standingIn(context), stringIndex, semitones),
-  efforts: (context, { chromatic }) =>
-    framedEfforts(context, CELLO_HOLDS, chromatic ? CHROMATIC_WEIGHTS : WEIGHTS),
+  holds: (_, stops) => isHeld(CELLO_HOLDS, stops),
+  efforts: (context, options) =>
+    framedEfforts(context, CELLO_HOLDS, options.chromatic ? CHROMATIC_WEIGHTS : WEIGHTS, options),
 }
 
 /** By its position's own place an extended hand has opened forward; between two places 1 has dropped back from the next. */

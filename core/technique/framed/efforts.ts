@@ -1,6 +1,6 @@
 import { THUMB } from '../../instrument'
 import { crossing, isPassed } from '../efforts'
-import type { Efforts, FingerOption, HandPlace, PlacementContext } from '../types'
+import type { Efforts, FingeringOptions, FingerOption, HandPlace, PlacementContext } from '../types'
 import type { Hold } from './ways'
 
 /** What moving costs a hand whose fingers have a semitone each. */
@@ -44,6 +44,7 @@ export interface FramedWeights {
 }
 
 const SHIFT_AT_TOP = [1.6, 0.35]
+const OPEN_AVOIDED = 12
 const NECK_END = 8
 const BEYOND = 0.04
 
@@ -51,6 +52,7 @@ export function framedEfforts(
   { openMidis }: PlacementContext,
   holds: readonly Hold[],
   weights: FramedWeights,
+  { openStrings }: Pick<FingeringOptions, 'openStrings'>,
 ): Efforts {
   const byId = new Map(holds.map((hold) => [hold.id, hold]))
   const W = weights
@@ -60,7 +62,7 @@ export function framedEfforts(
 
     own(way) {
       const { hand } = way
-      if (!hand) return 0
+      if (!hand) return openStrings === 'avoid' ? OPEN_AVOIDED : 0
       return (
         byId.get(hand.holdId)!.effort(hand.anchor) +
         height(hand) +

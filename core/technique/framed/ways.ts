@@ -61,6 +61,26 @@ export function framedWays(
 const made = new WeakMap<readonly Hold[], Map<number, readonly FingerOption[]>>()
 const STRINGS_APART = 100
 
+/** Whether one of the holds has all these fingers at these places. */
+export function isHeld(
+  holds: readonly Hold[],
+  stops: readonly { readonly finger: Digit; readonly semitones: number }[],
+): boolean {
+  const [first] = stops
+  if (!first) return true
+  return holds.some((hold) =>
+    hold.offsets
+      .filter(([finger]) => finger === first.finger)
+      .some(([, offset]) => {
+        const base = first.semitones - offset
+        if (base < hold.from || base > hold.to) return false
+        return stops.every(({ finger, semitones }) =>
+          hold.offsets.some(([f, o]) => f === finger && base + o === semitones),
+        )
+      }),
+  )
+}
+
 const OCTAVE = 12
 
 /** On the octave a third finger or the thumb touches the string where it rings by itself. */

@@ -2,7 +2,7 @@ import { drillsOfUpper } from './drills'
 import { letterEfforts } from './efforts'
 import { fingerALetter } from './hand'
 import { letterPatterns } from './patterns'
-import { letterWays } from './ways'
+import { isLetterHand, letterWays } from './ways'
 import { semitoneEfforts, semitoneWays } from './semitones'
 import { TREBLE, ALTO_AND_TREBLE } from '../clef'
 import type { Technique } from '../types'
@@ -21,8 +21,9 @@ const upper = {
     options.chromatic === 'semitones'
       ? semitoneWays(context, stringIndex, semitones)
       : letterWays(context, n, stringIndex, semitones, options),
+  holds: isLetterHand,
   efforts: (context, options) =>
-    options.chromatic === 'semitones' ? semitoneEfforts(context) : letterEfforts(context, options),
+    options.chromatic === 'semitones' ? semitoneEfforts(context, options) : letterEfforts(context, options),
 } satisfies Omit<Technique, 'clefs'>
 
 export const violin: Technique = { ...upper, clefs: TREBLE }

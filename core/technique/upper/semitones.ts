@@ -1,6 +1,6 @@
 import { framedEfforts, type FramedWeights } from '../framed/efforts'
 import { framedWays, type Hold, type Standing } from '../framed/ways'
-import type { Efforts, FingerOption, PlacementContext } from '../types'
+import type { Efforts, FingeringOptions, FingerOption, PlacementContext } from '../types'
 
 /** One finger a semitone, as chromatic scales are played today on the violin as well. */
 const HOLD: Hold = {
@@ -58,6 +58,6 @@ export function semitoneWays(
   return framedWays(context, HOLDS, standing, stringIndex, semitones)
 }
 
-export function semitoneEfforts(context: PlacementContext): Efforts {
-  return framedEfforts(context, HOLDS, WEIGHTS)
+export function semitoneEfforts(context: PlacementContext, options: FingeringOptions): Efforts {
+  return framedEfforts(context, HOLDS, WEIGHTS, options)
 }

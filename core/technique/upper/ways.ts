@@ -1,4 +1,4 @@
-import type { Finger, Frame, Position } from '../../instrument'
+import type { Digit, Finger, Frame, Position } from '../../instrument'
 import { diatonicNumber, midiNumber, type Note } from '../../pitch'
 import { FINGERS } from '../stops'
 import type { FingerOption, FingeringOptions, PlacementContext } from '../types'
@@ -33,6 +33,27 @@ export function letterWays(
       { stringIndex, finger, semitones, hand: { position, anchor, holdId: HOLD_ID, extension: 'none' } },
     ]
   }
+}
+
+/** From 1 to 4 an augmented fourth at most; neighbouring fingers a half step apart at least, an augmented second at most. */
+const WIDEST = 6
+const WIDEST_STEP = 3
+
+/** Whether fingers lie in order within the widest frame of the violin and viola. */
+export function isLetterHand(
+  _: PlacementContext,
+  stops: readonly { readonly finger: Digit; readonly semitones: number }[],
+): boolean {
+  return stops.every((a, i) =>
+    stops.slice(i + 1).every((b) => {
+      const [low, high] = a.finger <= b.finger ? [a, b] : [b, a]
+      const fingers = high.finger - low.finger
+      const apart = high.semitones - low.semitones
+      // Whoever stops two strings with one finger stops a fifth.
+      if (fingers === 0) return false
+      return apart >= fingers && apart <= Math.min(WIDEST, WIDEST_STEP + 2 * (fingers - 1))
+    }),
+  )
 }
 
 /** Whether a finger of this position gets there with low and high places, and no wider stretch. */

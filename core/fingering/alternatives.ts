@@ -1,0 +1,120 @@
+import { techniqueOf, type FingeringOptions, type FingerOption, type PlacementContext } from '../technique'
+import { isOtherHand, type FingeredNote, type Line, type Lock } from './finger'
+import { fingerScale, type ScaleRequest } from './scale'
+
+/** What one fingering does otherwise than the usual one. */
+export type AlternativeId =
+  | 'usual'
+  /** No open strings: every note in the hand, for vibrato and evenness. */
+  | 'no_open'
+  /** Stays as long as the hand can, and stretches. */
+  | 'stay'
+  /** Begins with 1, or with 2: one shape that serves every key. */
+  | 'start_first'
+  | 'start_second'
+  /** One finger a semitone. */
+  | 'semitones'
+  /** Shifts, and keeps the hand closed. */
+  | 'closed'
+  /** Crosses fewer strings. */
+  | 'few_crossings'
+  /** Shifts at other notes. */
+  | 'shift_elsewhere'
+
+export interface Alternative {
+  readonly id: AlternativeId
+  readonly notes: readonly FingeredNote[]
+  /** Shifts and crossings on the way up: what speaks for it in numbers. */
+  readonly shifts: number
+  readonly crossings: number
+}
+
+interface Variant {
+  readonly id: AlternativeId
+  readonly options?: Partial<FingeringOptions>
+  readonly locks?: readonly Lock[]
+  readonly extra?: Line['extra']
+}
+
+const AVOIDED = 4
+const CROSSING = 5
+const BEGINNING = 4
+
+/**
+ * Fingerings of one scale or arpeggio that players choose between, the usual first; each differs from all before it. What a
+ * teacher has settled holds in all of them.
+ */
+export function alternativesFor(
+  context: PlacementContext,
+  request: ScaleRequest,
+  chosen: Partial<FingeringOptions> = {},
+): Alternative[] {
+  const usual = fingerScale(context, request, chosen)
+  if (!usual.ok) return []
+  const found: Alternative[] = [summed('usual', usual.notes)]
+  const known = new Set([signature(usual.notes)])
+  for (const { id, options, locks = [], extra } of variantsOf(context, usual.notes)) {
+    const all = [...(request.locks ?? []), ...locks]
+    const made = fingerScale(
+      context,
+      { ...request, locks: all, ...(extra && { extra }) },
+      { ...chosen, ...options },
+    )
+    if (!made.ok || known.has(signature(made.notes))) continue
+    known.add(signature(made.notes))
+    found.push(summed(id, made.notes))
+  }
+  return found
+}
+
+function variantsOf(context: PlacementContext, usual: readonly FingeredNote[]): Variant[] {
+  const technique = techniqueOf(context.family.id)
+  const shiftsAt = new Set(
+    usual.flatMap((n, i) => (i > 0 && isOtherHand(usual[i - 1]!.hand, n.hand) ? [i] : [])),
+  )
+  const ofHand: Variant[] = technique.choosesOpenString
+    ? [
+        { id: 'stay', options: { climb: 'stay' } },
+        { id: 'start_first', ...startingWith(1) },
+        { id: 'start_second', ...startingWith(2) },
+        { id: 'semitones', options: { chromatic: 'semitones' } },
+      ]
+    : [{ id: 'closed', extra: (_, way) => (isOpened(way) ? AVOIDED : 0) }]
+  return [
+    { id: 'no_open', options: { openStrings: 'avoid' } },
+    ...ofHand,
+    {
+      id: 'few_crossings',
+      extra: (_, way, __, from) => (from && from.stringIndex !== way.stringIndex ? CROSSING : 0),
+    },
+    { id: 'shift_elsewhere', extra: (index, _, isShift) => (isShift && shiftsAt.has(index) ? AVOIDED : 0) },
+  ]
+}
+
+/** In one shape, before the hand leaves where it began. */
+function startingWith(finger: 1 | 2): Omit<Variant, 'id'> {
+  return {
+    options: { openStrings: 'avoid' },
+    locks: [{ index: 0, finger }],
+    extra: (index, _, isShift) => (isShift && index < BEGINNING ? AVOIDED : 0),
+  }
+}
+
+function isOpened({ hand }: FingerOption): boolean {
+  return hand !== undefined && hand.extension !== 'none'
+}
+
+function signature(notes: readonly FingeredNote[]): string {
+  return notes.map((n) => `${n.stringIndex}${n.finger}`).join(' ')
+}
+
+function summed(id: AlternativeId, notes: readonly FingeredNote[]): Alternative {
+  const up = notes.slice(0, (notes.length + 1) / 2)
+  const pairs = up.slice(1).map((to, i) => ({ from: up[i]!, to }))
+  return {
+    id,
+    notes,
+    shifts: pairs.filter(({ from, to }) => isOtherHand(from.hand, to.hand)).length,
+    crossings: pairs.filter(({ from, to }) => from.stringIndex !== to.stringIndex).length,
+  }
+}
