@@ -1,0 +1,2 @@
+export { scoreOf, takeScore, VALUES } from './score'
+export type { NoteValue, LineNote, Score, ScoreNote, Sign } from './score'

@@ -1,0 +1,197 @@
+import type { Digit, FamilyId, Position } from '../instrument'
+import { keyOf, parseKey, type Key } from '../key'
+import { note as named, type Note } from '../pitch'
+import {
+  clefsFor,
+  techniqueOf,
+  writtenNote,
+  type Clef,
+  type Extension,
+  type HandPlace,
+  type HarmonicPart,
+} from '../technique'
+
+/** Note values a line is written in, as parts of a whole note. */
+export const VALUES = { quarter: 4, eighth: 8, sixteenth: 16 } as const
+export type NoteValue = keyof typeof VALUES
+
+/** A sign before a note: `#`, `b`, `n`, `##`, `bb`. */
+export type Sign = '#' | 'b' | 'n' | '##' | 'bb'
+
+/** One note on paper, with what a player reads beside it. */
+export interface ScoreNote {
+  /** Of its line. */
+  readonly index: number
+  /** As written, not as it sounds. */
+  readonly written: Note
+  readonly sounding: Note
+  /** The sign before it, beyond the signature; undefined where none is needed. */
+  readonly sign: Sign | undefined
+  /** A sign that is only a reminder. */
+  readonly isCourtesy: boolean
+  /** The clef from this note on, where it changes. */
+  readonly clef: Clef | undefined
+  /** Written an octave lower, under an 8va line. */
+  readonly isOttava: boolean
+  readonly finger: Digit
+  /** A finger of an extended hand that has left its closed place: x before its figure. */
+  readonly isExtended: boolean
+  /** The string, I the highest, where a stopped note comes to another one than before. */
+  readonly string: number | undefined
+  /** The position, where it changes, and at the first stopped note; null above the last that has a name. */
+  readonly position: Position | null | undefined
+  /** The hand shifts to this note. */
+  readonly isShift: boolean
+  readonly harmonic: HarmonicPart | undefined
+}
+
+export interface Score {
+  readonly family: FamilyId
+  readonly clef: Clef
+  /** Sharps of the signature, or flats as a negative number; 0 where no signature stands for the key. */
+  readonly signs: number
+  readonly value: NoteValue
+  readonly bars: readonly (readonly ScoreNote[])[]
+}
+
+/** What a line says of each note; the hand where somebody chose it. */
+export interface LineNote {
+  readonly note: Note
+  readonly finger: Digit
+  readonly stringIndex?: number
+  readonly hand?: HandPlace | undefined
+  readonly harmonic?: HarmonicPart | undefined
+}
+
+const SHARPS_IN_ORDER = 'FCGDAEB'
+const SIGNS: Record<string, Sign> = { '-2': 'bb', '-1': 'b', '0': 'n', '1': '#', '2': '##' }
+/** Quarter notes in a bar. */
+const BEATS = 4
+
+/**
+ * Fingered notes as bars of four beats on the clefs that players of the family read; a bass is written an octave above where
+ * it sounds. `strings` is how many there are. A sign holds to the end of its bar; a note that was altered in the bar before
+ * has a reminder that it no longer is.
+ */
+export function scoreOf(
+  familyId: FamilyId,
+  key: Key,
+  notes: readonly LineNote[],
+  value: NoteValue,
+  strings = 4,
+): Score {
+  const technique = techniqueOf(familyId)
+  const written = notes.map(({ note }) => writtenNote(note, technique.writtenOctavesUp))
+  const readings = clefsFor(technique.clefs, written)
+  const signs = signsOf(key, written)
+  const marks = marksOf(notes, strings)
+  const all = notes.map(
+    ({ note: sounding, finger, harmonic }, index): ScoreNote => ({
+      index,
+      written: written[index]!,
+      sounding,
+      ...signs(index, value),
+      clef:
+        index > 0 && readings[index]!.clef !== readings[index - 1]!.clef ? readings[index]!.clef : undefined,
+      isOttava: readings[index]!.isOttava,
+      finger,
+      harmonic,
+      ...marks[index]!,
+    }),
+  )
+  const perBar = notesInBar(value)
+  return {
+    family: familyId,
+    clef: readings[0]?.clef ?? technique.clefs[0]!,
+    signs: key.signature ?? 0,
+    value,
+    bars: Array.from({ length: Math.ceil(all.length / perBar) }, (_, bar) =>
+      all.slice(bar * perBar, (bar + 1) * perBar),
+    ),
+  }
+}
+
+function notesInBar(value: NoteValue): number {
+  return (BEATS * VALUES[value]) / 4
+}
+
+/** The sign of each note in turn: asked for in order. */
+function signsOf(key: Key, written: readonly Note[]) {
+  const signature = key.signature ?? 0
+  /** In this bar, and those of the bar before that are still to be taken back. */
+  let inForce = new Map<string, number>()
+  let reminded = new Map<string, number>()
+  return (index: number, value: NoteValue): Pick<ScoreNote, 'sign' | 'isCourtesy'> => {
+    if (index % notesInBar(value) === 0) {
+      for (const [place, accidental] of inForce) reminded.set(place, accidental)
+      inForce = new Map()
+      if (index === 0) reminded = new Map()
+    }
+    const { letter, accidental, octave } = written[index]!
+    const place = `${letter}${octave}`
+    const own = signatureOf(letter, signature)
+    const before = inForce.get(place) ?? own
+    inForce.set(place, accidental)
+    const last = reminded.get(place)
+    reminded.delete(place)
+    const needsSign = accidental !== before
+    const isCourtesy = !needsSign && last !== undefined && last !== accidental
+    return { sign: needsSign || isCourtesy ? SIGNS[String(accidental)] : undefined, isCourtesy }
+  }
+}
+
+type Marks = Pick<ScoreNote, 'isExtended' | 'string' | 'position' | 'isShift'>
+
+/** String, position, shift and extension where they change, not on every note. */
+function marksOf(notes: readonly LineNote[], strings: number): Marks[] {
+  let hand: HandPlace | undefined
+  let string: number | undefined
+  return notes.map(({ finger, stringIndex, hand: own }) => {
+    const isOpen = finger === 0
+    const isNewString = !isOpen && stringIndex !== undefined && stringIndex !== string
+    // An open string says itself which it is.
+    if (stringIndex !== undefined) string = stringIndex
+    const stands = isOpen ? undefined : own
+    const isShift = stands !== undefined && hand !== undefined && !isSamePosition(stands, hand)
+    const isNewPosition = stands !== undefined && (hand === undefined || isShift)
+    if (stands) hand = stands
+    return {
+      isExtended: stands !== undefined && isExtendedFinger(stands.extension, finger),
+      string: isNewString ? strings - stringIndex : undefined,
+      position: isNewPosition ? (stands.position ?? null) : undefined,
+      isShift,
+    }
+  })
+}
+
+function isSamePosition(a: HandPlace, b: HandPlace): boolean {
+  if (a.anchor === b.anchor && a.holdId === b.holdId) return true
+  // An open hand and a closed one may have one thumb place: then it only opens.
+  const [from, to] = [a.thumb, b.thumb]
+  if (!from || !to) return a.anchor === b.anchor
+  if (from.length > 1 && to.length > 1) return a.anchor === b.anchor
+  return from.some((place) => to.includes(place))
+}
+
+/** Back, 1 alone has left its place; forward, 2 is the finger that a player marks. */
+function isExtendedFinger(extension: Extension, finger: Digit): boolean {
+  return (extension === 'back' && finger === 1) || (extension === 'forward' && finger === 2)
+}
+
+/** The notes of a take as they were meant, in the key of its exercise; without one in none. */
+export function takeScore(
+  familyId: FamilyId,
+  notes: readonly LineNote[],
+  keyId: string | undefined,
+  strings = 4,
+): Score {
+  const parsed = keyId === undefined ? undefined : parseKey(keyId)
+  return scoreOf(familyId, parsed?.ok ? parsed.key : keyOf(named('C4'), 'major'), notes, 'quarter', strings)
+}
+
+/** What the signature does to a letter: 1 a sharp, −1 a flat. */
+function signatureOf(letter: string, signs: number): number {
+  const sharp = SHARPS_IN_ORDER.indexOf(letter)
+  if (signs > 0) return sharp < signs ? 1 : 0
+  return 6 - sharp < -signs ? -1 : 0
+}
