@@ -1,13 +1,12 @@
 import { z } from 'zod'
 import { LANDING_SOURCES, MAX_METER_CENTS, MAX_TRACK_BYTES, SIDES } from '#core'
-import { FingerNumber, Id, Instant, IsoDate, NOTE_LENGTH, NoteText, SystemId } from './common'
+import { FingerNumber, Id, Instant, IsoDate, NOTE_LENGTH, NoteText, PlayedFinger, SystemId } from './common'
 import { LONGEST_PAGE } from './limits'
 import { pageQuery } from './lists'
 import { Stringing } from './instruments'
 import { Decision, KeptVerdict } from './verdicts'
 
 /** 0 is the open string. */
-const PlayedFinger = z.union([z.literal(0), FingerNumber])
 const StringIndex = z.int().min(0).meta({ description: 'Counted from the lowest string' })
 
 const NameId = z.string().max(40)

@@ -11,6 +11,8 @@ export const IsoDate = z.iso.date({ error: 'Give the date as year-month-day, as 
 export const Instant = z.iso.datetime()
 export const Family = z.enum(FAMILY_IDS as [FamilyId, ...FamilyId[]])
 export const FingerNumber = z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)])
+/** 0 the open string, 5 the thumb. */
+export const PlayedFinger = z.union([z.literal(0), FingerNumber, z.literal(5)])
 
 /** A line of text that people read: trimmed, not empty, any script. */
 export function line(what: string, max: number = NAME_LENGTH) {

@@ -3,6 +3,7 @@ import { Attachment, ATTACHMENT_LIMIT_BYTES, ATTACHMENT_TYPES, RecordKind } from
 import { Check, CheckDraft, CheckSummary, ChecksQuery, History, TakeTrack } from './checks'
 import { Id } from './common'
 import { DecisionDraft, VerdictCounts } from './verdicts'
+import { Fingering, FingeringDraft, FingeringsQuery } from './fingerings'
 import { HandMeasurement, HandMeasurementDraft } from './hands'
 import {
   CupboardQuery,
@@ -287,6 +288,17 @@ export const ENDPOINTS = {
     params: studentParams,
     body: MasteryMarks,
     response: z.array(Mastery),
+  },
+  'fingerings.list': {
+    summary: 'The studio’s own fingerings of a family’s scales and arpeggios',
+    query: FingeringsQuery,
+    response: z.array(Fingering),
+  },
+  'fingerings.keep': {
+    summary: 'Keep a fingering as the studio’s own, or without notes the usual one again',
+    creates: true,
+    body: FingeringDraft,
+    response: z.array(Fingering),
   },
   'instruments.list': {
     summary: 'The cupboard page by page, each instrument with length, tapes and holder',

@@ -4,6 +4,7 @@ import type * as checks from './checks'
 import type * as verdicts from './verdicts'
 import type * as hands from './hands'
 import type * as instruments from './instruments'
+import type * as fingerings from './fingerings'
 import type * as mastery from './mastery'
 import type * as session from './session'
 import type * as settings from './settings'
@@ -50,6 +51,8 @@ export type RingFind = z.output<typeof tapes.RingFind>
 export type RingFindDraft = z.input<typeof tapes.RingFindDraft>
 export type HandMeasurement = z.output<typeof hands.HandMeasurement>
 export type HandMeasurementDraft = z.input<typeof hands.HandMeasurementDraft>
+export type Fingering = z.output<typeof fingerings.Fingering>
+export type FingeringDraft = z.input<typeof fingerings.FingeringDraft>
 export type Mastery = z.output<typeof mastery.Mastery>
 export type MasteryMark = z.input<typeof mastery.MasteryMarks>['marks'][number]
 export type Check = z.output<typeof checks.Check>

@@ -49,6 +49,8 @@ export const ROUTES = {
   'studio.update': ['PATCH', '/studio'],
   'mastery.list': ['GET', '/students/:studentId/mastery'],
   'mastery.mark': ['POST', '/students/:studentId/mastery'],
+  'fingerings.list': ['GET', '/fingerings'],
+  'fingerings.keep': ['POST', '/fingerings'],
   'instruments.list': ['GET', '/instruments'],
   'instruments.labels': ['GET', '/instrument-labels'],
   'instruments.create': ['POST', '/instruments'],

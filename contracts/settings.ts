@@ -22,6 +22,8 @@ export type Level = (typeof LEVELS)[number]
 
 export const LENGTH_UNITS = ['mm', 'cm', 'in'] as const
 export const NOTE_NAMES = ['letters', 'german', 'fixed_do'] as const
+/** Positions of a bass: half, I, II, II½ … or by the semitone under 1. */
+export const BASS_POSITIONS = ['numerals', 'semitones'] as const
 export const BOARD_TURNS = ['auto', 'lying', 'upright'] as const
 
 /** Answers to some of the questions that teachers disagree on; what is left out follows the studio, and there the usual. */
@@ -37,6 +39,8 @@ export const SomeSchoolChoices = z
     fourth_finger: oneOf(SCHOOL_QUESTIONS.fourth_finger.choices),
     fourth_on_neighbour: oneOf(SCHOOL_QUESTIONS.fourth_on_neighbour.choices),
     bass_fingering: oneOf(SCHOOL_QUESTIONS.bass_fingering.choices),
+    climbing: oneOf(SCHOOL_QUESTIONS.climbing.choices),
+    chromatic_scales: oneOf(SCHOOL_QUESTIONS.chromatic_scales.choices),
   } satisfies Record<SchoolQuestion, z.ZodType>)
   .meta({ id: 'Schools' }) satisfies z.ZodType<SomeSchools>
 
@@ -110,6 +114,7 @@ export const StudioSettings = z
     loudness: z.number().min(0).max(LOUDEST).default(QUIET_LOUDNESS),
     lengthUnit: z.enum(LENGTH_UNITS).default('mm'),
     noteNames: z.enum(NOTE_NAMES).default('letters'),
+    bassPositions: z.enum(BASS_POSITIONS).default('numerals'),
     boardFacing: z.boolean().default(false),
     boardTurned: z.enum(BOARD_TURNS).default('auto'),
     paper: z.enum(['a4', 'letter']).default('a4'),

@@ -1,5 +1,5 @@
 // Instruments and takes for tests; no part of what core offers.
-import { familyOf, stringingOf, type FamilyId, type Finger, type StringingFacts } from './instrument'
+import { familyOf, stringingOf, type Digit, type FamilyId, type StringingFacts } from './instrument'
 import { fifths, type TuningSystem } from './pitch'
 import { landingAtCents, shapeExercise, type Exercise, type Landing, type Take } from './take'
 
@@ -17,7 +17,7 @@ export function strung(
 /** Where fingers landed, as [finger, cents off] in the order they were heard. */
 export function landed(
   { stringing, exercise }: Pick<Take, 'stringing' | 'exercise'>,
-  heard: readonly (readonly [Finger | 0, number])[],
+  heard: readonly (readonly [Digit, number])[],
   sigmaCents = 4,
 ): Landing[] {
   return heard.map(([finger, cents]) => {

@@ -10,6 +10,7 @@ import { checkRoutes } from './features/checks/routes'
 import { handRoutes } from './features/hands/routes'
 import { healthRoutes } from './features/health/routes'
 import { instrumentRoutes } from './features/instruments/routes'
+import { fingeringRoutes } from './features/fingerings/routes'
 import { masteryRoutes } from './features/mastery/routes'
 import { sessionRepository } from './features/session/repository'
 import { sessionRoutes } from './features/session/routes'
@@ -64,6 +65,7 @@ export function createApp(deps: AppDeps): Express {
     ...tapeRoutes,
     ...checkRoutes,
     ...handRoutes,
+    ...fingeringRoutes,
     ...masteryRoutes,
     ...setupRoutes,
     ...studioRoutes,

@@ -14,6 +14,7 @@ import AppShell from './features/shell/AppShell.vue'
 import NoticeStack from './features/shell/NoticeStack.vue'
 import { useLesson } from './stores/lesson'
 import { useMastery } from './stores/mastery'
+import { useFingerings } from './stores/fingerings'
 import { useNotices } from './stores/notices'
 import { useOutbox } from './stores/outbox'
 import { useSession } from './stores/session'
@@ -29,11 +30,13 @@ const outbox = useOutbox()
 const studio = useStudio()
 const lesson = useLesson()
 const mastery = useMastery()
+const fingerings = useFingerings()
 const notices = useNotices()
 /** No name stays on the page when its session has ended: the next to sign in may be of another studio. */
 function forget() {
   studio.forget()
   mastery.forget()
+  fingerings.forget()
   notices.clear()
 }
 watch(

@@ -1,9 +1,9 @@
-import { drillNotes, drillsFor, fingerScale, type FingeredNote } from '../fingering'
+import { drillNotes, drillsFor, fingerScale, type FingeredNote, type Lock } from '../fingering'
 import { shapeOf } from '../instrument'
 import { midiNumber } from '../pitch'
 import { parseKey, type Key } from '../key'
 import { placementAt } from '../pattern'
-import { techniqueOf, type PlacementContext } from '../technique'
+import { techniqueOf, type FingeringOptions, type PlacementContext } from '../technique'
 import { shapeExercise, type Exercise, type ExerciseName, type ExpectedNote } from '../take'
 
 /** Why there is no such exercise on these strings. */
@@ -25,8 +25,18 @@ const DRILL_TIMES = 4
 /** Times that two notes are held against each other. */
 const MATCH_TIMES = 3
 
+/** How a studio fingers scales: its schools, and what its teachers have settled of this one. */
+export interface ScaleSchool {
+  readonly options?: Partial<FingeringOptions>
+  readonly locks?: readonly Lock[]
+}
+
 /** The notes of an exercise by its name, for a family, its strings and its frame. A free take has none before it is heard. */
-export function exerciseOf(context: PlacementContext, name: ExerciseName): MadeExercise {
+export function exerciseOf(
+  context: PlacementContext,
+  name: ExerciseName,
+  school: ScaleSchool = {},
+): MadeExercise {
   switch (name.kind) {
     case 'free':
       return { ok: true, exercise: { name, notes: [] } }
@@ -43,7 +53,7 @@ export function exerciseOf(context: PlacementContext, name: ExerciseName): MadeE
     case 'octave':
       return ofMatch(context, name)
     default:
-      return ofScale(context, name)
+      return ofScale(context, name, school)
   }
 }
 
@@ -101,11 +111,15 @@ function ofMatch({ family, tuning }: PlacementContext, name: Named<'fourth' | 'o
   return made(name, Array.from({ length: MATCH_TIMES }, () => pair).flat())
 }
 
-function ofScale(context: PlacementContext, name: Named<'scale' | 'arpeggio'>): MadeExercise {
+function ofScale(
+  context: PlacementContext,
+  name: Named<'scale' | 'arpeggio'>,
+  { options, locks = [] }: ScaleSchool,
+): MadeExercise {
   const key = keyNamed(name.keyId)
   if (!key) return { ok: false, code: 'unknown' }
   const { kind: figure, octaves, openStrings } = name
-  const scale = fingerScale(context, { key, figure, octaves }, { openStrings })
+  const scale = fingerScale(context, { key, figure, octaves, locks }, { ...options, openStrings })
   if (!scale.ok) return { ok: false, code: 'out_of_range' }
   return made(name, scale.notes.map(expectedOf))
 }

@@ -31,8 +31,6 @@ export interface Lock {
 export type Fingering =
   | { readonly ok: true; readonly notes: readonly FingeredNote[]; readonly effort: number }
   | { readonly ok: false; readonly code: 'note_out_of_reach'; readonly note: string; readonly index: number }
-  /** Every way costs more than was asked for. */
-  | { readonly ok: false; readonly code: 'too_dear' }
   | {
       readonly ok: false
       /** No hand of this family does what is settled there. */
@@ -48,8 +46,6 @@ export interface Line {
   readonly extra?:
     | ((index: number, way: FingerOption, isShift: boolean, from: FingerOption | undefined) => number)
     | undefined
-  /** Only fingerings of less effort are of interest. */
-  readonly within?: number | undefined
 }
 
 interface State {
@@ -74,7 +70,17 @@ export function fingerNotes(
   line: readonly Note[] | Line,
   options: FingeringOptions = DEFAULT_FINGERING,
 ): Fingering {
-  const { notes, locks = [], extra, within = Infinity }: Line = 'notes' in line ? line : { notes: line }
+  return fingerWithin(context, line, options, Infinity)!
+}
+
+/** The same if its effort is no more than `within`; undefined where every fingering costs more. */
+export function fingerWithin(
+  context: PlacementContext,
+  line: readonly Note[] | Line,
+  options: FingeringOptions,
+  within: number,
+): Fingering | undefined {
+  const { notes, locks = [], extra }: Line = 'notes' in line ? line : { notes: line }
   const efforts = techniqueOf(context.family.id).efforts(context, options)
   const layers: (readonly FingerOption[])[] = []
   for (const [index, n] of notes.entries()) {
@@ -92,7 +98,7 @@ export function fingerNotes(
   const narrow = search(NARROW, within)
   const best = search(Infinity, 'effort' in narrow ? narrow.effort + ROUNDING : within)
   if ('failsAt' in best) {
-    if (within < Infinity) return { ok: false, code: 'too_dear' }
+    if (within < Infinity) return undefined
     const lock = locks.find((l) => l.index === best.failsAt)!
     return { ok: false, code: 'lock_unholdable', note: noteName(notes[lock.index]!), lock }
   }

@@ -1,7 +1,7 @@
 import { keyOf, type Key } from '../key'
 import { midiNumber, transpose, type Interval, type Note } from '../pitch'
 import { techniqueOf, type FingeringOptions, type FingerOption, type PlacementContext } from '../technique'
-import { fingerNotes, type FingeredNote, type Fingering, type Line, type Lock } from './finger'
+import { fingerNotes, fingerWithin, type FingeredNote, type Fingering, type Line, type Lock } from './finger'
 import { DEFAULT_FINGERING } from './option'
 
 export type FigureId = 'scale' | 'arpeggio'
@@ -66,8 +66,10 @@ function bestStart(
   for (const start of starts) {
     const higher = START_UP * (start.octave - lowest!.octave)
     const notes = figureNotes(key, figure, start, octaves)
-    const up = fingerUp(context, { notes, within: best && best.effort - higher }, usual)
-    if (up.ok && (!best || up.effort + higher < best.effort)) best = { start, effort: up.effort + higher }
+    const within = best ? best.effort - higher : Infinity
+    const extra = withScale(context, notes.length - 1, usual, undefined)
+    const up = fingerWithin(context, { notes, extra }, usual, within)
+    if (up?.ok && (!best || up.effort + higher < best.effort)) best = { start, effort: up.effort + higher }
   }
   return best?.start
 }

@@ -69,9 +69,18 @@ function clefOf(attributes: Element, clef: Clef): void {
   own.ele('line').txt(String(line))
 }
 
-function noteOf(measure: Element, note: ScoreNote, { value }: Score): void {
+function noteOf(measure: Element, note: ScoreNote, score: Score): void {
+  headOf(measure, note, score, false)
+  if (note.second) headOf(measure, { ...note.second, isExtended: false }, score, true)
+}
+
+type Head = Pick<ScoreNote, 'written' | 'sign' | 'isCourtesy' | 'finger' | 'isExtended'> &
+  Partial<Pick<ScoreNote, 'string' | 'harmonic'>>
+
+function headOf(measure: Element, note: Head, { value }: Score, isUpper: boolean): void {
   const { written, sign, isCourtesy, finger, string, harmonic } = note
   const own = measure.ele('note')
+  if (isUpper) own.ele('chord')
   const pitch = own.ele('pitch')
   pitch.ele('step').txt(written.letter)
   if (written.accidental !== 0) pitch.ele('alter').txt(String(written.accidental))

@@ -40,6 +40,17 @@ export type PageItem =
       readonly isCentred?: boolean
       readonly isWhite?: boolean
     }
+  | {
+      /** An outline in its own unit, set down at x and y and `scaleX` and `scaleY` mm a unit large. */
+      readonly kind: 'path'
+      readonly d: string
+      readonly x: number
+      readonly y: number
+      readonly scaleX: number
+      readonly scaleY: number
+      /** Of a line along it, mm; filled without one. */
+      readonly widthMm?: number
+    }
 
 export interface Page {
   readonly widthMm: number

@@ -3,14 +3,7 @@ import { FAMILY_IDS, familyOf, type FamilyId } from '../instrument'
 import { keysOf, MODE_IDS, parseKey } from '../key'
 import { midiNumber, note, noteName } from '../pitch'
 import { touchingFingers, type AtlasCell } from '../technique'
-import {
-  atlasOf,
-  placementAt,
-  placementContext,
-  keyDiff,
-  newPatterns,
-  patternsOf,
-} from './index'
+import { atlasOf, placementAt, placementContext, keyDiff, newPatterns, patternsOf } from './index'
 
 const key = (text: string) => {
   const parsed = parseKey(text)

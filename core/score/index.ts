@@ -1,2 +1,4 @@
+export { lineSheet, LINE_MARGIN_MM } from './sheet'
+export type { DrawnLine, LineSheetRequest, StripPlace } from './sheet'
 export { scoreOf, takeScore, VALUES } from './score'
-export type { NoteValue, LineNote, Score, ScoreNote, Sign } from './score'
+export type { NoteValue, LineNote, Score, ScoreNote, SecondNote, Sign } from './score'

@@ -43,6 +43,8 @@ export interface ScoreNote {
   /** The hand shifts to this note. */
   readonly isShift: boolean
   readonly harmonic: HarmonicPart | undefined
+  /** Sounds with it. */
+  readonly second: SecondNote | undefined
 }
 
 export interface Score {
@@ -54,6 +56,9 @@ export interface Score {
   readonly bars: readonly (readonly ScoreNote[])[]
 }
 
+/** The upper note of two that sound together. */
+export type SecondNote = Pick<ScoreNote, 'written' | 'sounding' | 'sign' | 'isCourtesy' | 'finger'>
+
 /** What a line says of each note; the hand where somebody chose it. */
 export interface LineNote {
   readonly note: Note
@@ -61,6 +66,8 @@ export interface LineNote {
   readonly stringIndex?: number
   readonly hand?: HandPlace | undefined
   readonly harmonic?: HarmonicPart | undefined
+  /** Sounds with it, on the next string. */
+  readonly second?: { readonly note: Note; readonly finger: Digit }
 }
 
 const SHARPS_IN_ORDER = 'FCGDAEB'
@@ -83,23 +90,26 @@ export function scoreOf(
   const technique = techniqueOf(familyId)
   const written = notes.map(({ note }) => writtenNote(note, technique.writtenOctavesUp))
   const readings = clefsFor(technique.clefs, written)
-  const signs = signsOf(key, written)
+  const signs = signsOf(key, value)
   const marks = marksOf(notes, strings)
-  const all = notes.map(
-    ({ note: sounding, finger, harmonic }, index): ScoreNote => ({
-      index,
-      written: written[index]!,
-      sounding,
-      ...signs(index, value),
-      clef:
-        index > 0 && readings[index]!.clef !== readings[index - 1]!.clef ? readings[index]!.clef : undefined,
-      isOttava: readings[index]!.isOttava,
-      finger,
-      harmonic,
-      ...marks[index]!,
-    }),
-  )
+  const all = notes.map(({ note: sounding, finger, harmonic, second }, index): ScoreNote => ({
+    index,
+    written: written[index]!,
+    sounding,
+    ...signs(index, written[index]!),
+    second: second && secondOf(second, index),
+    clef:
+      index > 0 && readings[index]!.clef !== readings[index - 1]!.clef ? readings[index]!.clef : undefined,
+    isOttava: readings[index]!.isOttava,
+    finger,
+    harmonic,
+    ...marks[index]!,
+  }))
   const perBar = notesInBar(value)
+  function secondOf({ note, finger }: NonNullable<LineNote['second']>, index: number): SecondNote {
+    const upper = writtenNote(note, technique.writtenOctavesUp)
+    return { written: upper, sounding: note, finger, ...signs(index, upper) }
+  }
   return {
     family: familyId,
     clef: readings[0]?.clef ?? technique.clefs[0]!,
@@ -116,18 +126,18 @@ function notesInBar(value: NoteValue): number {
 }
 
 /** The sign of each note in turn: asked for in order. */
-function signsOf(key: Key, written: readonly Note[]) {
+function signsOf(key: Key, value: NoteValue) {
   const signature = key.signature ?? 0
   /** In this bar, and those of the bar before that are still to be taken back. */
   let inForce = new Map<string, number>()
-  let reminded = new Map<string, number>()
-  return (index: number, value: NoteValue): Pick<ScoreNote, 'sign' | 'isCourtesy'> => {
-    if (index % notesInBar(value) === 0) {
-      for (const [place, accidental] of inForce) reminded.set(place, accidental)
+  const reminded = new Map<string, number>()
+  let bar = 0
+  return (index: number, { letter, accidental, octave }: Note): Pick<ScoreNote, 'sign' | 'isCourtesy'> => {
+    if (Math.floor(index / notesInBar(value)) > bar) {
+      bar = Math.floor(index / notesInBar(value))
+      for (const [place, last] of inForce) reminded.set(place, last)
       inForce = new Map()
-      if (index === 0) reminded = new Map()
     }
-    const { letter, accidental, octave } = written[index]!
     const place = `${letter}${octave}`
     const own = signatureOf(letter, signature)
     const before = inForce.get(place) ?? own

@@ -1,7 +1,7 @@
 import { groups, mean, rollups } from 'd3-array'
 import { daysBetween } from '../calendar'
 import { nextSize, type HandSpan } from '../frame'
-import { familyOf, type FamilyId, type Finger, type Position } from '../instrument'
+import { familyOf, THUMB, type FamilyId, type Digit, type Finger, type Position } from '../instrument'
 import type { MasteryState } from '../pattern/mastery'
 import type { TuningSystem } from '../pitch'
 import type { SetupAnswer } from './answers'
@@ -35,7 +35,7 @@ export interface KeptCheckLike {
   readonly stringing: { readonly family: FamilyId; readonly tuning: readonly string[] } | null
   readonly landings: readonly {
     readonly stringIndex: number
-    readonly finger: Finger | 0
+    readonly finger: Digit
     readonly positionId: string | null
     readonly cents: number
   }[]
@@ -48,7 +48,7 @@ export function gateChecksOf(familyId: FamilyId, check: KeptCheckLike): GateChec
   const { exercise, stringing, landings, toleranceCents, tapesCovered } = check
   if (!exercise || stringing?.family !== familyId) return []
   const stopped = landings.flatMap(({ finger, positionId, ...rest }) =>
-    finger === 0 || positionId === null ? [] : [{ ...rest, finger, positionId }],
+    finger === 0 || finger === THUMB || positionId === null ? [] : [{ ...rest, finger, positionId }],
   )
   const hands = groups(
     stopped,

@@ -15,6 +15,8 @@ export const SCHOOL_QUESTIONS = {
   fourth_finger: { families: ['violin', 'viola'], choices: ['rounded', 'long'] },
   fourth_on_neighbour: { families: ['violin', 'viola'], choices: ['while_new', 'never'] },
   bass_fingering: { families: ['bass'], choices: ['one_two_four', 'four_finger'] },
+  climbing: { families: ['violin', 'viola'], choices: ['early', 'stay'] },
+  chromatic_scales: { families: ['violin', 'viola'], choices: ['slide', 'semitones'] },
 } as const satisfies Record<
   string,
   { readonly families: readonly FamilyId[]; readonly choices: readonly [string, ...string[]] }

@@ -2,7 +2,7 @@ import {
   centsOnString,
   placeOnString,
   readSnapshot,
-  type Finger,
+  type Digit,
   type Stringing,
   type StringingSnapshot,
 } from '../instrument'
@@ -45,7 +45,7 @@ export function takeOfRecord(record: TakeRecord): Take | undefined {
       notes: notes.flatMap(withNote),
     },
     landings: record.landings.flatMap((landing) =>
-      withNote(landing).map((read) => ({ ...read, finger: landing.finger as Finger | 0 })),
+      withNote(landing).map((read) => ({ ...read, finger: landing.finger as Digit })),
     ),
     tapesMm: record.tapesMm ?? [],
   }

@@ -124,6 +124,8 @@ export interface OctaveGrip {
 export interface Technique {
   /** Whether a half step makes two fingertips touch; else it is a finger's spacing. */
   readonly touches: boolean
+  /** Whether a position has a lower and an upper place by name, as cellists have it. */
+  readonly namesPlaces: boolean
   /** Whether a player chooses the frame once for all (bass: 1-2-4 or four fingers). */
   readonly choosesFrame: boolean
   /** Whether a fourth finger and an open string are two ways to play one note in first position. */

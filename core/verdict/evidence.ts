@@ -1,5 +1,5 @@
 import { group, max, min } from 'd3-array'
-import { centsPerMmOnString, type Finger } from '../instrument'
+import { THUMB, centsPerMmOnString, type Finger } from '../instrument'
 import {
   isSamePlace,
   placesOf,
@@ -83,7 +83,7 @@ export function evidenceOf({ stringing, exercise, landings, toleranceCents }: Ju
   const heaviest = max(bare, ({ weight }) => weight) ?? 1
   const wild = wildness(bare)
   const places = placesOf(exercise.notes)
-    .filter(({ finger }) => finger !== 0)
+    .filter(isStopped)
     .map((expected) => targetOf(stringing, expected) as EvidenceNote['target'])
   return {
     stringing,
@@ -105,8 +105,9 @@ function isCoarse({ source }: Landing): boolean {
   return source === 'ruler' || source === 'eye'
 }
 
-function isStopped(landing: Landing): boolean {
-  return landing.finger !== 0
+/** By a finger of the hand: the thumb on the string is no part of its frame, and nothing is said of it. */
+function isStopped({ finger }: Pick<Landing, 'finger'>): boolean {
+  return finger !== 0 && finger !== THUMB
 }
 
 function expectedOf({ stringIndex, finger, note, positionId }: Landing): ExpectedNote {

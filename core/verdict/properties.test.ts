@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { Matrix, solve } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
-import { FAMILY_IDS, familyOf, type Finger } from '../instrument'
+import { FAMILY_IDS, familyOf, type Digit } from '../instrument'
 import { chiSquare } from '../stats'
 import { shapeExercise } from '../take'
 import { landed, shaped, strung } from '../testing'
@@ -33,7 +33,7 @@ const anyTake: fc.Arbitrary<JudgedTake> = anyHand.chain((hand) =>
   fc
     .array(
       fc.tuple(
-        fc.constantFrom<(Finger | 0)[]>(...hand.exercise.notes.map((n) => n.finger)),
+        fc.constantFrom<Digit[]>(...hand.exercise.notes.map((n) => n.finger)),
         fc.integer({ min: -99, max: 99 }),
       ),
       { maxLength: 24 },

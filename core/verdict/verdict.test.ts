@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { exerciseOf } from '../exercise'
-import type { FamilyId, Finger } from '../instrument'
+import type { Digit, FamilyId, Finger } from '../instrument'
 import { placementContext } from '../pattern'
 import {
   faultyHand,
@@ -27,7 +27,7 @@ const takeOn = ({ familyId = 'violin', lengthMm = LENGTHS[familyId] }: Options) 
   exercise: shaped(familyId),
 })
 
-type Heard = readonly (readonly [Finger | 0, number])[]
+type Heard = readonly (readonly [Digit, number])[]
 
 const judgeLandings = (landings: readonly Landing[], options: Options = {}) =>
   judgeTake({ ...takeOn(options), landings, toleranceCents: options.toleranceCents ?? 10 })

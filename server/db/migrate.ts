@@ -11,6 +11,7 @@ import * as setup from './migrations/0008-setup'
 import * as heardTakes from './migrations/0009-heard-takes'
 import * as exercises from './migrations/0010-exercises'
 import * as verdicts from './migrations/0011-verdicts'
+import * as fingerings from './migrations/0012-fingerings'
 import type { Report, Step } from './migrations/step'
 
 /** In order; what has landed is never changed, only added to. */
@@ -26,6 +27,7 @@ const MIGRATIONS: Readonly<Record<string, { readonly steps: readonly Step[] }>> 
   '0009-heard-takes': heardTakes,
   '0010-exercises': exercises,
   '0011-verdicts': verdicts,
+  '0012-fingerings': fingerings,
 }
 
 /** Of this version or one before it. */

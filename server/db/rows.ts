@@ -1,14 +1,14 @@
 import type {
   Belief,
   BodyFitValues,
-  Finger,
+  Digit,
   LandingSource,
   Likely,
   SomeSchools,
   StringingSnapshot,
   TakeSummary,
 } from '#core'
-import type { Decision, ExerciseName, KeptVerdict, Level, SetupNow, SetupRound } from '#contracts'
+import type { Decision, ExerciseName, Fingering, KeptVerdict, Level, SetupNow, SetupRound } from '#contracts'
 
 /** Rows as the database keeps them. Dates without a time are ISO strings; instants are `Date`s in UTC; flags are read as 0 or 1. */
 
@@ -162,6 +162,20 @@ export interface HandMeasurementRow {
   removedAt: Date | null
 }
 
+export interface OwnFingeringRow {
+  id: string
+  studioId: string
+  userId: string
+  family: string
+  /** Names the line; the same as `named` says in parts. */
+  line: string
+  named: Fingering['line']
+  /** Null where the usual fingering holds again. */
+  notes: Fingering['notes'] | null
+  settled: Fingering['settled']
+  recordedAt: Date
+}
+
 export interface MasteryMarkRow {
   id: string
   studioId: string
@@ -266,7 +280,7 @@ export interface CheckRow {
 export type KeptExercise = ExerciseName & {
   readonly notes: readonly {
     readonly stringIndex: number
-    readonly finger: Finger | 0
+    readonly finger: Digit
     readonly note: string
     readonly positionId: string | null
   }[]

@@ -22,7 +22,7 @@
     />
     <g v-for="finger in drawn" :key="`n${finger.id}`" :class="finger.kind">
       <text :x="finger.x" :y="finger.y" class="number" text-anchor="middle" dominant-baseline="central">
-        {{ finger.finger }}
+        {{ fingerSign(finger.finger) }}
       </text>
       <text
         v-if="hasLabels && !finger.isPale"
@@ -39,6 +39,7 @@
 </template>
 
 <script setup lang="ts">
+import { fingerSign } from '../words/fingers'
 import { computed } from 'vue'
 import { inUnit } from '../words/numbers'
 import type { BoardFinger, BoardScale } from './board'

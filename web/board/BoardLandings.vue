@@ -31,7 +31,7 @@
         text-anchor="middle"
         dominant-baseline="central"
       >
-        {{ landing.finger }}
+        {{ fingerSign(landing.finger) }}
       </text>
 
       <circle v-for="(dot, index) in landing.dots" :key="index" :cx="dot.x" :cy="dot.y" r="4.5" class="dot" />
@@ -50,6 +50,7 @@
 </template>
 
 <script setup lang="ts">
+import { fingerSign } from '../words/fingers'
 import { computed } from 'vue'
 import { LANE_PX, WORD_ROW_PX, type BoardLanding, type BoardScale, type LandingWord } from './board'
 

@@ -5,7 +5,7 @@
       <template v-else>
         <circle :cx="target.x" :cy="target.y" r="14" />
         <text :x="target.x" :y="target.y" text-anchor="middle" dominant-baseline="central">
-          {{ target.finger }}
+          {{ fingerSign(target.finger) }}
         </text>
       </template>
     </g>
@@ -13,6 +13,7 @@
 </template>
 
 <script setup lang="ts">
+import { fingerSign } from '../words/fingers'
 import { computed } from 'vue'
 import type { BoardScale, BoardTarget } from './board'
 

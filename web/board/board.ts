@@ -1,3 +1,4 @@
+import { fingerSign } from '../words/fingers'
 import { scaleLinear, type ScaleLinear } from 'd3-scale'
 import {
   boardWidthMm,
@@ -6,7 +7,7 @@ import {
   spelledInterval,
   stringAcrossMm,
   transpose,
-  type Finger,
+  type Digit,
   type Note,
   type Stringing,
 } from '#core'
@@ -25,7 +26,7 @@ export interface BoardTape {
 /** Where a finger belongs on a string. */
 export interface BoardTarget {
   readonly stringIndex: number
-  readonly finger: Finger
+  readonly finger: Exclude<Digit, 0>
   readonly placeMm: number
   readonly note: string
 }
@@ -33,7 +34,7 @@ export interface BoardTarget {
 /** A fingertip lying on a string, drawn as broad as it is. */
 export interface BoardFinger {
   readonly stringIndex: number
-  readonly finger: Finger
+  readonly finger: Exclude<Digit, 0>
   readonly placeMm: number
   readonly note: string
   readonly widthMm: number
@@ -48,7 +49,7 @@ export interface BoardFinger {
 /** Where a finger landed: each note of it, and their mean. */
 export interface BoardLanding {
   readonly stringIndex: number
-  readonly finger: Finger
+  readonly finger: Exclude<Digit, 0>
   readonly targetMm: number
   readonly meanMm: number
   readonly meanCents: number
@@ -209,7 +210,7 @@ export function landingWords(
     .filter((landing) => landing.isOff)
     .map(({ stringIndex, finger, meanMm, meanCents }) => {
       const open = areSeveral ? tuning[stringIndex] : undefined
-      const who = open ? `${noteLabel(open, { octave: false })} ${finger}` : String(finger)
+      const who = open ? `${noteLabel(open, { octave: false })} ${fingerSign(finger)}` : fingerSign(finger)
       const isSharp = meanCents > 0
       const said = sharpOrFlat(meanCents)
       // Sharp lies towards the bridge: to the right, or to the left on a board turned round.

@@ -65,6 +65,7 @@
 </template>
 
 <script setup lang="ts">
+import { fingerSign, fingerWords } from '../words/fingers'
 import { scaleLinear, type ScaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { computed } from 'vue'
@@ -119,7 +120,7 @@ function saveWav() {
 }
 
 const spokenOf = (n: TrackNote) =>
-  `finger ${n.finger}, ${noteLabel(n.note)}, landed ${signedCents(n.landingCents)}, left at ${signedCents(n.settledCents)} cents`
+  `${fingerWords(n.finger)}, ${noteLabel(n.note)}, landed ${signedCents(n.landingCents)}, left at ${signedCents(n.settledCents)} cents`
 const spoken = computed(() => props.notes.map(spokenOf).join('; '))
 
 const pathOf = line<readonly [number, number]>(
@@ -130,7 +131,7 @@ function drawn(x: ScaleLinear<number, number>, y: ScaleLinear<number, number>) {
   return props.notes.map((n) => {
     const isOff = n.finger !== 0 && Math.abs(n.landingCents) > props.toleranceCents
     return {
-      finger: n.finger === 0 ? 'open' : String(n.finger),
+      finger: n.finger === 0 ? 'open' : fingerSign(n.finger),
       name: noteLabel(n.note, { octave: false }),
       spoken: spokenOf(n),
       side: isOff ? (n.landingCents > 0 ? 'sharp' : 'flat') : 'well',

@@ -1,33 +1,30 @@
 import bravura from '@vexflow-fonts/bravura/bravura.woff2?url'
 import {
   Accidental,
-  Annotation,
-  AnnotationVerticalJustify,
   Beam,
+  ClefNote,
   Font,
   Formatter,
   Renderer,
   Stave,
   StaveNote,
-  VexFlow,
   Voice,
+  VexFlow,
+  type RenderContext,
+  type StemmableNote,
 } from 'vexflow/core'
-import { VALUES, type NoteValue, type Score, type ScoreNote } from './score'
+import { VALUES, type Clef, type Score, type ScoreNote } from '#core'
+import { inkOf } from './ink'
+import { drawMarks } from './marks'
+import { headPx, NOTE_PX, rowsOf, type Row } from './rows'
 
 /** Between the ink of one line and that of the next, and round it all. */
 const BETWEEN_ROWS = 14
 const EDGE = 6
-/** What a clef and the lines themselves reach over and under the outer lines of a stave, in px of this size of note. */
-const CLEF_OVER = 18
-const CLEF_UNDER = 20
-/** Half a notehead's height, and what a sign before it reaches over and under it. */
-const HEAD = 6
-const SIGN = 16
-/** Room a note takes with its sign and finger. */
-const NOTE_PX = 30
-const SIGNATURE_PX = 13
-const CLEF_PX = 44
-const FINGER_PT = 11
+const WIDEST_NOTE_PX = NOTE_PX * 1.7
+
+/** The major keys from seven flats to seven sharps, as the library names them. */
+const MAJOR_KEYS = ['Cb', 'Gb', 'Db', 'Ab', 'Eb', 'Bb', 'F', 'C', 'G', 'D', 'A', 'E', 'B', 'F#', 'C#']
 
 let ready: Promise<void> | undefined
 
@@ -37,107 +34,118 @@ function loadFont(): Promise<void> {
   return ready
 }
 
+/** What was drawn of one note: its head, and everything written beside it. */
+export interface DrawnNote {
+  readonly parts: readonly Element[]
+  /** Covers the note from the top of its line to the bottom. */
+  readonly hit: SVGRectElement
+}
+
 /**
- * Draws a score into an empty element of `width` pixels, as many bars a line as have room. Returns the drawn element of
- * every note, in order.
+ * Draws a score into an empty element of `width` pixels, as many bars a line as have room, each line as high as its own ink.
+ * Returns what was drawn of every note, in order.
  */
-export async function drawScore(
-  element: HTMLDivElement,
-  score: Score,
-  value: NoteValue,
-  width: number,
-): Promise<Element[]> {
+export async function drawScore(element: HTMLDivElement, score: Score, width: number): Promise<DrawnNote[]> {
   await loadFont()
+  await document.fonts.ready
   element.replaceChildren()
-  const rows = rowsOf(score, width)
   const renderer = new Renderer(element, Renderer.Backends.SVG)
   renderer.resize(width, 10)
   const context = renderer.getContext()
-  const drawn: Element[] = []
+  const drawn: DrawnNote[] = []
   let bottom = 0
-  rows.forEach((bars, row) => {
-    const line = context.openGroup() as SVGGElement
-    const ink = { top: Infinity, bottom: -Infinity }
-    const take = (top: number, under: number) => {
-      ink.top = Math.min(ink.top, top)
-      ink.bottom = Math.max(ink.bottom, under)
-    }
-    const head = CLEF_PX + SIGNATURE_PX * signsOf(score.signature)
-    const notes = bars.reduce((sum, bar) => sum + bar.length, 0)
-    // The last line is no wider than its notes need.
-    const perNote = Math.min((width - head - 8) / notes, NOTE_PX * 1.7)
-    let x = 0
-    bars.forEach((bar, index) => {
-      const own = perNote * bar.length + (index === 0 ? head : 0)
-      const stave = new Stave(x, 0, own)
-      if (index === 0) stave.addClef(score.clef).addKeySignature(score.signature)
-      stave.setContext(context).draw()
-      const staveNotes = bar.map((n) => staveNote(n, score.clef, value))
-      const voice = new Voice({ numBeats: bar.length, beatValue: VALUES[value] }).addTickables(staveNotes)
-      const beams = value === 'quarter' ? [] : Beam.generateBeams(staveNotes)
-      new Formatter().joinVoices([voice]).formatToStave([voice], stave)
-      voice.draw(context, stave)
-      for (const beam of beams) beam.setContext(context).draw()
-      drawn.push(...staveNotes.flatMap((n) => n.getSVGElement() ?? []))
-      take(stave.getYForLine(0) - CLEF_OVER, stave.getYForLine(4) + CLEF_UNDER)
-      for (const note of staveNotes) takeInk(note, take)
-      x += own
-    })
+  rowsOf(score, width).forEach((row, index) => {
+    const group = context.openGroup('line') as SVGGElement
+    const notes = drawRow(context, score, row, width)
+    const parts = drawMarks(group, notes)
     context.closeGroup()
-    // Fingers are set in the page's own face, whose letters say how high they are.
-    for (const finger of line.querySelectorAll<SVGGraphicsElement>('.vf-annotation text')) {
-      const { y, height } = finger.getBBox()
-      take(y, y + height)
-    }
-    const top = bottom + (row === 0 ? EDGE : BETWEEN_ROWS)
-    line.setAttribute('transform', `translate(0 ${top - ink.top})`)
+    const ink = inkOf(group)
+    const top = bottom + (index === 0 ? EDGE : BETWEEN_ROWS)
+    group.setAttribute('transform', `translate(0 ${top - ink.top})`)
+    notes.forEach(({ x }, i) => {
+      const left = i === 0 ? x - WIDEST_NOTE_PX / 2 : (notes[i - 1]!.x + x) / 2
+      const right = i + 1 < notes.length ? (x + notes[i + 1]!.x) / 2 : x + WIDEST_NOTE_PX / 2
+      const hit = document.createElementNS('http://www.w3.org/2000/svg', 'rect')
+      const box = { x: left, y: ink.top, width: right - left, height: ink.bottom - ink.top }
+      for (const [name, value] of Object.entries(box)) hit.setAttribute(name, String(value))
+      hit.classList.add('hit')
+      group.append(hit)
+      drawn.push({ parts: parts[i]!, hit })
+    })
     bottom = top + ink.bottom - ink.top
   })
   renderer.resize(width, Math.ceil(bottom + EDGE))
   return drawn
 }
 
-/**
- * How far up and down a note is drawn: heads with their signs, ledger lines, stem. The music face itself is no measure of
- * that: its letters claim four times their height.
- */
-function takeInk(note: StaveNote, take: (top: number, bottom: number) => void): void {
-  for (const y of note.getYs()) take(y - HEAD, y + HEAD)
-  if (note.getModifiersByType(Accidental.CATEGORY).length > 0)
-    for (const y of note.getYs()) take(y - SIGN, y + SIGN)
-  if (!note.hasStem()) return
+/** A note where it stands on its line. */
+export interface PlacedNote {
+  readonly note: ScoreNote
+  readonly element: Element | undefined
+  readonly x: number
+  /** The highest ink of it: head, ledger lines, sign and stem; never lower than the staff. */
+  readonly topY: number
+}
+
+function drawRow(context: RenderContext, score: Score, row: Row, width: number): PlacedNote[] {
+  const head = headPx(score)
+  // The last line is no wider than its notes need.
+  const perSign = Math.min((width - head - 8) / row.signs, WIDEST_NOTE_PX)
+  let x = 0
+  let { clef } = row
+  return row.bars.flatMap((bar, index) => {
+    const signs = bar.length + bar.filter((n) => n.clef && n.clef !== clef).length
+    const own = perSign * signs + (index === 0 ? head : 0)
+    const stave = new Stave(x, 0, Math.min(own, width - x - 1))
+    if (index === 0) stave.addClef(clef).addKeySignature(MAJOR_KEYS[score.signs + 7]!)
+    stave.setContext(context).draw()
+    x += own
+    const staveNotes: StaveNote[] = []
+    const tickables = bar.flatMap((n) => {
+      const changes = n.clef !== undefined && n.clef !== clef
+      if (changes) clef = n.clef!
+      const staveNote = staveNoteOf(n, clef, score)
+      staveNotes.push(staveNote)
+      return changes ? [new ClefNote(clef, 'small'), staveNote] : [staveNote]
+    })
+    const voice = new Voice({ numBeats: bar.length, beatValue: VALUES[score.value] })
+    voice.setStrict(false).addTickables(tickables)
+    const beams = score.value === 'quarter' ? [] : Beam.generateBeams(staveNotes as StemmableNote[])
+    new Formatter().joinVoices([voice]).formatToStave([voice], stave)
+    voice.draw(context, stave)
+    for (const beam of beams) beam.setContext(context).draw()
+    return staveNotes.map((staveNote, i) => ({
+      note: bar[i]!,
+      element: staveNote.getSVGElement() ?? undefined,
+      x: staveNote.getAbsoluteX() + HEAD_WIDTH / 2,
+      topY: Math.min(stave.getYForLine(0), topOf(staveNote)),
+    }))
+  })
+}
+
+/** Half a notehead's height and a whole one's width, and what a sign before it reaches over it, in px of this size of note. */
+const HEAD = 6
+const HEAD_WIDTH = 12
+const SIGN = 16
+
+function topOf(note: StaveNote): number {
+  const hasSign = note.getModifiersByType(Accidental.CATEGORY).length > 0
+  const heads = Math.min(...note.getYs()) - (hasSign ? SIGN : HEAD)
+  if (!note.hasStem()) return heads
   const { topY, baseY } = note.getStemExtents()
-  take(Math.min(topY, baseY), Math.max(topY, baseY))
+  return Math.min(heads, topY, baseY)
 }
 
-function staveNote({ pitch, sign, finger }: ScoreNote, clef: string, value: NoteValue): StaveNote {
-  const note = new StaveNote({ keys: [pitch], duration: String(VALUES[value]), clef, autoStem: true })
-  if (sign !== undefined) note.addModifier(new Accidental(sign))
-  const fingering = new Annotation(finger)
-    .setFont("'Source Sans 3 Variable'", FINGER_PT, '600')
-    .setVerticalJustification(AnnotationVerticalJustify.TOP)
-  return note.addModifier(fingering)
-}
-
-/** Bars by line, at least one on each. */
-function rowsOf({ bars, signature }: Score, width: number): (readonly ScoreNote[])[][] {
-  const room = width - CLEF_PX - SIGNATURE_PX * signsOf(signature)
-  const rows: (readonly ScoreNote[])[][] = []
-  let used = Infinity
-  for (const bar of bars) {
-    const needs = bar.length * NOTE_PX
-    if (used + needs > room) {
-      rows.push([])
-      used = 0
-    }
-    rows.at(-1)!.push(bar)
-    used += needs
-  }
-  return rows
-}
-
-const SIGNS: Record<string, number> = { C: 0, G: 1, F: 1, D: 2, Bb: 2, A: 3, Eb: 3, E: 4, Ab: 4, B: 5, Db: 5 }
-
-function signsOf(signature: string): number {
-  return SIGNS[signature] ?? 7
+function staveNoteOf(score: ScoreNote, clef: Clef, { value }: Score): StaveNote {
+  const heads = score.second ? [score, score.second] : [score]
+  const keys = heads.map(
+    ({ written }) => `${written.letter.toLowerCase()}/${written.octave - (score.isOttava ? 1 : 0)}`,
+  )
+  const note = new StaveNote({ keys, duration: String(VALUES[value]), clef, autoStem: true })
+  heads.forEach(({ sign, isCourtesy }, index) => {
+    if (sign === undefined) return
+    const accidental = new Accidental(sign)
+    note.addModifier(isCourtesy ? accidental.setAsCautionary() : accidental, index)
+  })
+  return note
 }

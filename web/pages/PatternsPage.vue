@@ -134,7 +134,7 @@ const family = computed(() => atlas.family.value)
 const strings = computed(() => atlas.tuning.value.map((open) => noteLabel(open, { octave: false })))
 const fingers = useBoardFingers(patterns)
 /** As a cello or a bass stands before its player. */
-const isUprightFirst = computed(() => family.value.grip !== 'letters')
+const isUprightFirst = computed(() => family.value.isUpright)
 const { isUpright } = useTurned(isUprightFirst)
 const isPrinting = ref(false)
 const stage = useStages(7)

@@ -1,6 +1,9 @@
 <template>
   <PatternsHead>
-    <ElButton :disabled="line.notes.value.length === 0" @click="check"
+    <ElButton :disabled="line.notes.value.length === 0" @click="isPrinting = true"
+      >Print<KeyHint of="p" on-button
+    /></ElButton>
+    <ElButton :disabled="line.notes.value.length === 0 || line.doubled.value !== undefined" @click="check"
       >Check it<KeyHint of="h" on-button
     /></ElButton>
     <ElButton type="primary" :disabled="line.notes.value.length === 0" @click="toggle">
@@ -12,18 +15,18 @@
     <FieldRow label="Play">
       <PlainSelect v-model="choice.figure" label="Play" :options="figures" />
     </FieldRow>
-    <FieldRow v-if="!line.drill.value" label="Octaves">
+    <FieldRow v-if="line.isScale.value" label="Octaves">
       <ElSegmented v-model="choice.octaves" :options="[1, 2, 3]" aria-label="Octaves" />
     </FieldRow>
-    <FieldRow v-if="!line.drill.value && family.grip === 'letters'" label="Same note as an open string">
+    <FieldRow v-if="line.hasOpenChoice.value" label="Same note as an open string">
       <ElSegmented
         v-model="choice.openStrings"
         :options="OPEN_OR_FOURTH"
         aria-label="Fourth finger or open string"
       />
     </FieldRow>
-    <template v-if="line.drill.value">
-      <FieldRow v-if="!line.drill.value.across" label="String">
+    <template v-if="!line.isScale.value">
+      <FieldRow v-if="line.drill.value && !line.drill.value.across" label="String">
         <ElSegmented v-model="stringIndex" :options="strings" aria-label="String" />
       </FieldRow>
       <FieldRow label="Position">
@@ -33,21 +36,29 @@
   </section>
   <section class="card music">
     <p class="title">{{ title }}</p>
-    <p v-if="line.run.value.fault" class="heed">{{ line.run.value.fault }}</p>
-    <NotationStaff
+    <p v-if="line.run.value.fault" class="heed" role="alert">{{ line.run.value.fault }}</p>
+    <LineStaff
       v-else
-      :score="line.score.value"
-      :value="choice.value"
+      :line="line"
       :at="player.at.value"
       :label="title"
+      :tuning="atlas.tuning.value"
+      @hear="hear"
     />
     <p v-if="line.drill.value" class="how">
       {{ timesSentence }}{{ drillHow(line.drill.value.id, settings.schoolsOf(patterns.student)) }}
     </p>
-    <p v-else class="how soft">One usual fingering among several. {{ written }}</p>
-    <p v-if="line.drill.value?.isWide" class="heed">
+    <p v-else-if="line.doubled.value" class="how">{{ doubledSentence }}</p>
+    <p v-if="line.drill.value?.isWide || line.doubled.value" class="heed">
       Only if it is comfortable. At any pain, numbness or tingling: stop, rest, and ask a doctor.
     </p>
+    <FingeringBar
+      v-if="line.isScale.value && (line.notes.value.length > 0 || line.own.isChanged.value)"
+      :line="line"
+      @choose="(id) => (choice.variant = id)"
+      @keep="keep"
+      @usual="theUsual"
+    />
   </section>
   <section class="card sound" aria-label="Sound">
     <FieldRow label="In">
@@ -78,30 +89,40 @@
       label="Fingerboard with the places of the line"
     />
   </section>
+  <LineSheetDialog v-if="isPrinting" v-model="isPrinting" :line="line" :title="title" :whose="whose" />
 </template>
 
 <script setup lang="ts">
 import { useSessionStorage } from '@vueuse/core'
-import { computed, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { clefFor, type DrillId, type FigureId } from '#core'
 import { A4_CHOICES } from '../audio/useReferenceTone'
 import { usePlayer } from '../audio/usePlayer'
 import StringBoard from '../board/StringBoard.vue'
+import FingeringBar from '../features/patterns/FingeringBar.vue'
 import KeyFields from '../features/patterns/KeyFields.vue'
+import LineSheetDialog from '../features/patterns/LineSheetDialog.vue'
+import LineStaff from '../features/patterns/LineStaff.vue'
 import PatternsHead from '../features/patterns/PatternsHead.vue'
-import { FIRST_LINE, useLine, type LineChoice } from '../features/patterns/useLine'
+import { FIRST_LINE, useLine, type LineChoice, type PlayedFigure } from '../features/patterns/useLine'
 import PlainSelect from '../ui/PlainSelect.vue'
 import FieldRow from '../ui/FieldRow.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import SystemChoice from '../ui/SystemChoice.vue'
-import NotationStaff from '../notation/NotationStaff.vue'
 import { useExerciseChoice } from '../stores/exercise-choice'
 import { useSettings } from '../stores/settings'
 import { usePatterns } from '../features/patterns/usePatterns'
 import { useBench } from '../stores/bench'
 import { count } from '../words/numbers'
-import { DRILL_NAMES, drillHow, keyName, positionName, shortPositionName } from '../words/patterns'
+import {
+  DOUBLE_STOP_NAMES,
+  DRILL_NAMES,
+  drillHow,
+  keyName,
+  positionName,
+  shortPositionName,
+} from '../words/patterns'
+import { instrumentKind } from '../words/trade'
 import KeyHint from '../ui/KeyHint.vue'
 import { noteLabel } from '../words/notes'
 
@@ -127,12 +148,14 @@ const family = computed(() => atlas.family.value)
 const choice = useSessionStorage<LineChoice>('jadefell.line', { ...FIRST_LINE }, { mergeDefaults: true })
 const line = useLine(choice, patterns)
 const player = usePlayer()
+const isPrinting = ref(false)
 const isPlaying = computed(() => player.at.value !== undefined)
 
-const figures = computed<{ value: FigureId | DrillId; label: string }[]>(() => [
+const figures = computed<{ value: PlayedFigure; label: string }[]>(() => [
   { value: 'scale', label: 'Scale' },
   { value: 'arpeggio', label: 'Arpeggio' },
   ...line.offered.value.map(({ id }) => ({ value: id, label: DRILL_NAMES[id] })),
+  ...line.offeredDoubles.value.map((kind) => ({ value: kind, label: DOUBLE_STOP_NAMES[kind] })),
 ])
 watch(
   figures,
@@ -164,18 +187,30 @@ const title = computed(() => {
   const { figure, octaves } = choice.value
   if (line.drill.value)
     return `${DRILL_NAMES[line.drill.value.id]}: ${key}, ${positionName(atlas.position.value)}`
+  if (line.doubled.value)
+    return `${DOUBLE_STOP_NAMES[line.doubled.value]}: ${key}, ${positionName(atlas.position.value)}`
   return `${key} ${figure === 'arpeggio' ? 'arpeggio' : figures.value[0]!.label.toLowerCase()}, ${OCTAVE_WORDS[octaves]}`
 })
 const timesSentence = computed(() => {
   const times = line.drill.value?.times ?? 1
   return times > 1 ? `${count(times, 'time')} on each string. ` : ''
 })
-const written = computed(() => {
-  const clef = clefFor(
-    family.value.id,
-    line.notes.value.map((n) => n.note),
+const doubledSentence = computed(() => {
+  const wide = line.tooWide.value.length
+  const all = line.notes.value.length
+  const reach = patterns.student?.hand
+    ? wide > 0
+      ? `${wide} of ${all} are wider than this hand measured: leave those out. `
+      : 'All within this hand’s comfortable span. '
+    : 'Measure the hand to see which are within its span. '
+  return `${reach}The lower note alone first, then the upper, then both.`
+})
+const whose = computed(() => {
+  const { instrument, setup } = bench
+  const kind = instrumentKind(setup.familyId, setup.sizeId)
+  return [patterns.student?.name, instrument ? `${kind}, ${instrument.label}` : kind].filter(
+    (w) => w !== undefined,
   )
-  return `${clef[0]!.toUpperCase()}${clef.slice(1)} clef${family.value.id === 'bass' ? ', sounding an octave lower' : ''}.`
 })
 const soundingString = computed(() =>
   player.at.value === undefined ? undefined : line.notes.value[player.at.value]?.stringIndex,
@@ -188,6 +223,23 @@ function toggle() {
     noteMs: line.noteMs.value,
     isLoop: choice.value.isLoop,
   }))
+}
+/** One note alone, as long as in the line. */
+function hear(index: number) {
+  const cents = line.pitches.value[index]
+  if (cents === undefined) return
+  void player.start(() => ({
+    centsAboveA4: [cents],
+    noteMs: Math.max(500, line.noteMs.value),
+    isLoop: false,
+  }))
+}
+async function keep() {
+  await line.own.keep(title.value, line.fingered.value)
+}
+async function theUsual() {
+  choice.value.variant = 'usual'
+  await line.own.keep(title.value, null)
 }
 // Another line is not the one that was started.
 watch(
@@ -205,6 +257,8 @@ useShortcuts('Scales and drills', [
   { key: ',', does: 'Position before', run: () => atlas.movePosition(-1) },
   { key: 'n', does: 'Next figure', run: nextFigure },
   { key: 'h', does: 'Check this line', run: check },
+  { key: 'p', does: 'Print this line', run: () => (isPrinting.value = line.notes.value.length > 0) },
+  { key: 'k', does: 'Keep this fingering for the studio', run: () => void (line.isScale.value && keep()) },
   { key: 'o', does: 'Loop', run: () => (choice.value.isLoop = !choice.value.isLoop) },
   {
     key: '+',

@@ -8,7 +8,7 @@
     <FieldRow label="From">
       <div class="place">
         <PlainSelect v-model="fromId" label="From position" :options="positions" />
-        <ElSegmented v-model="fromFinger" :options="fingers" aria-label="From finger" />
+        <ElSegmented v-model="fromFinger" :options="fromFingers" aria-label="From finger" />
       </div>
     </FieldRow>
     <FieldRow label="To">
@@ -24,11 +24,7 @@
         {{ inUnit(Math.abs(result.shift.distanceMm))
         }}<small> mm {{ result.shift.distanceMm < 0 ? 'towards the nut' : 'towards the bridge' }}</small>
       </p>
-      <p class="say">
-        {{ result.shift.guide }} guides: it slides lightly on the {{ stringName }} string from
-        {{ inUnit(result.shift.guideFromMm) }} to {{ length(result.shift.guideToMm) }}, the thumb with it;
-        then {{ toFinger }} plays {{ arrival }}.
-      </p>
+      <p class="say">{{ guideSentence }}</p>
       <template v-if="staying.length > 0">
         <p class="soft">Under the hand before and after:</p>
         <ul class="staying">
@@ -56,8 +52,8 @@
   </section>
   <section class="card" aria-label="All shifts">
     <p class="eyebrow">
-      Guide {{ fromFinger }} from {{ positionName(from) }} in {{ keyName(atlas.key.value) }},
-      {{ stringName }} string
+      {{ fromFinger === 0 ? 'From the open string,' : `Guide ${fromFinger} from` }}
+      {{ positionName(from) }} in {{ keyName(atlas.key.value) }}, {{ stringName }} string
     </p>
     <div class="table">
       <table class="ledger numbers">
@@ -90,7 +86,7 @@ import { useBench } from '../stores/bench'
 import FieldRow from '../ui/FieldRow.vue'
 import PlainSelect from '../ui/PlainSelect.vue'
 import { useShortcuts } from '../ui/useShortcuts'
-import { inUnit, length } from '../words/numbers'
+import { inUnit } from '../words/numbers'
 import { keyName, positionName, shortPositionName } from '../words/patterns'
 import { noteLabel } from '../words/notes'
 
@@ -100,7 +96,7 @@ const { family } = atlas
 const bench = useBench()
 const shift = useShift(patterns)
 const { from, fromId, toId, fromFinger, toFinger, stringName, step } = shift
-const { result, faultSentence, arrival, staying, boardFingers, everyShift } = shift
+const { result, faultSentence, guideSentence, staying, boardFingers, everyShift } = shift
 
 const stringIndex = computed({
   get: () => atlas.stringIndex.value,
@@ -112,6 +108,7 @@ const strings = computed(() =>
 const positions = computed(() =>
   family.value.positions.map((p) => ({ value: p.id, label: shortPositionName(p) })),
 )
+const fromFingers = computed(() => [{ value: 0, label: '0' }, ...fingers.value])
 const fingers = computed(() => shift.offered.value.map((value) => ({ value, label: String(value) })))
 
 useShortcuts('Shifts', [

@@ -172,6 +172,10 @@ const NOTE_NAMES = [
   { value: 'german' as const, label: 'German: B, H' },
   { value: 'fixed_do' as const, label: 'Fixed do: Si♭, Si' },
 ]
+const BASS_POSITIONS = [
+  { value: 'numerals' as const, label: 'half, I, II, II½, III' },
+  { value: 'semitones' as const, label: 'By the semitone under 1' },
+]
 const FACINGS = [
   { value: 'player' as const, label: 'As the player sees it' },
   { value: 'facing' as const, label: 'From the front' },
@@ -200,7 +204,7 @@ interface Choice {
 const choices = computed<Choice[]>(() => {
   const now = settings.value
   if (!now) return []
-  const choice = <K extends 'lengthUnit' | 'noteNames' | 'boardTurned' | 'paper'>(
+  const choice = <K extends 'lengthUnit' | 'noteNames' | 'bassPositions' | 'boardTurned' | 'paper'>(
     label: string,
     key: K,
     options: readonly { readonly value: StudioSettings[K]; readonly label: string }[],
@@ -219,6 +223,7 @@ const choices = computed<Choice[]>(() => {
     },
     choice('Lengths in', 'lengthUnit', UNITS),
     choice('Names of notes', 'noteNames', NOTE_NAMES),
+    choice('Positions of a bass', 'bassPositions', BASS_POSITIONS),
     {
       label: 'The board is seen',
       options: FACINGS,

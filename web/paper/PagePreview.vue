@@ -27,6 +27,13 @@
         :stroke-width="item.widthMm"
         :stroke-dasharray="item.isDashed ? '1 0.8' : undefined"
       />
+      <path
+        v-else-if="item.kind === 'path'"
+        :d="item.d"
+        :transform="`translate(${item.x} ${item.y}) scale(${item.scaleX} ${item.scaleY})`"
+        :class="item.widthMm === undefined ? 'filled' : 'stroked'"
+        :stroke-width="item.widthMm === undefined ? undefined : item.widthMm / Math.abs(item.scaleX)"
+      />
       <text
         v-else
         :x="item.x"
@@ -75,6 +82,15 @@ line,
 
 .circle.none {
   fill: none;
+}
+
+path.filled {
+  fill: #000;
+}
+
+path.stroked {
+  fill: none;
+  stroke: #000;
 }
 
 text {

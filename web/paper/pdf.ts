@@ -62,6 +62,11 @@ function draw(document: PDFKit.PDFDocument, item: PageItem): void {
     if (item.fill === 'none') document.stroke()
     else document.fillAndStroke(item.fill, '#000')
     if (item.isDashed) document.undash()
+  } else if (item.kind === 'path') {
+    document.save().translate(mm(item.x), mm(item.y)).scale(mm(item.scaleX), mm(item.scaleY)).path(item.d)
+    if (item.widthMm === undefined) document.fill('#000')
+    else document.lineWidth(item.widthMm / Math.abs(item.scaleX)).stroke('#000')
+    document.restore()
   } else {
     document
       .font(item.isBold ? 'bold' : 'regular')

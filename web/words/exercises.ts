@@ -1,4 +1,11 @@
-import { DRILLS, parseKey, parseNote, type ExerciseFault, type ExerciseName as CoreName } from '#core'
+import {
+  drillsFor,
+  FAMILY_IDS,
+  parseKey,
+  parseNote,
+  type ExerciseFault,
+  type ExerciseName as CoreName,
+} from '#core'
 import type { ExerciseName } from '#contracts'
 import { DRILL_NAMES, keyName, positionNamed } from './patterns'
 import { noteLabel } from './notes'
@@ -25,7 +32,9 @@ export function exerciseName(exercise: ExerciseName): string {
     case 'hand':
       return `${stringName(exercise.string)}, hand of ${keyOfId(exercise.keyId)}, ${positionNamed(exercise.positionId)}`
     case 'drill': {
-      const drill = DRILLS.find(({ id }) => id === exercise.drillId)
+      const drill = FAMILY_IDS.flatMap((family) => drillsFor(family)).find(
+        ({ id }) => id === exercise.drillId,
+      )
       const where = drill?.across ? 'across the strings' : stringName(exercise.string)
       return `${drill ? DRILL_NAMES[drill.id] : 'A drill'}: ${keyOfId(exercise.keyId)}, ${where}, ${positionNamed(exercise.positionId)}`
     }

@@ -2,8 +2,15 @@ import {
   FAMILY_IDS,
   familyOf,
   positionAtSemitone,
+  techniqueOf,
   touchingFingers,
+  type Alternative,
+  type AlternativeId,
+  type DoubleStopKind,
+  type DrillFault,
   type DrillId,
+  type Lock,
+  type Note,
   type Extension,
   type Family,
   type Placement,
@@ -25,7 +32,9 @@ import {
 } from '#core'
 import { shortDay } from './dates'
 import { count, length, listed } from './numbers'
-import { noteLabel } from './notes'
+import { fingerWords } from './fingers'
+import { labelOfName, noteLabel } from './notes'
+import { shown } from './shown'
 
 export const MODE_NAMES: Record<ModeId, string> = {
   major: 'major',
@@ -70,15 +79,41 @@ const ORDINALS: Record<string, string> = {
   eleventh: '11th',
 }
 
-/** `half`, `1st`, `3rd`; of a bass further up `5 st`, the semitones under the first finger. */
-export function shortPositionName({ id, firstFingerSemitones }: Position): string {
-  return ORDINALS[id] ?? `${firstFingerSemitones[0]} st`
+/**
+ * Of a bass, by the semitones under its first finger. Handbook, section 9; common practice, no source. The other common way
+ * counts the semitones themselves.
+ */
+const BASS_NUMERALS = ['', 'half', 'I', 'II', 'II½', 'III', 'III½', 'IV', 'V', 'V½', 'VI', 'VI½', 'VII']
+
+function isOfBass({ letter }: Position): boolean {
+  return letter === undefined
 }
 
-/** `half position`, `third position`; `1 at 5 semitones` of a bass further up. */
-export function positionName({ id, firstFingerSemitones }: Position): string {
-  if (id in ORDINALS) return `${id} position`
-  return `1 at ${count(firstFingerSemitones[0] ?? 0, 'semitone')}`
+/** `half`, `1st`, `3rd`; of a bass `II½`, or as the studio has it `5 st`, the semitones under the first finger. */
+export function shortPositionName(position: Position): string {
+  const semitones = position.firstFingerSemitones[0] ?? 0
+  if (!isOfBass(position)) return ORDINALS[position.id] ?? position.id
+  return shown.bassPositions === 'semitones'
+    ? `${semitones} st`
+    : (BASS_NUMERALS[semitones] ?? `${semitones} st`)
+}
+
+/** `half position`, `third position`; of a bass `position II½`, or `1 at 4 semitones`. */
+export function positionName(position: Position): string {
+  const semitones = position.firstFingerSemitones[0] ?? 0
+  if (!isOfBass(position)) return `${position.id} position`
+  const numeral = BASS_NUMERALS[semitones]
+  if (shown.bassPositions === 'semitones' || numeral === undefined)
+    return `1 at ${count(semitones, 'semitone')}`
+  return semitones === 1 ? 'half position' : `position ${numeral}`
+}
+
+/** A place of the hand in it: where a cellist tells a lower from an upper one, which. */
+export function placeName(family: Family, position: Position, base: number): string {
+  const places = position.firstFingerSemitones
+  if (!techniqueOf(family.id).namesPlaces || places.length < 2 || position.id === 'first')
+    return positionName(position)
+  return `${base <= places[0]! ? 'lower' : 'upper'} ${positionName(position)}`
 }
 
 /** The same by its id alone, whichever family has it. */
@@ -99,7 +134,7 @@ export function stepsName({ steps }: Pattern): string {
 export function patternName(family: Family, pattern: Pattern): string {
   if (pattern.steps.length === 0) return `${pattern.fingers.join('')} alone`
   const groups = touchingGroups(pattern)
-  if (family.grip !== 'letters') {
+  if (!techniqueOf(family.id).touches) {
     const halves = touchingFingers(pattern).map((pair) => pair.join('–'))
     return `${pattern.fingers.join(' ')}, ${halves.length > 0 ? `half step ${listed(halves)}` : 'no half step'}`
   }
@@ -156,7 +191,7 @@ export function extensionSentence(extension: Extension): string {
 /** Where a closed hand lies that is not at its position's own place; nothing where it is. */
 export function lowerPlaceSentence(family: Family, { position, base }: Placement): string | undefined {
   const own = position.firstFingerSemitones.at(-1)!
-  if (base === own) return undefined
+  if (base === own || !techniqueOf(family.id).namesPlaces) return undefined
   const other = positionAtSemitone(family, base)
   if (other && other.id !== position.id) return `The hand lies in ${positionName(other)}.`
   return base < own
@@ -306,6 +341,71 @@ const DRILL_HOW: Record<DrillId, string> = {
   fourth_against_open: '4 must match the open string: listen for the ring.',
   extended_first: 'The thumb stays still; turn the forearm, do not pinch.',
   octave_one_four: 'Slowly, and only if it is comfortable: stop at any strain.',
+}
+
+const DRILL_FAULTS: Record<DrillFault | 'no_hand', string> = {
+  no_hand: 'The key has no hand on this string in this position: choose another string, position or key.',
+  fingers_missing: 'This hand has not the fingers for it: choose another string, position or key.',
+  one_note: 'The key has one note only under this hand: choose another string, position or key.',
+  no_such_open_string:
+    '4 is no open string’s note here: choose a string with one above it, and 4 on that note.',
+  not_extended: '1 does not drop back here: choose a key with its flat, as E♭ major on the D string.',
+  no_octave: '1 and 4 are no octave here: choose another string, position or key.',
+}
+
+export function drillFaultSentence(fault: DrillFault | 'no_hand'): string {
+  return DRILL_FAULTS[fault]
+}
+
+/** What no hand does, named: the note, the finger and the string. */
+export function lockFaultSentence(
+  { note, lock }: { readonly note: string; readonly lock: Lock },
+  tuning: readonly Note[],
+): string {
+  const open = lock.stringIndex === undefined ? undefined : tuning[lock.stringIndex]
+  const what = [
+    ...(lock.finger === undefined ? [] : [`with ${fingerWords(lock.finger)}`]),
+    ...(open ? [`on the ${noteLabel(open, { octave: false })} string`] : []),
+    ...(lock.harmonic ? ['as a harmonic'] : []),
+    ...(lock.isShift === undefined ? [] : [lock.isShift ? 'with a shift' : 'without a shift']),
+  ].join(' ')
+  return `No hand plays note ${lock.index + 1}, ${labelOfName(note, { octave: true })}, ${what}: settle it otherwise, or take it back.`
+}
+
+export const DOUBLE_STOP_NAMES: Record<DoubleStopKind, string> = {
+  thirds: 'Thirds',
+  sixths: 'Sixths',
+  octaves: 'Octaves',
+  fourth_against_open: '4 with the open string',
+}
+
+export const ALTERNATIVE_NAMES: Record<AlternativeId, string> = {
+  usual: 'Usual',
+  no_open: 'No open strings',
+  stay: 'Stay and stretch',
+  start_first: 'Start on 1',
+  start_second: 'Start on 2',
+  semitones: 'One finger a semitone',
+  closed: 'Closed hands',
+  few_crossings: 'Fewer strings',
+  shift_elsewhere: 'Shift elsewhere',
+}
+
+const ALTERNATIVE_WHY: Record<AlternativeId, string> = {
+  usual: 'Open strings and first position as far as they reach.',
+  no_open: 'Every note in the hand, for vibrato and one colour.',
+  stay: 'Fewer shifts; 4 stretches.',
+  start_first: 'One shape that serves every key.',
+  start_second: 'One shape that serves every key, half a hand lower.',
+  semitones: 'Every note articulate, no slide.',
+  closed: 'No extension: a smaller hand shifts instead.',
+  few_crossings: 'One colour; the left hand travels for the bow.',
+  shift_elsewhere: 'The same strings, other places to shift.',
+}
+
+/** Why one would choose it, with its shifts and crossings: `Fewer shifts; 4 stretches. 1 shift, 3 crossings.` */
+export function alternativeSentence({ id, shifts, crossings }: Alternative): string {
+  return `${ALTERNATIVE_WHY[id]} ${count(shifts, 'shift')}, ${count(crossings, 'crossing')} going up.`
 }
 
 /** How a drill is played, in the student’s school. */

@@ -18,6 +18,8 @@ export const QUESTION_NAMES: Record<SchoolQuestion, string> = {
   fourth_finger: 'Fourth finger',
   fourth_on_neighbour: '4 on the next string',
   bass_fingering: 'Bass fingering',
+  climbing: 'Climbing a scale',
+  chromatic_scales: 'Chromatic scales',
 }
 
 const WORDS = {
@@ -154,6 +156,30 @@ const WORDS = {
       name: 'Four fingers',
       isFor: 'Fewer shifts, mostly in higher positions.',
       otherwise: 'In the low positions most hands are too small for it.',
+    },
+  },
+  climbing: {
+    early: {
+      name: 'Shift early, on 1',
+      isFor: 'Pairs of fingers on the top string: every shift is the same small one.',
+      otherwise: 'Fast scales have fewer shifts if the hand stays.',
+    },
+    stay: {
+      name: 'Stay and stretch',
+      isFor: 'Fewer shifts; 4 reaches a half step beyond its place.',
+      otherwise: 'Small hands: a stretched 4 tenses, shift instead.',
+    },
+  },
+  chromatic_scales: {
+    slide: {
+      name: 'Slide 1 1 2 2 3',
+      isFor: 'The hand stays in its position; small slides trained from early on.',
+      otherwise: 'Slides smear in fast passages.',
+    },
+    semitones: {
+      name: 'One finger a semitone',
+      isFor: 'Every note articulate; usual today in fast passages.',
+      otherwise: 'More shifts: first learn where the position is.',
     },
   },
 } satisfies { readonly [Q in SchoolQuestion]: Readonly<Record<SchoolChoice<Q>, SchoolWords>> }

@@ -47,6 +47,7 @@ const CHROMATIC_WEIGHTS: FramedWeights = {
 /** Bass: the frame stands on a semitone, whatever the key, and the whole hand moves as one. */
 export const bass: Technique = {
   touches: false,
+  namesPlaces: false,
   choosesFrame: true,
   choosesOpenString: false,
   // Reads an octave above where it sounds.

@@ -48,6 +48,7 @@ const CHROMATIC_WEIGHTS: FramedWeights = {
 /** Cello: three letters under the fingers of a frame with a semitone each, closed or extended. */
 export const cello: Technique = {
   touches: false,
+  namesPlaces: true,
   choosesFrame: false,
   choosesOpenString: false,
   writtenOctavesUp: 0,

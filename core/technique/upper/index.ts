@@ -10,6 +10,7 @@ import type { Technique } from '../types'
 /** Violin and viola: a finger to each letter, moved low or high as the key asks. */
 const upper = {
   touches: true,
+  namesPlaces: false,
   choosesFrame: false,
   choosesOpenString: true,
   writtenOctavesUp: 0,

@@ -1,5 +1,5 @@
 import { mean } from 'd3-array'
-import { noteName, snapshotOf, type Finger, type Landing, type Verdict } from '#core'
+import { noteName, snapshotOf, type Digit, type Landing, type Verdict } from '#core'
 import type { Check, CheckSummary, KeptVerdict, PastCheck } from '#contracts'
 import type { CheckRow, LandingRow } from '../../db/rows'
 import { exerciseName, keptExercise } from './exercise'
@@ -90,7 +90,7 @@ function heardBeside(row: Omit<LandingRow, 'studioId'>): Check['landings'][numbe
 export function landingOf(row: Omit<LandingRow, 'studioId'>): Check['landings'][number] {
   return {
     stringIndex: row.stringIndex,
-    finger: row.finger as Finger | 0,
+    finger: row.finger as Digit,
     note: row.note,
     positionId: row.positionId,
     placeMm: row.placeMm,

@@ -1,5 +1,5 @@
 import {
-  DRILLS,
+  drillsFor,
   midiNumber,
   noteName,
   parseKey,
@@ -104,8 +104,9 @@ function nameFaults(family: Family, exercise: DraftExercise): FieldProblem[] {
     fault('keyId', 'Name a tonic and a mode, as in D:major.')
   if ('positionId' in exercise && !hasPosition(family, exercise.positionId))
     fault('positionId', positionMessage(family))
-  if (exercise.kind === 'drill' && !DRILLS.some(({ id }) => id === exercise.drillId))
-    fault('drillId', `Choose one of the drills: ${DRILLS.map(({ id }) => id).join(', ')}.`)
+  const drills = drillsFor(family.id).map(({ id }) => String(id))
+  if (exercise.kind === 'drill' && !drills.includes(exercise.drillId))
+    fault('drillId', `Choose one of the drills: ${drills.join(', ')}.`)
   return faults
 }
 

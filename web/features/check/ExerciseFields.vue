@@ -16,7 +16,7 @@
       <template v-if="choice.kind === 'scale' || choice.kind === 'arpeggio'">
         <ElSegmented v-model="choice.octaves" :options="OCTAVES" aria-label="Octaves" />
         <ElSegmented
-          v-if="chosen.family.value.grip === 'letters'"
+          v-if="techniqueOf(chosen.family.value.id).choosesOpenString"
           v-model="choice.openStrings"
           :options="OPEN_OR_FOURTH"
           aria-label="Fourth finger or open string"
@@ -45,7 +45,7 @@
 
 <script setup lang="ts">
 import { computed, watch } from 'vue'
-import { drillsFor, keysOf, MODE_IDS } from '#core'
+import { drillsFor, keysOf, MODE_IDS, techniqueOf } from '#core'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import PlainSelect from '../../ui/PlainSelect.vue'
 import SystemChoice from '../../ui/SystemChoice.vue'

@@ -21,7 +21,7 @@
       <tr v-for="row in lines" :key="row.id">
         <th scope="row">
           <span v-if="row.string" class="string soft">{{ row.string }}</span>
-          <span class="finger">{{ row.finger === 0 ? 'Open' : row.finger }}</span> {{ row.note }}
+          <span class="finger">{{ row.finger === 0 ? 'Open' : fingerSign(row.finger) }}</span> {{ row.note }}
         </th>
         <td class="number soft wide">{{ row.place }}</td>
         <td v-if="by === 'meter'" class="number soft wide">{{ row.shouldShow }}</td>
@@ -64,6 +64,7 @@
 </template>
 
 <script setup lang="ts">
+import { fingerSign, fingerWords } from '../../words/fingers'
 import { computed, ref } from 'vue'
 import { isSamePlace, SIDES, type Exercise, type LandedPlace, type Note, type Target } from '#core'
 import { inUnit, signedCents, signedMm } from '../../words/numbers'
@@ -122,7 +123,7 @@ const lines = computed(() =>
       ...row,
       at,
       string: open,
-      spoken: `${open ? `${open} string, ` : ''}${row.finger === 0 ? 'Open string, cents' : `Finger ${row.finger}, ${SPOKEN[props.by]}`}`,
+      spoken: `${open ? `${open} string, ` : ''}${row.finger === 0 ? 'Open string, cents' : `${fingerWords(row.finger)}, ${SPOKEN[props.by]}`}`,
       note: target ? noteLabel(target.note, { octave: false }) : '',
       place: target && row.finger !== 0 ? inUnit(target.placeMm) : '',
       shouldShow: target ? signedCents(target.meterCents) : '',

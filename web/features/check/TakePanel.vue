@@ -20,7 +20,6 @@
   <template v-if="isTrackShown && track.length > 0">
     <NotationStaff
       :score="takeScore(stringing.family.id, track, keyId)"
-      value="quarter"
       :at="shownIndex < 0 ? undefined : shownIndex"
       label="The notes of the take, as they were meant"
     />
@@ -36,14 +35,13 @@
 
 <script setup lang="ts">
 import { computed, watch } from 'vue'
-import { pitchOfExpected, PLAYER_LEVELS, type ExpectedNote, type Stringing } from '#core'
+import { pitchOfExpected, PLAYER_LEVELS, type ExpectedNote, type Stringing, takeScore } from '#core'
 import type { Student } from '#contracts'
 import { useCompanion } from '../../audio/useCompanion'
 import { usePlayer } from '../../audio/usePlayer'
 import TakeTrack from '../../charts/TakeTrack.vue'
 import { trackNotes } from '../../charts/track-notes'
 import NotationStaff from '../../notation/NotationStaff.vue'
-import { takeScore } from '../../notation/score'
 import { useShortcuts } from '../../ui/useShortcuts'
 import { faultsOf } from './simulated'
 import TakeStrip from './TakeStrip.vue'

@@ -93,6 +93,7 @@
 </template>
 
 <script setup lang="ts">
+import { fingerSign } from '../../words/fingers'
 import { useDevicesList, useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Landing, SoundLevel } from '#core'
@@ -154,7 +155,7 @@ const now = computed(() => {
   const { finger, cents } = props.sounding
   const isOff = Math.abs(cents) > props.toleranceCents
   return {
-    finger: finger === 0 ? 'open' : String(finger),
+    finger: finger === 0 ? 'open' : fingerSign(finger),
     cents: `${signedCents(cents)} cents`,
     side: isOff ? (cents > 0 ? 'sharp' : 'flat') : '',
   }

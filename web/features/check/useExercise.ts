@@ -7,12 +7,14 @@ import {
   judgeTake,
   landedPlaces,
   landingOfReading,
+  lineOf,
   marksWithIds,
   noteName,
   notesWithoutPlace,
   notesOf,
   placementContext,
   placeOnString,
+  parseKey,
   placesOf,
   shapeExercise,
   shapeOf,
@@ -25,15 +27,18 @@ import {
   type Family,
   type Landing,
   type Note,
+  type ScaleSchool,
   type Stringing,
   type Target,
   type Take,
   type Verdict,
+  techniqueOf,
 } from '#core'
 import type { ExerciseDraft, ExerciseName, Instrument, Reading, Student } from '#contracts'
 import type { BoardLanding, BoardTape, BoardTarget } from '../../board/board'
 import { useBench } from '../../stores/bench'
 import { useExerciseChoice, type ExerciseChoice } from '../../stores/exercise-choice'
+import { useFingeringsOf } from '../../stores/fingerings'
 import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
 import { sentNote } from './useHeardTake'
@@ -60,6 +65,7 @@ export function useExercise(
   const family = computed(() =>
     student.value ? familyOf(instrument.value?.family ?? student.value.family) : bench.family,
   )
+  const fingerings = useFingeringsOf(computed(() => family.value.id))
   const tuning = computed(() => {
     if (!student.value) return bench.tuning
     return instrument.value ? notesOf(instrument.value.tuning) : family.value.tuning
@@ -86,12 +92,25 @@ export function useExercise(
   )
 
   const context = computed(() => {
-    const frameId =
-      family.value.grip === 'semitones' ? settings.schoolsOf(student.value).bass_fingering : undefined
+    const frameId = techniqueOf(family.value.id).choosesFrame
+      ? settings.schoolsOf(student.value).bass_fingering
+      : undefined
     const frame = family.value.frames.find(({ id }) => id === frameId)?.id
     return placementContext(family.value, tuning.value, { frameId: frame })
   })
-  const made = computed(() => exerciseOf(context.value, withinStrings(name.value, tuning.value.length)))
+  const made = computed(() => {
+    const asked = withinStrings(name.value, tuning.value.length)
+    return exerciseOf(context.value, asked, scaleSchool(asked))
+  })
+  /** As the student’s school climbs, and in the studio’s own fingering where it keeps one. */
+  function scaleSchool(asked: CoreName): ScaleSchool {
+    if (asked.kind !== 'scale' && asked.kind !== 'arpeggio') return {}
+    const { climbing, chromatic_scales } = settings.schoolsOf(student.value)
+    const key = parseKey(asked.keyId)
+    const { kind: figure, octaves } = asked
+    const locks = key.ok ? fingerings.locksOf(lineOf(context.value, { key: key.key, figure, octaves })) : []
+    return { locks, options: { climb: climbing, chromatic: chromatic_scales } }
+  }
   const exercise = computed<Exercise>(() =>
     made.value.ok ? made.value.exercise : { name: name.value, notes: [] },
   )

@@ -1,6 +1,6 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, type Ref } from 'vue'
-import { isSamePlace, noteName, placesOf, type Exercise, type Finger } from '#core'
+import { isSamePlace, noteName, placesOf, type Digit, type Exercise } from '#core'
 import type { Reading } from '#contracts'
 import { useDrafts } from '../../stores/drafts'
 import { useKeptCheck } from '../../stores/kept-check'
@@ -10,7 +10,7 @@ import { parseReadings, READ_BY, withUnits, type ReadBy, type ReadText } from '.
 export interface SheetPlace {
   /** Field of the draft. */
   readonly id: string
-  readonly finger: Finger | 0
+  readonly finger: Digit
   /** Which note of the exercise; null where its finger has one note only. */
   readonly index: number | null
 }

@@ -42,7 +42,7 @@
           <tbody>
             <tr v-for="row in both.rows" :key="row.id">
               <th scope="row">
-                <b>{{ row.finger }}</b> {{ noteLabel(row.note, { octave: false }) }}
+                <b>{{ fingerSign(row.finger) }}</b> {{ noteLabel(row.note, { octave: false }) }}
               </th>
               <td class="number">{{ row.earlier ? landedWords(row.earlier) : '' }}</td>
               <td class="number">{{ row.later ? landedWords(row.later) : '' }}</td>
@@ -59,6 +59,7 @@
 </template>
 
 <script setup lang="ts">
+import { fingerSign } from '../../words/fingers'
 import { computed, ref } from 'vue'
 import type { LandedPlace } from '#core'
 import type { PastCheck } from '#contracts'

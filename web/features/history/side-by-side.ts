@@ -8,6 +8,7 @@ import {
   type Landing,
   type Stringing,
   type Take,
+  type Digit,
 } from '#core'
 import type { Check } from '#contracts'
 import type { BoardLanding } from '../../board/board'
@@ -26,7 +27,7 @@ export interface SideBySide {
 export interface SideRow {
   readonly id: string
   readonly stringIndex: number
-  readonly finger: number
+  readonly finger: Digit
   readonly note: LandedPlace['target']['note']
   readonly earlier: LandedPlace | undefined
   readonly later: LandedPlace | undefined

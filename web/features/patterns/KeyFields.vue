@@ -13,14 +13,14 @@
       @keydown.esc="leaveField"
     />
   </FieldRow>
-  <FieldRow v-if="family.grip === 'semitones'" label="Hand">
+  <FieldRow v-if="techniqueOf(family.id).choosesFrame" label="Hand">
     <ElSegmented v-model="frameId" :options="frames" aria-label="Frame of the hand" />
   </FieldRow>
 </template>
 
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { MODE_IDS, parseKey, type ModeId } from '#core'
+import { MODE_IDS, parseKey, type ModeId, techniqueOf } from '#core'
 import { FRAME_NAMES, keyFaultSentence, keyName, MODE_NAMES } from '../../words/patterns'
 import PlainSelect from '../../ui/PlainSelect.vue'
 import FieldRow from '../../ui/FieldRow.vue'

@@ -54,7 +54,7 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { patternsOf, type Pattern } from '#core'
+import { patternsOf, type Pattern, techniqueOf } from '#core'
 import { useNextFrame } from '../../ui/useNextFrame'
 import {
   FRAME_NAMES,
@@ -92,14 +92,14 @@ const keyRows = useNextFrame(() => late.value)
 const rows = computed(() => {
   const shown = patternsOf(family.value).filter(
     (p) =>
-      family.value.grip !== 'semitones' ||
+      !techniqueOf(family.value.id).choosesFrame ||
       p.frameId === family.value.frames[atlas.context.value.frameIndex]?.id,
   )
   return shown.map((pattern) => ({ pattern, hand: handOf(pattern), asked: askedBy(pattern) }))
 })
 
 function handOf({ frameId, spread }: Pattern): string {
-  return family.value.grip === 'letters' ? SPREAD_NAMES[spread] : (FRAME_NAMES[frameId] ?? frameId)
+  return techniqueOf(family.value.id).touches ? SPREAD_NAMES[spread] : (FRAME_NAMES[frameId] ?? frameId)
 }
 
 function askedBy(pattern: Pattern): Asked[] {

@@ -104,7 +104,7 @@ const stringName = computed(() => strings.value[atlas.stringIndex.value])
 
 /** A cello's closed hand that lies below the position's own place: in half position, or its lower place. */
 const elsewhere = computed(() =>
-  cell.value.kind === 'placement' && family.value.grip === 'three_letters'
+  cell.value.kind === 'placement' && cell.value.extension === 'none'
     ? lowerPlaceSentence(family.value, cell.value)
     : undefined,
 )

@@ -15,6 +15,7 @@ import {
   type ModeId,
   type Note,
   type Position,
+  techniqueOf,
 } from '#core'
 
 /** What is looked at in the atlas, as ids: it survives a reload, and another family makes the best of it. */
@@ -68,7 +69,7 @@ export function useAtlas(
     const frameId = choice.value.frameId || usualFrameId.value
     const frame = family.value.frames.some((f) => f.id === frameId) ? frameId : undefined
     return placementContext(family.value, tuning.value, {
-      frameId: family.value.grip === 'semitones' ? frame : undefined,
+      frameId: techniqueOf(family.value.id).choosesFrame ? frame : undefined,
     })
   })
   // What this page wrote itself is read again; anything else in its place is as good as nothing chosen yet.

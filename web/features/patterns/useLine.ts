@@ -1,24 +1,45 @@
 import { computed, type Ref } from 'vue'
 import {
+  DOUBLE_STOP_KINDS,
+  doubleStops,
   drillNotes,
   drillsFor,
   fingerScale,
+  harmonicsFor,
+  lineOf,
   placeOfNote,
+  scoreOf,
+  techniqueOf,
+  type AlternativeId,
+  type DoubleStopKind,
   type DrillId,
-  type DrillNote,
   type FigureId,
+  type FingeredNote,
+  type FingeringOptions,
+  type HarmonicPart,
+  type LineNote,
+  type Lock,
+  type Note,
+  type NoteValue,
 } from '#core'
 import type { BoardFinger } from '../../board/board'
-import { scoreOf, type NoteValue } from '../../notation/score'
 import { useBench } from '../../stores/bench'
-import type { Patterns } from './usePatterns'
+import { useSettings } from '../../stores/settings'
 import { noteLabel } from '../../words/notes'
+import { drillFaultSentence, lockFaultSentence } from '../../words/patterns'
+import { useAlternatives } from './useAlternatives'
+import { useOwnFingering } from './useOwnFingering'
+import type { Patterns } from './usePatterns'
+
+export type PlayedFigure = FigureId | DrillId | DoubleStopKind
 
 /** What is practised, and how. */
 export interface LineChoice {
-  figure: FigureId | DrillId
+  figure: PlayedFigure
   octaves: 1 | 2 | 3
   openStrings: 'prefer' | 'avoid'
+  /** Which of several fingerings. */
+  variant: AlternativeId
   value: NoteValue
   /** Quarter notes a minute. */
   tempo: number
@@ -29,6 +50,7 @@ export const FIRST_LINE: LineChoice = {
   figure: 'scale',
   octaves: 1,
   openStrings: 'prefer',
+  variant: 'usual',
   value: 'quarter',
   tempo: 60,
   isLoop: false,
@@ -36,56 +58,131 @@ export const FIRST_LINE: LineChoice = {
 
 const MS_PER_MINUTE = 60_000
 
-/** A scale, an arpeggio or a drill as notes with fingers, on paper, on the board and in pitches. */
+/** A note of the line, on its string. */
+export type PlayedNote = LineNote & { readonly stringIndex: number; readonly semitones: number }
+
+interface Run {
+  readonly notes: readonly PlayedNote[]
+  readonly fault: string
+}
+
+/** A scale, an arpeggio, double stops or a drill as notes with fingers, on paper, on the board and in pitches. */
 export function useLine(choice: Ref<LineChoice>, patterns: Patterns) {
   const bench = useBench()
+  const settings = useSettings()
   const { atlas } = patterns
   const drills = computed(() => drillsFor(atlas.family.value.id))
   const drill = computed(() => drills.value.find((d) => d.id === choice.value.figure))
+  const doubled = computed(() => DOUBLE_STOP_KINDS.find((kind) => kind === choice.value.figure))
+  const isScale = computed(() => !drill.value && !doubled.value)
+  const figure = computed<FigureId>(() => (choice.value.figure === 'arpeggio' ? 'arpeggio' : 'scale'))
   /** Those that this hand can play; the chosen one stays and says why it cannot. */
-  const offered = computed(() =>
-    drills.value.filter(
-      (d) =>
-        d.id === choice.value.figure ||
-        drillNotes(atlas.context.value, d, atlas.key.value, atlas.stringIndex.value, atlas.position.value, 1)
-          .ok,
-    ),
+  const offered = computed(() => drills.value.filter((d) => d.id === choice.value.figure || drilled(d, 1).ok))
+  const offeredDoubles = computed(() =>
+    DOUBLE_STOP_KINDS.filter((kind) => kind === doubled.value || doublesOf(kind).length > 0),
   )
 
-  const run = computed<{ readonly notes: readonly DrillNote[]; readonly fault: string }>(() => {
-    const { figure, octaves, openStrings } = choice.value
-    const { context, key } = { context: atlas.context.value, key: atlas.key.value }
-    if (drill.value) {
-      const made = drillNotes(context, drill.value, key, atlas.stringIndex.value, atlas.position.value, 1)
-      if (made.ok) return { notes: made.notes, fault: '' }
-      return {
-        notes: [],
-        fault:
-          made.code === 'no_hand'
-            ? 'The key has no hand on this string in this position: choose another string, position or key.'
-            : 'This hand has not the fingers for the drill: choose another string, position or key.',
-      }
-    }
-    const made = fingerScale(
-      context,
-      { key, figure: figure === 'arpeggio' ? 'arpeggio' : 'scale', octaves },
-      { openStrings },
-    )
-    if (made.ok) return { notes: made.notes, fault: '' }
-    return { notes: [], fault: `The strings do not hold ${octaves} octaves of this key: choose fewer.` }
+  const options = computed<Partial<FingeringOptions>>(() => {
+    const { climbing, chromatic_scales } = settings.schoolsOf(patterns.student)
+    return { openStrings: choice.value.openStrings, climb: climbing, chromatic: chromatic_scales }
   })
+  const line = computed(() =>
+    isScale.value
+      ? lineOf(atlas.context.value, {
+          key: atlas.key.value,
+          figure: figure.value,
+          octaves: choice.value.octaves,
+        })
+      : undefined,
+  )
+  const own = useOwnFingering(patterns, line)
+  /** Asked for once the usual one is on the page, and never beside a teacher’s own. */
+  const alternatives = useAlternatives(
+    computed(
+      () =>
+        line.value && {
+          family: line.value.family,
+          tuning: atlas.tuning.value,
+          frameId: line.value.frameId,
+          keyId: line.value.keyId,
+          figure: line.value.figure,
+          octaves: line.value.octaves,
+          locks: own.isChanged.value ? own.locks.value : [],
+          options: options.value,
+        },
+    ),
+  )
+  const alternative = computed(() =>
+    own.isChanged.value || own.own.value
+      ? undefined
+      : alternatives.value.find(({ id }) => id === choice.value.variant),
+  )
+
+  function drilled(one: (typeof drills.value)[number], times: number) {
+    return drillNotes(
+      atlas.context.value,
+      one,
+      atlas.key.value,
+      atlas.stringIndex.value,
+      atlas.position.value,
+      times,
+    )
+  }
+  function doublesOf(kind: DoubleStopKind) {
+    return doubleStops(atlas.context.value, bench.stringing, {
+      key: atlas.key.value,
+      kind,
+      position: atlas.position.value,
+      reachMm: patterns.student?.hand?.comfortableSpanMm ?? null,
+    })
+  }
+  const doubles = computed(() => (doubled.value ? doublesOf(doubled.value) : []))
+  /** Those that are wider than the hand measured. */
+  const tooWide = computed(() => doubles.value.filter(({ isInReach }) => isInReach === false))
+
+  const run = computed<Run>(() => {
+    if (drill.value) {
+      const made = drilled(drill.value, 1)
+      return made.ok ? { notes: made.notes, fault: '' } : { notes: [], fault: drillFaultSentence(made.code) }
+    }
+    if (doubled.value)
+      return doubles.value.length > 0
+        ? {
+            notes: doubles.value.map(({ lower, upper }) => ({ ...lower, second: upper })),
+            fault: '',
+          }
+        : { notes: [], fault: drillFaultSentence('fingers_missing') }
+    return scaled(own.locks.value)
+  })
+
+  function scaled(locks: readonly Lock[]): Run {
+    if (alternative.value) return { notes: alternative.value.notes, fault: '' }
+    const request = { key: atlas.key.value, figure: figure.value, octaves: choice.value.octaves, locks }
+    const made = fingerScale(atlas.context.value, request, options.value)
+    if (made.ok) return { notes: made.notes, fault: '' }
+    if (made.code === 'lock_unholdable')
+      return { notes: [], fault: lockFaultSentence(made, atlas.tuning.value) }
+    return {
+      notes: [],
+      fault: `The strings do not hold ${choice.value.octaves} octaves of this key: choose fewer.`,
+    }
+  }
   const notes = computed(() => run.value.notes)
 
   const score = computed(() =>
-    scoreOf(atlas.family.value.id, atlas.key.value, notes.value, choice.value.value),
+    scoreOf(
+      atlas.family.value.id,
+      atlas.key.value,
+      notes.value,
+      choice.value.value,
+      atlas.tuning.value.length,
+    ),
   )
 
   /** Cents above A4 in the tuning system of the bench, open strings as they are tuned. */
-  const pitches = computed(() =>
-    notes.value.map(({ note: n, finger }) =>
-      finger === 0 ? bench.stringing.system.openCentsAboveA4(n) : bench.stringing.system.centsAboveA4(n),
-    ),
-  )
+  const pitches = computed(() => notes.value.map(({ note, finger }) => centsAboveA4(note, finger)))
+  const centsAboveA4 = (n: Note, finger: number) =>
+    finger === 0 ? bench.stringing.system.openCentsAboveA4(n) : bench.stringing.system.centsAboveA4(n)
   const noteMs = computed(() => {
     const perBeat = { quarter: 1, eighth: 2, sixteenth: 4 }[choice.value.value]
     return MS_PER_MINUTE / choice.value.tempo / perBeat
@@ -95,10 +192,13 @@ export function useLine(choice: Ref<LineChoice>, patterns: Patterns) {
   function fingersAt(at: number | undefined): BoardFinger[] {
     const now = at === undefined ? undefined : notes.value[at]
     const seen = new Map<string, BoardFinger>()
-    for (const n of notes.value) {
+    const stopped = notes.value.flatMap((n) =>
+      n.second ? [n, { ...n.second, stringIndex: n.stringIndex + 1 }] : [n],
+    )
+    for (const n of stopped) {
       if (n.finger === 0) continue
-      const isNow = now?.stringIndex === n.stringIndex && now.semitones === n.semitones
-      const id = `${n.stringIndex} ${n.semitones}`
+      const isNow = now !== undefined && (n === now || n.note === now.second?.note)
+      const id = `${n.stringIndex} ${n.note.letter}${n.note.accidental}${n.note.octave}`
       if (seen.has(id) && !isNow) continue
       seen.set(id, {
         stringIndex: n.stringIndex,
@@ -114,5 +214,30 @@ export function useLine(choice: Ref<LineChoice>, patterns: Patterns) {
     return [...seen.values()]
   }
 
-  return { offered, drill, run, notes, score, pitches, noteMs, fingersAt }
+  return {
+    offered,
+    offeredDoubles,
+    drill,
+    doubled,
+    tooWide,
+    isScale,
+    figure,
+    own,
+    alternatives,
+    alternative,
+    run,
+    notes,
+    score,
+    pitches,
+    noteMs,
+    fingersAt,
+    /** A natural harmonic at a third or a quarter of a string that sounds a note of the line, if there is one. */
+    harmonicAt: (index: number): HarmonicPart | undefined =>
+      harmonicsFor(atlas.context.value, notes.value[index]!.note)[0]?.harmonic,
+    hasOpenChoice: computed(() => isScale.value && techniqueOf(atlas.family.value.id).choosesOpenString),
+    /** The scale’s notes with their hands, as they are kept. */
+    fingered: computed(() => notes.value as readonly FingeredNote[]),
+  }
 }
+
+export type Line = ReturnType<typeof useLine>

@@ -10,15 +10,16 @@ import {
 } from '#core'
 import type { BoardFinger } from '../../board/board'
 import { useBench } from '../../stores/bench'
-import { signedMm } from '../../words/numbers'
-import { keyName, positionName, shortPositionName } from '../../words/patterns'
+import { inUnit, length, signedMm } from '../../words/numbers'
+import { extensionSentence, positionName, shortPositionName } from '../../words/patterns'
 import type { Patterns } from './usePatterns'
 import { noteLabel } from '../../words/notes'
 
 interface ShiftChoice {
   fromId: string
   toId: string
-  fromFinger: Finger
+  /** 0 the open string. */
+  fromFinger: Finger | 0
   toFinger: Finger
 }
 
@@ -46,8 +47,8 @@ export function useShift(patterns: Patterns) {
     () => Object.keys(family.value.frames[atlas.context.value.frameIndex]!.offsets).map(Number) as Finger[],
   )
   const fingerOf = (finger: Finger) => (offered.value.includes(finger) ? finger : 1)
-  const fromFinger = computed({
-    get: () => fingerOf(choice.value.fromFinger),
+  const fromFinger = computed<Finger | 0>({
+    get: () => (choice.value.fromFinger === 0 ? 0 : fingerOf(choice.value.fromFinger)),
     set: (f) => (choice.value.fromFinger = f),
   })
   const toFinger = computed({
@@ -68,12 +69,24 @@ export function useShift(patterns: Patterns) {
     })
   }
   const result = computed(() => shiftTo(to.value, toFinger.value))
-  const faultSentence = computed(() => {
-    if (result.value.ok) return ''
-    const where = positionName(result.value.position)
-    return result.value.code === 'no_hand'
-      ? `${keyName(atlas.key.value)} has no hand in ${where} on the ${stringName.value} string: choose another string or position.`
-      : `${keyName(atlas.key.value)} has nothing for ${result.value.finger} in ${where} on the ${stringName.value} string: choose another finger.`
+  const faultSentence = computed(() =>
+    result.value.ok
+      ? ''
+      : `${positionName(result.value.position)} on the ${stringName.value} string reaches past the end of the board: choose a lower position.`,
+  )
+  /** What leads the hand, from where to where. */
+  const guideSentence = computed(() => {
+    if (!result.value.ok) return ''
+    const { guide, guideFromMm, guideToMm, isGuideInKey, opens } = result.value.shift
+    const way = `from ${inUnit(guideFromMm)} to ${length(guideToMm)}`
+    const said = guide
+      ? `${guide} guides: it slides lightly on the ${stringName.value} string ${way}, the thumb with it; then ${toFinger.value} plays ${arrival.value}.`
+      : `The open string sounds while the hand moves, 1 ${way}, the thumb with it; then ${toFinger.value} plays ${arrival.value}.`
+    const silent =
+      guide && !(isGuideInKey.before && isGuideInKey.after)
+        ? ` On a note beside the key: it guides without sounding.`
+        : ''
+    return `${said}${silent}${opens === 'none' ? '' : ` ${extensionSentence(opens)}`}`
   })
   /** The note that is played where the shift arrives. */
   const arrival = computed(() => {
@@ -90,7 +103,7 @@ export function useShift(patterns: Patterns) {
     }))
   })
 
-  function fingersOf(placement: Placement, sounding: Finger, isMarked: boolean): BoardFinger[] {
+  function fingersOf(placement: Placement, sounding: Finger | 0, isMarked: boolean): BoardFinger[] {
     return placedStops(bench.stringing, placement).map((stop) => ({
       stringIndex: placement.stringIndex,
       finger: stop.finger,
@@ -125,12 +138,13 @@ export function useShift(patterns: Patterns) {
     stringName,
     result,
     faultSentence,
+    guideSentence,
     arrival,
     staying,
     boardFingers,
     everyShift: computed(() =>
       family.value.positions.map((position) => {
-        const shift = shiftTo(position, fromFinger.value)
+        const shift = shiftTo(position, fromFinger.value || toFinger.value)
         return {
           id: position.id,
           name: shortPositionName(position),

@@ -13,7 +13,7 @@
             >{{ exerciseName(check.exercise) }}{{ check.tapesCovered ? ', tapes covered' : '' }} ·
           </template>
           <span v-for="landing in landingsOf(check)" :key="landing.finger" class="landing numbers">
-            <b>{{ landing.finger }}</b> {{ signedCents(landing.cents) }}
+            <b>{{ fingerSign(landing.finger) }}</b> {{ signedCents(landing.cents) }}
           </span>
           <template v-if="check.unreadable"
             >Kept by an earlier version, only the verdict can be read: {{ check.unreadable }} ·
@@ -59,6 +59,7 @@
 </template>
 
 <script setup lang="ts">
+import { fingerSign } from '../../words/fingers'
 import { ref } from 'vue'
 import type { Check, DecisionDraft } from '#contracts'
 import DecisionForm from '../../ui/DecisionForm.vue'

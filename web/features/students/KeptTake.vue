@@ -6,7 +6,6 @@
       <NotationStaff
         v-if="stringing"
         :score="takeScore(stringing.family.id, notes, keyId)"
-        value="quarter"
         :at="shownAt"
         label="The notes of the take, as they were meant"
       />
@@ -34,7 +33,7 @@
 
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
-import { parseNote, pitchOfExpected, readSnapshot, type Landing, type PitchTrack } from '#core'
+import { parseNote, pitchOfExpected, readSnapshot, type Landing, type PitchTrack, takeScore } from '#core'
 import { API_BASE, type Check } from '#contracts'
 import { call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
@@ -43,7 +42,6 @@ import { trackOf } from '../../charts/coded-track'
 import TakeTrack from '../../charts/TakeTrack.vue'
 import { trackNotes } from '../../charts/track-notes'
 import NotationStaff from '../../notation/NotationStaff.vue'
-import { takeScore } from '../../notation/score'
 
 /** A take that was heard and kept, note by note; its sound is made anew of where the notes settled. */
 const props = defineProps<{ check: Check }>()

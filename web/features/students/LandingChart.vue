@@ -24,7 +24,7 @@
         <path :d="one.path" :stroke-dasharray="DASHES[one.finger]" />
         <circle v-for="point in one.points" :key="point.x" :cx="point.x" :cy="point.y" r="3" />
         <text :x="area.right + 8" :y="one.labelY" dominant-baseline="central" class="finger">
-          {{ one.finger }}
+          {{ fingerSign(one.finger) }}
         </text>
       </g>
       <text :x="area.left + 6" :y="area.top + 15" class="side">sharp ▲</text>
@@ -34,11 +34,12 @@
 </template>
 
 <script setup lang="ts">
+import { fingerSign } from '../../words/fingers'
 import { extent } from 'd3-array'
 import { scaleLinear, scaleUtc, type ScaleLinear, type ScaleTime } from 'd3-scale'
 import { line } from 'd3-shape'
 import { computed } from 'vue'
-import type { Finger } from '#core'
+import type { Digit } from '#core'
 import type { Check } from '#contracts'
 import { dateTicks } from '../../charts/chart'
 import ChartFrame from '../../charts/ChartFrame.vue'
@@ -49,7 +50,7 @@ import { landingsOf } from './landings'
 const MARGINS = { top: 10, right: 28, bottom: 26, left: 44 }
 const LABEL_STEP = 15
 /** Fingers are told apart by number and dash, not by colour. */
-const DASHES: Record<Finger, string> = { 1: 'none', 2: '7 4', 3: '2 4', 4: '11 4 2 4' }
+const DASHES: Record<Exclude<Digit, 0>, string> = { 1: 'none', 2: '7 4', 3: '2 4', 4: '11 4 2 4', 5: '1 3' }
 
 const props = defineProps<{ checks: readonly Check[]; toleranceCents: number }>()
 

@@ -1,9 +1,11 @@
 import { mean, rollups } from 'd3-array'
-import type { Finger } from '#core'
+import type { Digit } from '#core'
 import type { Check } from '#contracts'
 
 /** The mean landing of each finger in a kept check, in cents off its place, as it was judged that day. */
-export function landingsOf({ landings }: Pick<Check, 'landings'>): { finger: Finger; cents: number }[] {
+export function landingsOf({
+  landings,
+}: Pick<Check, 'landings'>): { finger: Exclude<Digit, 0>; cents: number }[] {
   return rollups(
     landings,
     (own) => mean(own, (l) => l.cents) ?? 0,

@@ -1,0 +1,134 @@
+<template>
+  <PrintDialog
+    v-model="open"
+    title="Print this line"
+    :page="pages?.[0]"
+    :fault="fault || printing.fault.value"
+  >
+    <FieldRow label="Paper">
+      <ElSegmented v-model="paper" :options="PAPER_NAMES" aria-label="Paper" />
+    </FieldRow>
+    <p class="soft">
+      {{
+        pages ? `${count(pages.length, 'page')}: notes, fingers, and the board from the nut.` : 'Drawing …'
+      }}
+    </p>
+    <ElButton type="primary" :disabled="!pages || printing.progress.value !== undefined" @click="savePdf"
+      >Save as PDF</ElButton
+    >
+    <ElButton :disabled="!pages" @click="saveSvg">Save as SVG</ElButton>
+    <ElButton @click="saveMusicXml">Save as MusicXML</ElButton>
+    <p class="soft small">MusicXML goes into any notation program, with fingers, strings and thumb.</p>
+  </PrintDialog>
+</template>
+
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue'
+import {
+  isoDay,
+  LINE_MARGIN_MM,
+  lineSheet,
+  PAPERS,
+  pageSvg,
+  placeOfNote,
+  writeMusicXml,
+  type DrawnLine,
+  type Page,
+} from '#core'
+import { fileName, saveFile } from '../../files/tables'
+import PrintDialog from '../../paper/PrintDialog.vue'
+import { PAPER_NAMES, SHEET_FONT } from '../../paper/sheet'
+import { usePrinting } from '../../paper/usePrinting'
+import { useBench } from '../../stores/bench'
+import { useAsStudio } from '../../ui/asStudio'
+import FieldRow from '../../ui/FieldRow.vue'
+import { shortDay } from '../../words/dates'
+import { fingerSign } from '../../words/fingers'
+import { noteLabel } from '../../words/notes'
+import { count } from '../../words/numbers'
+import { instrumentKind } from '../../words/trade'
+import type { Line } from './useLine'
+
+/** The line as it stands on the page, for the music stand. */
+const props = defineProps<{ line: Line; title: string; whose: readonly string[] }>()
+const open = defineModel<boolean>({ required: true })
+const paper = useAsStudio('paper')
+const bench = useBench()
+const printing = usePrinting()
+const fault = ref('')
+const drawn = shallowRef<readonly DrawnLine[]>()
+let asked = 0
+
+watch(
+  [open, paper, () => props.line.score.value],
+  async ([isOpen]) => {
+    const mine = ++asked
+    drawn.value = undefined
+    if (!isOpen) return
+    try {
+      const { linesForPaper } = await import('../../notation/lines')
+      const lines = await linesForPaper(
+        props.line.score.value,
+        PAPERS[paper.value].widthMm - 2 * LINE_MARGIN_MM,
+      )
+      if (mine === asked) drawn.value = lines
+      fault.value = ''
+    } catch (error) {
+      fault.value = `The sheet could not be drawn: ${error instanceof Error ? error.message : String(error)}`
+    }
+  },
+  { immediate: true },
+)
+
+const pages = computed<Page[] | undefined>(() => {
+  if (!drawn.value) return undefined
+  const { stringing } = bench
+  return lineSheet({
+    title: props.title,
+    subtitle: [...props.whose, shortDay(isoDay(new Date()))].join(' · '),
+    paper: paper.value,
+    lines: drawn.value,
+    board: stringing.board,
+    strings: stringing.tuning.map((open) => noteLabel(open, { octave: false })),
+    places: placesOnBoard(),
+    words: {
+      strip: 'The board from the nut, the lowest string nearest to you.',
+      foot: ['Tune first; the ear decides. Stop and rest at any pain; never stretch 4 upwards.'],
+    },
+  })
+})
+
+function placesOnBoard() {
+  const seen = new Map<string, { stringIndex: number; placeMm: number; finger: string }>()
+  for (const n of props.line.notes.value) {
+    const second = n.second ? [{ ...n.second, stringIndex: n.stringIndex + 1 }] : []
+    for (const { finger, stringIndex, note } of [n, ...second]) {
+      const placeMm = placeOfNote(bench.stringing, stringIndex, note)
+      const id = `${stringIndex} ${placeMm.toFixed(1)}`
+      if (finger !== 0 && !seen.has(id)) seen.set(id, { stringIndex, placeMm, finger: fingerSign(finger) })
+    }
+  }
+  return [...seen.values()]
+}
+
+function savePdf() {
+  if (pages.value) printing.print({ title: props.title, pages: pages.value })
+}
+function saveSvg() {
+  pages.value?.forEach((page, i, all) => {
+    const name = all.length > 1 ? `${props.title} ${i + 1}` : props.title
+    saveFile(fileName(name, 'svg'), pageSvg(page, SHEET_FONT), 'image/svg+xml')
+  })
+}
+function saveMusicXml() {
+  const { familyId, sizeId } = bench.setup
+  const xml = writeMusicXml(props.line.score.value, props.title, instrumentKind(familyId, sizeId))
+  saveFile(fileName(props.title, 'musicxml'), xml, 'application/xml')
+}
+</script>
+
+<style scoped>
+.small {
+  font-size: 14px;
+}
+</style>

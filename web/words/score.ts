@@ -1,0 +1,20 @@
+import type { Note, ScoreNote } from '#core'
+import { fingerWords } from './fingers'
+import { noteLabel } from './notes'
+import { positionName } from './patterns'
+
+const HARMONICS = { 2: 'half', 3: 'a third', 4: 'a quarter' } as const
+
+/** A note of a staff read aloud: `F♯4, finger 2, third position, shift`. */
+export function scoreNoteWords(note: ScoreNote, tuning?: readonly Note[]): string {
+  const open = note.string !== undefined && tuning ? tuning[tuning.length - note.string] : undefined
+  return [
+    noteLabel(note.sounding),
+    ...(note.second ? [`with ${noteLabel(note.second.sounding)} by ${fingerWords(note.second.finger)}`] : []),
+    note.isExtended ? `${fingerWords(note.finger)} extended` : fingerWords(note.finger),
+    ...(open ? [`${noteLabel(open, { octave: false })} string`] : []),
+    ...(note.isShift ? ['shift'] : []),
+    ...(note.position ? [positionName(note.position)] : []),
+    ...(note.harmonic ? [`harmonic at ${HARMONICS[note.harmonic]} of the string`] : []),
+  ].join(', ')
+}
