@@ -57,6 +57,7 @@ interface State {
 
 /** States that are kept of each note while a first fingering is looked for. */
 const NARROW = 10
+const NARROWEST = 4
 const ROUNDING = 1e-9
 
 /**
@@ -70,18 +71,8 @@ export function fingerNotes(
   line: readonly Note[] | Line,
   options: FingeringOptions = DEFAULT_FINGERING,
 ): Fingering {
-  return fingerWithin(context, line, options, Infinity)!
-}
-
-/** The same if its effort is no more than `within`; undefined where every fingering costs more. */
-export function fingerWithin(
-  context: PlacementContext,
-  line: readonly Note[] | Line,
-  options: FingeringOptions,
-  within: number,
-): Fingering | undefined {
   const { notes, locks = [], extra }: Line = 'notes' in line ? line : { notes: line }
-  const efforts = techniqueOf(context.family.id).efforts(context, options)
+  const efforts = effortsOf(context, options)
   const layers: (readonly FingerOption[])[] = []
   for (const [index, n] of notes.entries()) {
     const settled = locks.filter((lock) => lock.index === index)
@@ -95,10 +86,9 @@ export function fingerWithin(
   }
   const search = (width: number, bound: number) =>
     shortest({ layers, notes, locks, efforts, extra }, width, bound)
-  const narrow = search(NARROW, within)
-  const best = search(Infinity, 'effort' in narrow ? narrow.effort + ROUNDING : within)
+  const narrow = search(NARROW, Infinity)
+  const best = search(Infinity, 'effort' in narrow ? narrow.effort + ROUNDING : Infinity)
   if ('failsAt' in best) {
-    if (within < Infinity) return undefined
     const lock = locks.find((l) => l.index === best.failsAt)!
     return { ok: false, code: 'lock_unholdable', note: noteName(notes[lock.index]!), lock }
   }
@@ -107,6 +97,37 @@ export function fingerWithin(
   for (let i = notes.length - 1; state && i >= 0; i--, state = state.before)
     path.unshift({ ...state.option, hand: state.hand, note: notes[i]! })
   return { ok: true, notes: path, effort: best.effort }
+}
+
+/** About what a line costs at least: of few ways at each note the best, a little more than the least in a few lines of a hundred. */
+export function roughEffort(
+  context: PlacementContext,
+  line: Line,
+  options: FingeringOptions = DEFAULT_FINGERING,
+): number {
+  const layers = line.notes.map((n) => optionsFor(context, n, options))
+  if (layers.some((ways) => ways.length === 0)) return Infinity
+  const problem = {
+    layers,
+    notes: line.notes,
+    locks: [],
+    efforts: effortsOf(context, options),
+    extra: line.extra,
+  }
+  const rough = shortest(problem, NARROWEST, Infinity)
+  return 'effort' in rough ? rough.effort : Infinity
+}
+
+/** What a hand's moves cost is worked out once for an instrument and a way of playing. */
+const known = new WeakMap<PlacementContext, Map<string, Efforts>>()
+
+function effortsOf(context: PlacementContext, options: FingeringOptions): Efforts {
+  const own = known.get(context) ?? new Map<string, Efforts>()
+  known.set(context, own)
+  const id = `${options.openStrings} ${options.climb} ${options.chromatic}`
+  const made = own.get(id) ?? techniqueOf(context.family.id).efforts(context, options)
+  own.set(id, made)
+  return made
 }
 
 function obeys(way: FingerOption, { stringIndex, finger, harmonic }: Lock): boolean {

@@ -1,7 +1,7 @@
 import { keyOf, type Key } from '../key'
 import { midiNumber, transpose, type Interval, type Note } from '../pitch'
 import { techniqueOf, type FingeringOptions, type FingerOption, type PlacementContext } from '../technique'
-import { fingerNotes, fingerWithin, type FingeredNote, type Fingering, type Line, type Lock } from './finger'
+import { fingerNotes, roughEffort, type FingeredNote, type Fingering, type Line, type Lock } from './finger'
 import { DEFAULT_FINGERING } from './option'
 
 export type FigureId = 'scale' | 'arpeggio'
@@ -24,7 +24,7 @@ export type FingeredScale =
   | Extract<Fingering, { readonly code: 'lock_unholdable' }>
 
 /** A scale begins on an open string where it can. */
-const STOPPED_START = 1.5
+const STOPPED_START = 2.5
 /** It begins low: each octave up. */
 const START_UP = 1
 /** Going down by other places than going up. */
@@ -63,13 +63,13 @@ function bestStart(
   const usual = { ...options, openStrings: 'prefer', climb: 'early' } as const
   const starts = startsOf(context, key.tonic, octaves)
   const [lowest] = starts
+  if (starts.length < 2) return lowest
   for (const start of starts) {
     const higher = START_UP * (start.octave - lowest!.octave)
     const notes = figureNotes(key, figure, start, octaves)
-    const within = best ? best.effort - higher : Infinity
     const extra = withScale(context, notes.length - 1, usual, undefined)
-    const up = fingerWithin(context, { notes, extra }, usual, within)
-    if (up?.ok && (!best || up.effort + higher < best.effort)) best = { start, effort: up.effort + higher }
+    const effort = roughEffort(context, { notes, extra }, usual) + higher
+    if (!best || effort < best.effort) best = { start, effort }
   }
   return best?.start
 }

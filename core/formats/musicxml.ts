@@ -1,4 +1,3 @@
-import { create } from 'xmlbuilder2'
 import { THUMB } from '../instrument'
 import { VALUES, type Score, type ScoreNote, type Sign } from '../score'
 import { techniqueOf, type Clef } from '../technique'
@@ -25,74 +24,109 @@ const TYPES = { quarter: 'quarter', eighth: 'eighth', sixteenth: '16th' } as con
  * A line as MusicXML 4.0, uncompressed, with fingers, strings, thumb and harmonics. Source: W3C Music Notation Community
  * Group, MusicXML 4.0 (2021). Strings are counted from the highest, as the format has it; a bass is transposed an octave.
  */
-export function writeMusicXml(score: Score, title: string, instrument: string): string {
-  const root = create({ version: '1.0', encoding: 'UTF-8' }).ele('score-partwise', { version: '4.0' })
-  root.ele('work').ele('work-title').txt(title)
-  root.ele('identification').ele('encoding').ele('software').txt('Jadefell')
-  root.ele('part-list').ele('score-part', { id: 'P1' }).ele('part-name').txt(instrument)
-  const part = root.ele('part', { id: 'P1' })
-  score.bars.forEach((bar, index) => {
-    const measure = part.ele('measure', { number: index + 1 })
-    if (index === 0) attributes(measure, score)
-    for (const note of bar) {
-      if (note.clef) clefOf(measure.ele('attributes'), note.clef)
-      noteOf(measure, note, score)
-    }
-    if (index === score.bars.length - 1)
-      measure.ele('barline', { location: 'right' }).ele('bar-style').txt('light-heavy')
-  })
-  return root.end({ prettyPrint: true })
+export async function writeMusicXml(score: Score, title: string, instrument: string): Promise<string> {
+  // Wanted only when somebody saves a line.
+  const { XMLBuilder } = await import('fast-xml-parser')
+  const builder = new XMLBuilder({ preserveOrder: true, ignoreAttributes: false, format: true })
+  const bars = score.bars.map((bar, index) =>
+    element(
+      'measure',
+      [
+        ...(index === 0 ? [attributes(score)] : []),
+        ...bar.flatMap((note) => notes(note, score)),
+        ...(index === score.bars.length - 1
+          ? [element('barline', [element('bar-style', 'light-heavy')], { location: 'right' })]
+          : []),
+      ],
+      { number: index + 1 },
+    ),
+  )
+  const root = element(
+    'score-partwise',
+    [
+      element('work', [element('work-title', title)]),
+      element('identification', [element('encoding', [element('software', 'Jadefell')])]),
+      element('part-list', [element('score-part', [element('part-name', instrument)], { id: 'P1' })]),
+      element('part', bars, { id: 'P1' }),
+    ],
+    { version: '4.0' },
+  )
+  return `<?xml version="1.0" encoding="UTF-8"?>${builder.build([root])}\n`
 }
 
-type Element = ReturnType<ReturnType<typeof create>['ele']>
+/** An element as the builder takes it: its children in order, and its attributes. */
+type Element = Readonly<Record<string, unknown>>
 
-function attributes(measure: Element, { clef, signs, family }: Score): void {
-  const own = measure.ele('attributes')
-  own.ele('divisions').txt(String(DIVISIONS))
-  own.ele('key').ele('fifths').txt(String(signs))
-  const time = own.ele('time')
-  time.ele('beats').txt('4')
-  time.ele('beat-type').txt('4')
-  clefOf(own, clef)
+function element(
+  name: string,
+  content: string | number | readonly Element[],
+  given: Readonly<Record<string, string | number>> = {},
+): Element {
+  const attributes = Object.fromEntries(Object.entries(given).map(([key, value]) => [`@_${key}`, value]))
+  return { [name]: Array.isArray(content) ? content : [{ '#text': String(content) }], ':@': attributes }
+}
+
+function attributes({ clef, signs, family }: Score): Element {
   const { writtenOctavesUp } = techniqueOf(family)
-  if (writtenOctavesUp === 0) return
-  const transposed = own.ele('transpose')
-  transposed.ele('diatonic').txt('0')
-  transposed.ele('chromatic').txt('0')
-  transposed.ele('octave-change').txt(String(-writtenOctavesUp))
+  const transposed = [
+    element('diatonic', 0),
+    element('chromatic', 0),
+    element('octave-change', -writtenOctavesUp),
+  ]
+  return element('attributes', [
+    element('divisions', DIVISIONS),
+    element('key', [element('fifths', signs)]),
+    element('time', [element('beats', 4), element('beat-type', 4)]),
+    clefOf(clef),
+    ...(writtenOctavesUp === 0 ? [] : [element('transpose', transposed)]),
+  ])
 }
 
-function clefOf(attributes: Element, clef: Clef): void {
+function clefOf(clef: Clef): Element {
   const [sign, line] = CLEFS[clef]
-  const own = attributes.ele('clef')
-  own.ele('sign').txt(sign)
-  own.ele('line').txt(String(line))
+  return element('clef', [element('sign', sign), element('line', line)])
 }
 
-function noteOf(measure: Element, note: ScoreNote, score: Score): void {
-  headOf(measure, note, score, false)
-  if (note.second) headOf(measure, { ...note.second, isExtended: false }, score, true)
+function notes(note: ScoreNote, score: Score): Element[] {
+  return [
+    ...(note.clef ? [element('attributes', [clefOf(note.clef)])] : []),
+    head(note, score, false),
+    ...(note.second ? [head({ ...note.second, isExtended: false }, score, true)] : []),
+  ]
 }
 
 type Head = Pick<ScoreNote, 'written' | 'sign' | 'isCourtesy' | 'finger' | 'isExtended'> &
   Partial<Pick<ScoreNote, 'string' | 'harmonic'>>
 
-function headOf(measure: Element, note: Head, { value }: Score, isUpper: boolean): void {
-  const { written, sign, isCourtesy, finger, string, harmonic } = note
-  const own = measure.ele('note')
-  if (isUpper) own.ele('chord')
-  const pitch = own.ele('pitch')
-  pitch.ele('step').txt(written.letter)
-  if (written.accidental !== 0) pitch.ele('alter').txt(String(written.accidental))
-  pitch.ele('octave').txt(String(written.octave))
-  own.ele('duration').txt(String((DIVISIONS * 4) / VALUES[value]))
-  own.ele('voice').txt('1')
-  own.ele('type').txt(TYPES[value])
-  if (sign) own.ele('accidental', isCourtesy ? { cautionary: 'yes' } : {}).txt(ACCIDENTALS[sign])
-  const technical = own.ele('notations').ele('technical')
-  if (harmonic) technical.ele('harmonic').ele('natural')
-  if (finger === THUMB) technical.ele('thumb-position')
-  else if (finger === 0) technical.ele('open-string')
-  else technical.ele('fingering').txt(`${note.isExtended ? 'x' : ''}${finger}`)
-  if (string !== undefined) technical.ele('string').txt(String(string))
+function head(note: Head, { value }: Score, isUpper: boolean): Element {
+  const { letter, accidental, octave } = note.written
+  return element('note', [
+    ...(isUpper ? [element('chord', [])] : []),
+    element('pitch', [
+      element('step', letter),
+      ...(accidental === 0 ? [] : [element('alter', accidental)]),
+      element('octave', octave),
+    ]),
+    element('duration', (DIVISIONS * 4) / VALUES[value]),
+    element('voice', 1),
+    element('type', TYPES[value]),
+    ...(note.sign
+      ? [element('accidental', ACCIDENTALS[note.sign], note.isCourtesy ? { cautionary: 'yes' } : {})]
+      : []),
+    element('notations', [element('technical', technical(note))]),
+  ])
+}
+
+function technical({ harmonic, finger, isExtended, string }: Head): Element[] {
+  const played =
+    finger === THUMB
+      ? element('thumb-position', [])
+      : finger === 0
+        ? element('open-string', [])
+        : element('fingering', `${isExtended ? 'x' : ''}${finger}`)
+  return [
+    ...(harmonic ? [element('harmonic', [element('natural', [])])] : []),
+    played,
+    ...(string === undefined ? [] : [element('string', string)]),
+  ]
 }

@@ -38,7 +38,8 @@ export function ledgerLines(written: Note, { clef, isOttava }: ClefReading): num
 const LEDGERS = [0, 0, 0.3, 0.9, 2.2]
 const PER_FURTHER_LEDGER = 4
 const CHANGE = 3.5
-const NOT_OWN = 0.25
+/** A note on the second clef that the family reads, and on the third. */
+const NOT_OWN = [0, 0.15, 0.5]
 const OTTAVA = 0.5
 
 /**
@@ -52,7 +53,7 @@ export function clefsFor(clefs: Clefs, written: readonly Note[]): ClefReading[] 
     const ledgers = ledgerLines(n, reading)
     return (
       (LEDGERS[ledgers] ?? LEDGERS.at(-1)! + PER_FURTHER_LEDGER * (ledgers - LEDGERS.length + 1)) +
-      (reading.clef === clefs[0] ? 0 : NOT_OWN) +
+      (NOT_OWN[clefs.indexOf(reading.clef)] ?? 0) +
       (reading.isOttava ? OTTAVA : 0)
     )
   }

@@ -77,6 +77,8 @@ export interface HandPlace {
   readonly holdId: string
   /** Where its thumb may be, in semitones above the open string, nearest to the nut first; of a hand that goes by semitones. */
   readonly thumb?: readonly number[]
+  /** Whether the thumb lies on the string. */
+  readonly isThumbSet?: boolean
   readonly extension: Extension
 }
 

@@ -145,29 +145,25 @@ function choose(event: MouseEvent) {
   stroke-width: 1.4;
 }
 
+.drawn :deep(svg text) {
+  stroke: none;
+}
+
 .drawn :deep(svg .numeral),
 .drawn :deep(svg .position) {
   fill: var(--ink-soft);
 }
 
 .drawn :deep(svg .settled),
-.drawn :deep(svg .settled *) {
+.drawn :deep(svg .settled *:not(text)) {
   fill: var(--jade);
   stroke: var(--jade);
-}
-
-.drawn :deep(svg text.settled) {
-  stroke: none;
 }
 
 .drawn :deep(svg .now),
 .drawn :deep(svg .now *) {
   fill: var(--sharp);
   stroke: var(--sharp);
-}
-
-.drawn :deep(svg text.now) {
-  stroke: none;
 }
 
 .drawn :deep(svg .hit) {

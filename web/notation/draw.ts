@@ -1,6 +1,7 @@
 import bravura from '@vexflow-fonts/bravura/bravura.woff2?url'
 import {
   Accidental,
+  BarlineType,
   Beam,
   ClefNote,
   Font,
@@ -97,6 +98,7 @@ function drawRow(context: RenderContext, score: Score, row: Row, width: number):
     const signs = bar.length + bar.filter((n) => n.clef && n.clef !== clef).length
     const own = perSign * signs + (index === 0 ? head : 0)
     const stave = new Stave(x, 0, Math.min(own, width - x - 1))
+    if (row.isLast && index === row.bars.length - 1) stave.setEndBarType(BarlineType.END)
     if (index === 0) stave.addClef(clef).addKeySignature(MAJOR_KEYS[score.signs + 7]!)
     stave.setContext(context).draw()
     x += own

@@ -1,4 +1,4 @@
-import { THUMB, type ScoreNote } from '#core'
+import { THUMB, type Position, type ScoreNote } from '#core'
 import { shortPositionName } from '../words/patterns'
 import { stringNumeral } from '../words/fingers'
 import type { PlacedNote } from './draw'
@@ -17,31 +17,42 @@ const STEP = 4
 const RING_R = 2.6
 
 /**
- * Writes over each note of a line what a player reads there: finger, harmonic, string; in a lane over all of them positions
- * and octave lines; between two fingers the line of a shift. Returns every note’s own parts.
+ * Writes over each note of a line what a player reads there: finger, harmonic, string and position; over all of
+ * them octave lines; between two fingers the line of a shift. Returns every note’s own parts.
  */
 export function drawMarks(group: SVGGElement, notes: readonly PlacedNote[]): Element[][] {
   const columns = notes.map((placed) => column(group, placed))
-  const lane = Math.min(...columns.map(({ topY }) => topY)) - GAP
+  let isNamed = false
+  let highest = Math.min(...columns.map(({ topY }) => topY))
   notes.forEach(({ note, x }, i) => {
     const own = columns[i]!
     if (note.position) {
+      // Its letters reach over the next note.
+      const y = Math.min(own.topY, columns[i + 1]?.topY ?? Infinity) - GAP
+      highest = Math.min(highest, y - POSITION_PX)
       const text = letters(
         group,
         x - FINGER_PX / 2,
-        lane,
-        shortPositionName(note.position),
+        y,
+        positionMark(note.position, !isNamed),
         'position',
         POSITION_PX,
       )
       text.setAttribute('text-anchor', 'start')
       own.parts.push(text)
+      isNamed = true
     }
     const before = notes[i - 1]
     if (note.isShift && before) shiftLine(group, before.x, columns[i - 1]!.fingerY, x, own.fingerY)
   })
-  ottavas(group, notes, lane - (notes.some(({ note }) => note.position) ? POSITION_PX + STEP : 0))
+  ottavas(group, notes, highest - GAP)
   return columns.map(({ parts }) => parts)
+}
+
+/** Of a bass numerals name both strings and positions: the first of a line says which it is. */
+function positionMark(position: Position, isFirst: boolean): string {
+  const name = shortPositionName(position)
+  return isFirst && position.letter === undefined ? `pos. ${name}` : name
 }
 
 interface Column {
@@ -85,7 +96,7 @@ function fingerText(
 ): SVGTextElement {
   if (note.finger !== THUMB)
     return letters(group, x, baseline, `${note.isExtended ? 'x' : ''}${note.finger}`, 'finger', FINGER_PX)
-  const sign = letters(group, x, baseline, THUMB_SIGN, 'thumb', 26)
+  const sign = letters(group, x, baseline, THUMB_SIGN, 'thumb', 34)
   // The sign hangs below its baseline in some cuts: stand it on the line.
   const box = letterBox(sign)
   if (box) sign.setAttribute('y', String(baseline - (box.bottom - baseline)))

@@ -6,28 +6,25 @@ const HEEL = 7
 const OCTAVE = 12
 const END = 40
 
-/** 1 2 3 of the octave below the thumb: half or whole steps between them, as the key asks. */
-const UPPER: Hold['offsets'] = [
-  [1, 0],
-  [2, 1],
-  [2, 2],
-  [3, 2],
-  [3, 3],
-  [3, 4],
-]
+/** 1 2 3, half or whole steps between them, as the key asks. */
+const upper = (id: string, offsets: Hold['offsets']): Hold => ({
+  id,
+  offsets,
+  from: HEEL + 1,
+  to: END,
+  thumbs: [0],
+  effort: (base) => (base > OCTAVE ? 0.6 : 0.1),
+})
 
 /** Thumb and 3 a perfect fourth apart at rest. */
-const THUMB_HAND: Hold['offsets'] = [
-  [THUMB, 0],
-  [1, 1],
-  [1, 2],
-  [2, 2],
-  [2, 3],
-  [2, 4],
-  [3, 4],
-  [3, 5],
-  [3, 6],
-]
+const thumb = (id: string, first: number, others: Hold['offsets'], effort = 0): Hold => ({
+  id,
+  offsets: [[THUMB, 0], [1, first], ...others],
+  from: OCTAVE,
+  to: END,
+  thumbs: [0],
+  effort: (base) => effort + (base === OCTAVE ? 0.2 : 0.5),
+})
 
 /**
  * The hands of a cellist. 1 to 4 up to the fourth position, closed or extended; above it 1 2 3, the thumb leaving the heel;
@@ -61,20 +58,35 @@ export const CELLO_HOLDS: readonly Hold[] = [
     thumbs: [0, 1],
     effort: (base) => (base === HEEL ? 0.9 : 0.45),
   },
-  {
-    id: 'upper',
-    offsets: UPPER,
-    from: HEEL + 1,
-    to: END,
-    thumbs: [0],
-    effort: (base) => (base > OCTAVE ? 0.6 : 0.1),
-  },
-  {
-    id: 'thumb',
-    offsets: THUMB_HAND,
-    from: OCTAVE,
-    to: END,
-    thumbs: [0],
-    effort: (base) => (base === OCTAVE ? 0.2 : 0.5),
-  },
+  upper('upper', [
+    [1, 0],
+    [2, 2],
+    [3, 3],
+    [3, 4],
+  ]),
+  upper('upper_half', [
+    [1, 0],
+    [2, 1],
+    [3, 2],
+    [3, 3],
+  ]),
+  thumb('thumb', 2, [
+    [2, 3],
+    [2, 4],
+    [3, 5],
+  ]),
+  thumb('thumb_half', 1, [
+    [2, 3],
+    [3, 4],
+    [3, 5],
+  ]),
+  thumb(
+    'thumb_wide',
+    2,
+    [
+      [2, 4],
+      [3, 6],
+    ],
+    0.4,
+  ),
 ]

@@ -31,7 +31,7 @@ const WEIGHTS: FramedWeights = {
   acrossStrings: 0.5,
   hop: 0.3,
   fourth: 0,
-  slide: 2.5,
+  slide: 8,
   opening: { onString: 2.2, across: 0.5, onOpen: 0.3 },
   setThumb: 0.5,
 }

@@ -56,26 +56,24 @@ export function framedEfforts(
 ): Efforts {
   const byId = new Map(holds.map((hold) => [hold.id, hold]))
   const W = weights
+  /** Ways are few, and asked for in every line. */
+  const owns = new Map<FingerOption, number>()
 
   return {
     shiftAtTop: SHIFT_AT_TOP,
 
     own(way) {
-      const { hand } = way
-      if (!hand) return openStrings === 'avoid' ? OPEN_AVOIDED : 0
-      return (
-        byId.get(hand.holdId)!.effort(hand.anchor) +
-        height(hand) +
-        (isPassed(openMidis, way) ? W.passed : 0) +
-        (way.finger === 4 ? W.fourth : 0) +
-        (way.harmonic ? W.harmonic : 0)
-      )
+      const known = owns.get(way)
+      if (known !== undefined) return known
+      const own = ownOf(way)
+      owns.set(way, own)
+      return own
     },
 
     move(from, hand, to, rise) {
       const across = crossing(from, to, rise)
       if (!to.hand || !hand) return across
-      if (isSameHand(hand, to.hand)) return across + staying(from, to)
+      if (hand === to.hand) return across + staying(from, to)
       const apart = thumbsApart(hand, to.hand)
       if (apart === 0) return across + opening(from, to) + staying(from, to)
       return across + shifting(from, to, rise, apart) + thumbSet(hand, to.hand)
@@ -85,6 +83,18 @@ export function framedEfforts(
   function height({ anchor, thumb }: HandPlace): number {
     if (thumb!.at(-1)! < W.home) return W.belowHome
     return anchor === W.landmark ? W.atLandmark : climb(anchor)
+  }
+
+  function ownOf(way: FingerOption): number {
+    const { hand } = way
+    if (!hand) return openStrings === 'avoid' ? OPEN_AVOIDED : 0
+    return (
+      byId.get(hand.holdId)!.effort(hand.anchor) +
+      height(hand) +
+      (isPassed(openMidis, way) ? W.passed : 0) +
+      (way.finger === 4 ? W.fourth : 0) +
+      (way.harmonic ? W.harmonic : 0)
+    )
   }
 
   /** Beyond the neck it matters less how far. */
@@ -99,10 +109,11 @@ export function framedEfforts(
   }
 
   function thumbsApart(a: HandPlace, b: HandPlace): number {
-    const [from, to] = [a.thumb!, b.thumb!]
+    const from = a.thumb!
+    const to = b.thumb!
     // From one open hand to another the thumb goes along.
     if (from.length > 1 && to.length > 1) return Math.abs(a.anchor - b.anchor)
-    return Math.max(0, from[0]! - to.at(-1)!, to[0]! - from.at(-1)!)
+    return Math.max(0, from[0]! - to[to.length - 1]!, to[0]! - from[from.length - 1]!)
   }
 
   function opening(from: FingerOption, to: FingerOption): number {
@@ -114,7 +125,8 @@ export function framedEfforts(
     const onString = from.stringIndex === to.stringIndex
     const isOpen = from.finger === 0
     // 1 leads the hand up to a place, and down from it.
-    const [leader, follower] = rise >= 0 ? [to, from] : [from, to]
+    const leader = rise >= 0 ? to : from
+    const follower = rise >= 0 ? from : to
     return (
       W.shift +
       W.perSemitone * semitones +
@@ -143,13 +155,8 @@ export function framedEfforts(
   }
 
   function thumbSet(from: HandPlace, to: HandPlace): number {
-    const isSet = ({ holdId }: HandPlace) => byId.get(holdId)!.offsets[0]![0] === THUMB
-    return isSet(to) && !isSet(from) ? W.setThumb : 0
+    return to.isThumbSet && !from.isThumbSet ? W.setThumb : 0
   }
-}
-
-function isSameHand(a: HandPlace, b: HandPlace): boolean {
-  return a.anchor === b.anchor && a.holdId === b.holdId
 }
 
 function leadsHand({ finger }: FingerOption): boolean {

@@ -1,4 +1,4 @@
-import type { Digit, Finger, Position } from '../../instrument'
+import { THUMB, type Digit, type Finger, type Position } from '../../instrument'
 import type { Extension, FingerOption, HandPlace, PlacementContext } from '../types'
 
 /** A way to hold the hand: which semitone above its place each finger has, and where along the string it is held so. */
@@ -48,14 +48,29 @@ export function framedWays(
     hold.offsets.flatMap(([finger, offset]): FingerOption[] => {
       const base = semitones - offset
       if (base < hold.from || base > hold.to) return []
-      const thumb = hold.thumbs.map((t) => base + t)
-      const hand: HandPlace = { ...standing(hold, base), anchor: base, holdId: hold.id, thumb }
-      return [{ stringIndex, finger, semitones, hand, ...harmonicAt(semitones, finger) }]
+      return [{ stringIndex, finger, semitones, hand: handAt(hold, base), ...harmonicAt(semitones, finger) }]
     }),
   )
   own.set(id, ways)
   return ways
+
+  /** One hand is one object, on whichever string it plays. */
+  function handAt(hold: Hold, base: number): HandPlace {
+    const places = hands.get(hold) ?? new Map<number, HandPlace>()
+    hands.set(hold, places)
+    const hand = places.get(base) ?? {
+      ...standing(hold, base),
+      anchor: base,
+      holdId: hold.id,
+      thumb: hold.thumbs.map((t) => base + t),
+      isThumbSet: hold.offsets[0]![0] === THUMB,
+    }
+    places.set(base, hand)
+    return hand
+  }
 }
+
+const hands = new WeakMap<Hold, Map<number, HandPlace>>()
 
 /** The ways of a few hundred places are asked for thousands of times: each is made once. */
 const made = new WeakMap<readonly Hold[], Map<number, readonly FingerOption[]>>()

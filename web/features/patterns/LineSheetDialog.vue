@@ -120,9 +120,9 @@ function saveSvg() {
     saveFile(fileName(name, 'svg'), pageSvg(page, SHEET_FONT), 'image/svg+xml')
   })
 }
-function saveMusicXml() {
+async function saveMusicXml() {
   const { familyId, sizeId } = bench.setup
-  const xml = writeMusicXml(props.line.score.value, props.title, instrumentKind(familyId, sizeId))
+  const xml = await writeMusicXml(props.line.score.value, props.title, instrumentKind(familyId, sizeId))
   saveFile(fileName(props.title, 'musicxml'), xml, 'application/xml')
 }
 </script>
