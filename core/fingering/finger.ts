@@ -73,6 +73,7 @@ export function fingerNotes(
 ): Fingering {
   const { notes, locks = [], extra }: Line = 'notes' in line ? line : { notes: line }
   const efforts = effortsOf(context, options)
+  const stopped = effortsOf(context, { ...options, openStrings: 'avoid' })
   const layers: (readonly FingerOption[])[] = []
   for (const [index, n] of notes.entries()) {
     const settled = locks.filter((lock) => lock.index === index)
@@ -85,7 +86,7 @@ export function fingerNotes(
     layers.push(ways)
   }
   const search = (width: number, bound: number) =>
-    shortest({ layers, notes, locks, efforts, extra }, width, bound)
+    shortest({ layers, notes, locks, efforts, stopped, extra }, width, bound)
   const narrow = search(NARROW, Infinity)
   const best = search(Infinity, 'effort' in narrow ? narrow.effort + ROUNDING : Infinity)
   if ('failsAt' in best) {
@@ -112,6 +113,7 @@ export function roughEffort(
     notes: line.notes,
     locks: [],
     efforts: effortsOf(context, options),
+    stopped: effortsOf(context, { ...options, openStrings: 'avoid' }),
     extra: line.extra,
   }
   const rough = shortest(problem, NARROWEST, Infinity)
@@ -141,6 +143,8 @@ function obeys(way: FingerOption, { stringIndex, finger, harmonic }: Lock): bool
 interface Problem extends Required<Pick<Line, 'notes' | 'locks'>> {
   readonly layers: readonly (readonly FingerOption[])[]
   readonly efforts: Efforts
+  /** The same for notes that are not played open. */
+  readonly stopped: Efforts
   readonly extra: Line['extra']
 }
 
@@ -153,9 +157,13 @@ const NOTHING: State = {
 
 /** The cheapest last state, or the note at which every way is forbidden. */
 function shortest(problem: Problem, width: number, bound: number): State | { readonly failsAt: number } {
-  const { layers, notes, locks, efforts, extra } = problem
+  const { layers, notes, locks, efforts, stopped, extra } = problem
   // What the notes still to come cost at least, however the hand gets there.
-  const owns = layers.map((ways) => ways.map((way) => efforts.own(way)))
+  const owns = layers.map((ways) => {
+    // Where the open string is settled away, a fourth finger in its place is no detour.
+    const { own } = ways.some(({ finger }) => finger === 0) ? efforts : stopped
+    return ways.map((way) => own(way))
+  })
   const ahead = owns.map((own) => Math.min(...own))
   for (let i = ahead.length - 1, sum = 0; i >= 0; i--) [ahead[i], sum] = [sum, sum + ahead[i]!]
   let layer: readonly State[] = []

@@ -1,19 +1,24 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { FAMILY_IDS, familyOf, type FamilyId } from '../instrument'
-import { equal, midiNumber, note, noteName } from '../pitch'
-import { keysOf, parseKey } from '../key'
+import { familyOf, THUMB, type FamilyId } from '../instrument'
+import { keyOf, noteInKey, parseKey } from '../key'
+import { midiNumber, note, noteName } from '../pitch'
 import { placementContext } from '../pattern'
-import { strung } from '../testing'
 import {
-  clefFor,
-  drillNotes,
-  drillsFor,
+  alternativesFor,
+  DEFAULT_FINGERING,
   fingerNotes,
   fingerScale,
-  shiftBetween,
+  harmonicsFor,
+  isOtherHand,
+  lineId,
+  lineOf,
+  locksOf,
+  optionsFor,
+  placesOfFingering,
   upAndDown,
-  writtenNote,
-  type DrillId,
+  type FingeredNote,
+  type Lock,
 } from './index'
 
 const key = (text: string) => {
@@ -21,241 +26,230 @@ const key = (text: string) => {
   if (!parsed.ok) throw new Error(text)
   return parsed.key
 }
-const contextOf = (id: FamilyId) => placementContext(familyOf(id), familyOf(id).tuning)
-const positionOf = (id: FamilyId, position: string) => familyOf(id).positions.find((p) => p.id === position)!
-
-/** The way up, as teachers write it: `D 0 1 2 3 | A 0 1 2 3`. */
-function wayUp(id: FamilyId, keyText: string, octaves: 1 | 2 | 3 = 1): string {
-  const context = contextOf(id)
-  const scale = fingerScale(context, { key: key(keyText), figure: 'scale', octaves })
-  if (!scale.ok) return scale.code
-  let string = -1
-  return scale.notes
-    .slice(0, 7 * octaves + 1)
-    .map((n) => {
-      const name =
-        n.stringIndex === string
-          ? ''
-          : `${string < 0 ? '' : '| '}${noteName(context.tuning[n.stringIndex]!, { octave: false })} `
-      string = n.stringIndex
-      return name + n.finger
-    })
-    .join(' ')
+const contextOf = (id: FamilyId, frameId?: string) =>
+  placementContext(familyOf(id), familyOf(id).tuning, { frameId })
+const scale = (
+  id: FamilyId,
+  text: string,
+  octaves: 1 | 2 | 3,
+  more: { locks?: Lock[] } = {},
+  options = {},
+) => {
+  const made = fingerScale(contextOf(id), { key: key(text), figure: 'scale', octaves, ...more }, options)
+  if (!made.ok) throw new Error(made.code)
+  return made.notes
 }
+const fingers = (notes: readonly FingeredNote[]) => notes.map((n) => n.finger).join(' ')
+const places = (notes: readonly FingeredNote[]) => notes.map((n) => `${n.stringIndex}.${n.finger}`).join(' ')
 
-describe('the usual fingerings of first scales (common practice, no source)', () => {
-  it.each<[FamilyId, string, 1 | 2, string]>([
-    ['violin', 'D', 1, 'D 0 1 2 3 | A 0 1 2 3'],
-    ['violin', 'A', 1, 'A 0 1 2 3 | E 0 1 2 3'],
-    ['violin', 'G', 1, 'G 0 1 2 3 | D 0 1 2 3'],
-    ['violin', 'G', 2, 'G 0 1 2 3 | D 0 1 2 3 | A 0 1 2 3 | E 0 1 2'],
-    ['viola', 'C', 1, 'C 0 1 2 3 | G 0 1 2 3'],
-    ['viola', 'C', 2, 'C 0 1 2 3 | G 0 1 2 3 | D 0 1 2 3 | A 0 1 2'],
-    ['cello', 'C', 1, 'C 0 1 3 4 | G 0 1 3 4'],
-    ['cello', 'G', 1, 'G 0 1 3 4 | D 0 1 3 4'],
-    ['cello', 'D', 1, 'D 0 1 3 4 | A 0 1 3 4'],
-    ['cello', 'C', 2, 'C 0 1 3 4 | G 0 1 3 4 | D 0 1 2 4 | A 0 1 2'],
-    ['bass', 'G', 1, 'E 2 | A 0 1 2 | D 0 1 4 | G 0'],
-    ['bass', 'F', 1, 'E 1 4 | A 0 1 4 | D 0 2 4'],
-  ])('of the %s: %s major, %i octave(s)', (id, keyText, octaves, expected) => {
-    expect(wayUp(id, keyText, octaves)).toBe(expected)
+describe('a scale', () => {
+  it('comes down as it went up, note for note', () => {
+    for (const [id, text] of [
+      ['violin', 'G'],
+      ['cello', 'D'],
+      ['bass', 'E'],
+    ] as const) {
+      const notes = scale(id, text, 3)
+      expect(places([...notes].reverse())).toBe(places(notes))
+    }
   })
 
-  it('takes the fourth finger where open strings are avoided', () => {
-    const scale = fingerScale(
-      contextOf('violin'),
-      { key: key('D'), figure: 'scale', octaves: 1 },
-      { openStrings: 'avoid' },
-    )
-    expect(scale.ok && scale.notes.slice(1, 6).map((n) => n.finger)).toContain(4)
+  it('comes down a melodic minor as the natural one, by the same strings where it can', () => {
+    const names = upAndDown(key('A melodic minor'), 'scale', note('A3'), 1).map((n) => noteName(n))
+    expect(names.join(' ')).toBe('A3 B3 C4 D4 E4 F♯4 G♯4 A4 G4 F4 E4 D4 C4 B3 A3')
+    const violin = scale('violin', 'A melodic minor', 2)
+    const middle = (violin.length - 1) / 2
+    const down = violin.slice(middle).reverse()
+    expect(fingers(down.slice(0, 5))).toBe(fingers(violin.slice(0, 5)))
   })
 
-  it('fingers every scale and arpeggio of every family on its own notes', () => {
-    const faults: string[] = []
-    let played = 0
-    for (const id of FAMILY_IDS)
-      for (const mode of ['major', 'melodic_minor', 'chromatic'] as const)
-        // Every third key of the circle: all signs, in a third of the time.
-        for (const k of keysOf(mode).filter((_, i) => i % 3 === 0))
-          for (const figure of ['scale', 'arpeggio'] as const) {
-            const context = contextOf(id)
-            const scale = fingerScale(context, { key: k, figure, octaves: 2 })
-            if (!scale.ok) faults.push(`${id} ${k.id} ${scale.code}`)
-            else
-              for (const n of scale.notes) {
-                played++
-                const open = midiNumber(context.tuning[n.stringIndex]!)
-                if (midiNumber(n.note) - open !== n.semitones)
-                  faults.push(`${id} ${k.id} ${noteName(n.note)}`)
-              }
-          }
-    expect(faults).toEqual([])
-    expect(played).toBeGreaterThan(1000)
+  it('rises in sharps and falls in flats where every half step is played', () => {
+    const names = scale('cello', 'G chromatic', 1).map((n) => noteName(n.note, { octave: false }))
+    expect(names.slice(0, 13).join(' ')).toBe('G G♯ A A♯ B C C♯ D D♯ E F F♯ G')
+    expect(names.slice(12).join(' ')).toBe('G G♭ F E E♭ D D♭ C B B♭ A A♭ G')
   })
 
-  it('comes down a melodic minor as the natural one', () => {
-    const notes = upAndDown(key('A melodic minor'), 'scale', note('A3'), 1).map((n) => noteName(n))
-    expect(notes.join(' ')).toBe('A3 B3 C4 D4 E4 F♯4 G♯4 A4 G4 F4 E4 D4 C4 B3 A3')
+  it('slides, or gives each finger its semitone, as the school has it (handbook, section 9)', () => {
+    const up = (chromatic: 'slide' | 'semitones') =>
+      fingers(scale('violin', 'A chromatic', 1, {}, { chromatic }).slice(0, 7))
+    expect(up('slide')).toBe('0 1 1 2 2 3 4')
+    // No finger twice in one hand.
+    const modern = scale('violin', 'A chromatic', 1, {}, { chromatic: 'semitones' })
+    modern.slice(1, 13).forEach((n, i) => {
+      const before = modern[i]!
+      if (n.finger === before.finger && n.stringIndex === before.stringIndex)
+        expect(isOtherHand(before.hand, n.hand), noteName(n.note)).toBe(true)
+    })
   })
 
-  it('breaks the chord of the key', () => {
-    const notes = (text: string) => upAndDown(key(text), 'arpeggio', note('D4'), 1).map((n) => noteName(n))
-    expect(notes('D')).toEqual(['D4', 'F♯4', 'A4', 'D5', 'A4', 'F♯4', 'D4'])
-    expect(notes('D harmonic minor')[1]).toBe('F4')
+  it('starts on the same note whether open strings are liked or not, and obeys', () => {
+    const liked = scale('violin', 'D', 1)
+    const avoided = scale('violin', 'D', 1, {}, { openStrings: 'avoid' })
+    expect(avoided.map((n) => midiNumber(n.note))).toEqual(liked.map((n) => midiNumber(n.note)))
+    expect(avoided.filter((n) => n.finger === 0)).toEqual([])
+    // The other way round no 4 is left where an open string sounds its note.
+    const open = contextOf('violin').openMidis
+    for (const text of ['G', 'D', 'A', 'F', 'B♭', 'E'])
+      for (const octaves of [1, 2] as const)
+        for (const n of scale('violin', text, octaves))
+          expect(n.finger === 4 && open.includes(midiNumber(n.note)), `${text} ${noteName(n.note)}`).toBe(
+            false,
+          )
+    // What no finger can play is open all the same.
+    expect(scale('violin', 'G', 1, {}, { openStrings: 'avoid' })[0]!.finger).toBe(0)
   })
 
-  it('says which note no string has', () => {
+  it('ends three octaves of a cello with 1 2 3 or thumb 1 2 3, and the thumb lies down from the octave on (handbook, section 9)', () => {
+    for (const text of ['C', 'D', 'E♭', 'E', 'F', 'G', 'A']) {
+      const up = scale('cello', text, 3).slice(0, 22)
+      expect(fingers(up.slice(-2)), text).toBe('2 3')
+      for (const n of up) if (n.finger === THUMB) expect(n.semitones).toBeGreaterThanOrEqual(12)
+    }
+  })
+
+  it('touches the octave as a harmonic where 3 or the thumb plays it on a cello or bass', () => {
+    const top = scale('bass', 'G', 2)[14]!
+    expect(top).toMatchObject({ semitones: 12, finger: 3, harmonic: 2 })
+    expect(scale('violin', 'A', 2).every((n) => n.harmonic === undefined)).toBe(true)
+  })
+
+  it('is said to be out of range where the strings do not hold it, and named by the note that no string has', () => {
+    expect(fingerScale(contextOf('bass'), { key: key('C'), figure: 'scale', octaves: 3 })).toEqual({
+      ok: false,
+      code: 'scale_out_of_range',
+      octaves: 3,
+    })
     expect(fingerNotes(contextOf('violin'), [note('A4'), note('C3')])).toEqual({
       ok: false,
       code: 'note_out_of_reach',
       note: 'C3',
       index: 1,
     })
-    expect(wayUp('bass', 'C', 3)).toBe('scale_out_of_range')
+    // A key with double sharps, five strings, strings tuned otherwise.
+    expect(scale('violin', 'G♯', 1)).toHaveLength(15)
+    const five = placementContext(familyOf('bass'), ['B0', 'E1', 'A1', 'D2', 'G2'].map(note))
+    const low = fingerScale(five, { key: key('B'), figure: 'scale', octaves: 1 })
+    expect(low.ok && low.notes[0]).toMatchObject({ stringIndex: 0, finger: 0 })
+    const tuned = placementContext(familyOf('violin'), ['A3', 'E4', 'A4', 'E5'].map(note))
+    const a = fingerScale(tuned, { key: key('A'), figure: 'scale', octaves: 2 })
+    expect(a.ok && fingers(a.notes.slice(0, 15))).toBe('0 1 2 3 0 1 2 0 1 2 3 0 1 2 3')
   })
 })
 
-describe('drills (handbook, section 8)', () => {
-  const run = (id: FamilyId, drillId: DrillId, keyText: string, string: number, position = 'first') => {
-    const drill = drillsFor(id).find((d) => d.id === drillId)!
-    const result = drillNotes(contextOf(id), drill, key(keyText), string, positionOf(id, position))
-    return result.ok
-      ? result.notes.map(
-          (n) => `${noteName(contextOf(id).tuning[n.stringIndex]!, { octave: false })}${n.finger}`,
-        )
-      : result.code
-  }
-
-  it('plays open and first twenty times on each string, across them', () => {
-    const notes = run('violin', 'open_and_first', 'D', 1)
-    expect(notes).toHaveLength(4 * 40)
-    expect(notes.slice(0, 4)).toEqual(['G0', 'G1', 'G0', 'G1'])
+describe('a note that a teacher settles', () => {
+  it('is played so, and the rest is fingered around it, on the way down as well', () => {
+    const usual = scale('violin', 'D', 1)
+    const settled = scale('violin', 'D', 1, { locks: [{ index: 4, finger: 4 }] })
+    expect(places(settled.slice(0, 8))).toBe('1.0 1.1 1.2 1.3 1.4 2.1 2.2 2.3')
+    expect(places([...settled].reverse())).toBe(places(settled))
+    const onlyDown = scale('violin', 'D', 1, { locks: [{ index: 10, stringIndex: 1 }] })
+    expect(places(onlyDown.slice(0, 8))).toBe(places(usual.slice(0, 8)))
+    expect(onlyDown[10]).toMatchObject({ stringIndex: 1, finger: 4 })
   })
 
-  it('rolls 1-2-4-2-1-4-2-4 on the bass from the thinnest string down', () => {
-    const notes = run('bass', 'bass_roll', 'G', 0)
-    expect(notes.slice(0, 8)).toEqual(['G1', 'G2', 'G4', 'G2', 'G1', 'G4', 'G2', 'G4'])
-    expect(notes.at(-1)).toBe('E4')
-    expect(run('bass', 'up_from_open', 'F', 0, 'half').slice(0, 7)).toEqual([
-      'E0',
-      'E1',
-      'E2',
-      'E4',
-      'E2',
-      'E1',
-      'E0',
-    ])
+  it('has a shift where one is asked for, and none where it is not', () => {
+    const early = scale('cello', 'G', 2, { locks: [{ index: 10, isShift: true }] })
+    expect(isOtherHand(early[9]!.hand, early[10]!.hand)).toBe(true)
+    const usual = scale('violin', 'D', 2)
+    const at = usual.findIndex((n, i) => i > 0 && isOtherHand(usual[i - 1]!.hand, n.hand))
+    const later = scale('violin', 'D', 2, { locks: [{ index: at, isShift: false }] })
+    expect(isOtherHand(later[at - 1]!.hand, later[at]!.hand)).toBe(false)
   })
 
-  it('sets the fourth finger against the open string and drops the cello’s 1 back', () => {
-    expect(run('violin', 'fourth_against_open', 'D', 1).slice(0, 2)).toEqual(['D4', 'A0'])
-    expect(run('violin', 'fourth_against_open', 'D', 3)).toBe('fingers_missing')
-    // In the second position 4 on D is B: no open string at all; in D♯'s place no fourth finger is the next string.
-    expect(run('violin', 'fourth_against_open', 'D', 1, 'second')).toBe('fingers_missing')
-    for (const position of ['half', 'first', 'second', 'third', 'fourth', 'fifth'])
-      for (const keyText of ['C', 'D', 'E', 'A♭', 'B'])
-        for (const string of [0, 1, 2]) {
-          const drill = drillsFor('violin').find((d) => d.id === 'fourth_against_open')!
-          const made = drillNotes(
-            contextOf('violin'),
-            drill,
-            key(keyText),
-            string,
-            positionOf('violin', position),
-          )
-          if (made.ok) expect(midiNumber(made.notes[0]!.note)).toBe(midiNumber(made.notes[1]!.note))
-        }
-    expect(run('cello', 'extended_first', 'E♭', 2).slice(0, 4)).toEqual(['D1', 'D2', 'D1', 'D4'])
-    expect(run('cello', 'extended_first', 'C', 2)).toBe('fingers_missing')
-  })
-
-  it('names each note as the key spells it, and what it has not with the fewest signs', () => {
-    const names = (keyText: string, string: number) => {
-      const drill = drillsFor('bass').find((d) => d.id === 'up_from_open')!
-      const made = drillNotes(
-        contextOf('bass'),
-        { ...drill, across: undefined as never },
-        key(keyText),
-        string,
-        positionOf('bass', 'half'),
-      )
-      return made.ok
-        ? made.notes
-            .slice(0, 4)
-            .map((n) => noteName(n.note, { octave: false }))
-            .join(' ')
-        : made.code
+  it('is named where no hand can hold it, up and down, and never passed over', () => {
+    const tried = (id: FamilyId, lock: Lock) => {
+      const made = fingerScale(contextOf(id), { key: key('D'), figure: 'scale', octaves: 2, locks: [lock] })
+      return made.ok ? 'held' : made
     }
-    expect(names('F', 0)).toBe('E F G♭ G')
-    expect(names('D', 0)).toBe('E F F♯ G')
-    expect(names('B♭', 1)).toBe('A B♭ B C')
-    expect(names('F♯', 0)).toBe('E E♯ F♯ G')
+    // 4 lies nowhere near D on the highest string of a cello two octaves up; no third finger on an open C string.
+    expect(tried('cello', { index: 14, finger: 4, stringIndex: 0 })).toMatchObject({
+      code: 'lock_unholdable',
+      note: 'D4',
+      lock: { index: 14 },
+    })
+    expect(tried('bass', { index: 20, finger: 3, stringIndex: 3 })).toMatchObject({
+      code: 'lock_unholdable',
+      lock: { index: 20 },
+    })
+    expect(tried('violin', { index: 0, finger: 0 })).toBe('held')
   })
 
-  it('is no single note played again and again', () => {
-    for (const family of ['violin', 'viola', 'cello', 'bass'] as const)
-      for (const position of familyOf(family).positions)
-        for (const drill of drillsFor(family))
-          for (let string = 0; string < 4; string++) {
-            const made = drillNotes(contextOf(family), drill, key('D'), string, position, 1)
-            if (made.ok && drill.id !== 'fourth_against_open')
-              expect(new Set(made.notes.map((n) => midiNumber(n.note))).size, drill.id).toBeGreaterThan(1)
-          }
+  it('can be a natural harmonic at a third or a quarter of a string', () => {
+    // E5 sounds at a third of the A string: a fifth up, an octave and a fifth above the open string. Any acoustics text.
+    const [way] = harmonicsFor(contextOf('violin'), note('E6'))
+    expect(way).toMatchObject({ stringIndex: 2, harmonic: 3, semitones: 19 })
+    expect(harmonicsFor(contextOf('cello'), note('A5')).map((w) => w.harmonic)).toContain(4)
+    const made = fingerNotes(contextOf('violin'), {
+      notes: [note('E6')],
+      locks: [{ index: 0, harmonic: 3 }],
+    })
+    expect(made.ok && made.notes[0]!.harmonic).toBe(3)
   })
 
-  it('sounds an octave with 1 and 4 on neighbouring strings', () => {
-    expect(run('violin', 'octave_one_four', 'D', 1).slice(0, 2)).toEqual(['D1', 'A4'])
-    expect(run('violin', 'pattern', 'C', 0, 'half')).toBe('no_hand')
+  it('is kept string by string and finger by finger, and comes back as it was, for every alternative', () => {
+    for (const [id, text, octaves] of [
+      ['violin', 'A', 3],
+      ['cello', 'F', 2],
+      ['bass', 'C', 2],
+    ] as const)
+      for (const { notes } of alternativesFor(contextOf(id), { key: key(text), figure: 'scale', octaves })) {
+        const again = scale(id, text, octaves, { locks: locksOf(placesOfFingering(notes)) })
+        expect(places(again)).toBe(places(notes))
+      }
+    const context = contextOf('violin')
+    expect(lineId(lineOf(context, { key: key('D'), figure: 'scale', octaves: 2 }))).toBe(
+      'violin/G3 D4 A4 E5/fourth/D:major/scale/2',
+    )
   })
 })
 
-describe('a shift', () => {
-  const shift = (to: string, fromFinger: 1 | 2 | 3 | 4, toFinger: 1 | 2 | 3 | 4) =>
-    shiftBetween(contextOf('violin'), strung('violin', 328, equal), {
-      key: key('D'),
-      stringIndex: 2,
-      from: positionOf('violin', 'first'),
-      to: positionOf('violin', to),
-      fromFinger,
-      toFinger,
-    })
+describe('other fingerings', () => {
+  const offered = (id: FamilyId, text: string, octaves: 1 | 2 | 3) =>
+    alternativesFor(contextOf(id), { key: key(text), figure: 'scale', octaves })
 
-  it('goes as far as its guide finger travels: B to D on the A string, three semitones (derived)', () => {
-    const result = shift('third', 1, 3)
-    if (!result.ok) throw new Error(result.code)
-    expect(result.shift.guide).toBe(1)
-    expect(result.shift.distanceMm).toBeCloseTo(328 * (2 ** (-2 / 12) - 2 ** (-5 / 12)), 9)
-    // What first position has on the E string lies on the A string now.
-    expect(result.shift.staying.map((s) => noteName(s.note))).toContain('F♯5')
+  it('are two and more where there is a choice, all different, each for its own reason', () => {
+    for (const [id, text, octaves] of [
+      ['violin', 'D', 2],
+      ['violin', 'A', 3],
+      ['viola', 'C', 3],
+      ['cello', 'F', 2],
+      ['bass', 'F', 2],
+    ] as const) {
+      const all = offered(id, text, octaves)
+      expect(all.length, `${id} ${text}`).toBeGreaterThan(2)
+      expect(new Set(all.map(({ notes }) => places(notes))).size).toBe(all.length)
+    }
   })
 
-  it('goes back by the same way', () => {
-    const there = shift('third', 2, 2)
-    const back = shiftBetween(contextOf('violin'), strung('violin', 328), {
-      key: key('D'),
-      stringIndex: 2,
-      from: positionOf('violin', 'third'),
-      to: positionOf('violin', 'first'),
-      fromFinger: 2,
-      toFinger: 2,
-    })
-    if (!there.ok || !back.ok) throw new Error('no shift')
-    expect(back.shift.distanceMm).toBeLessThan(0)
-    expect(Math.abs(there.shift.distanceMm + back.shift.distanceMm)).toBeLessThan(1)
-  })
-
-  it('says where there is no hand to shift to', () => {
-    expect(shift('half', 1, 1)).toMatchObject({ ok: false, code: 'no_hand', position: { id: 'half' } })
+  it('keep what they are called', () => {
+    const of = (id: string) => offered('violin', 'D', 2).find((a) => a.id === id)!
+    expect(of('no_open').notes.some((n) => n.finger === 0)).toBe(false)
+    expect(of('start_first').notes[0]!.finger).toBe(1)
+    expect(of('start_second').notes[0]!.finger).toBe(2)
+    const closed = offered('cello', 'F', 2).find((a) => a.id === 'closed')!
+    expect(closed.notes.every((n) => !n.hand || n.hand.extension === 'none')).toBe(true)
+    const [usual, ...others] = offered('violin', 'A', 3)
+    expect(others.find((a) => a.id === 'stay')!.shifts).toBeLessThan(usual!.shifts)
   })
 })
 
-describe('clefs (common practice, no source)', () => {
-  it('are each family’s own, tenor and treble high up, and a bass is written an octave higher', () => {
-    expect(clefFor('violin', [note('G3')])).toBe('treble')
-    expect(clefFor('viola', [note('C4')])).toBe('alto')
-    expect(clefFor('cello', [note('C3')])).toBe('bass')
-    expect(clefFor('cello', [note('A4')])).toBe('tenor')
-    expect(noteName(writtenNote('bass', note('E1')))).toBe('E2')
-    expect(noteName(writtenNote('cello', note('C2')))).toBe('C2')
-  })
+it('plays every note of any line one of its ways', () => {
+  const chromatic = keyOf(note('C4'), 'chromatic')
+  const anyLine = fc.array(fc.integer({ min: 55, max: 88 }), { minLength: 1, maxLength: 8 })
+  fc.assert(
+    fc.property(anyLine, (midis) => {
+      const line = midis.map((midi) => noteInKey(chromatic, midi)!)
+      const context = contextOf('violin')
+      const preferred = fingerNotes(context, line)
+      const avoided = fingerNotes(context, line, { ...DEFAULT_FINGERING, openStrings: 'avoid' })
+      if (!preferred.ok || !avoided.ok) throw new Error('a note of the violin was out of reach')
+      preferred.notes.forEach((n, i) => {
+        const ways = optionsFor(context, line[i]!).map((o) => `${o.stringIndex}.${o.finger}`)
+        expect(ways).toContain(`${n.stringIndex}.${n.finger}`)
+      })
+      const open = (notes: typeof preferred.notes) => notes.filter((n) => n.finger === 0).length
+      expect(open(preferred.notes)).toBeGreaterThanOrEqual(open(avoided.notes))
+    }),
+    { seed: 4, numRuns: 100 },
+  )
 })

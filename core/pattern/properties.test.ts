@@ -1,6 +1,5 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { fingerNotes, optionsFor } from '../fingering'
 import { frameWidthMm, touching } from '../frame'
 import { FAMILY_IDS, familyOf, tuningFault } from '../instrument'
 import { hasNote, keyOf, keysOf, MODE_IDS, noteInKey, type ModeId } from '../key'
@@ -107,31 +106,6 @@ describe('spelling', () => {
           expect(midiNumber(found)).toBe(midi)
           expect(hasNote(key, found), noteName(found)).toBe(true)
         }
-      }),
-      SEED,
-    )
-  })
-})
-
-describe('fingering', () => {
-  it('plays every note one of its ways, and open strings no less when they cost nothing than when they are avoided', () => {
-    const violin = familyOf('violin')
-    const context = placementContext(violin, violin.tuning)
-    const key = keyOf(note('C4'), 'chromatic')
-    const anyLine = fc.array(fc.integer({ min: 55, max: 88 }), { minLength: 1, maxLength: 8 })
-    fc.assert(
-      fc.property(anyLine, (midis) => {
-        const line = midis.map((midi) => noteInKey(key, midi)!)
-        const preferred = fingerNotes(context, line, { openStrings: 'prefer' })
-        const avoided = fingerNotes(context, line, { openStrings: 'avoid' })
-        if (!preferred.ok || !avoided.ok) throw new Error('a note of the violin was out of reach')
-        preferred.notes.forEach((n, i) => {
-          const ways = optionsFor(context, line[i]!).map((o) => `${o.stringIndex} ${o.finger} ${o.semitones}`)
-          expect(ways).toContain(`${n.stringIndex} ${n.finger} ${n.semitones}`)
-        })
-        const open = (notes: typeof preferred.notes) => notes.filter((n) => n.finger === 0).length
-        expect(open(preferred.notes)).toBeGreaterThanOrEqual(open(avoided.notes))
-        expect(preferred.effort).toBeLessThanOrEqual(avoided.effort + 1e-9)
       }),
       SEED,
     )
