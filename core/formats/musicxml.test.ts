@@ -54,7 +54,7 @@ describe('a line as MusicXML', () => {
     expect(XMLValidator.validate(xml)).toBe(true)
     const sounds = soundOf(xml)
     // Written pitch, and by how much the part sounds lower.
-    const lower = -Number(/trans\.semi="(-?\d+)"/.exec(reader.getMEI())?.[1] ?? 0)
+    const lower = 0 - Number(/trans\.semi="(-?\d+)"/.exec(reader.getMEI())?.[1] ?? 0)
     expect(lower).toBe(id === 'bass' ? 12 : 0)
     expect(sounds.map(({ midi }) => midi - lower)).toEqual(notes.map((n) => midiNumber(n.note)))
   })

@@ -66,6 +66,8 @@ describe('schools', () => {
       'fingertip',
       'fourth_finger',
       'fourth_on_neighbour',
+      'climbing',
+      'chromatic_scales',
     ])
     expect(questionsOf('cello')).toEqual(['tapes', 'waiting_fingers', 'thumb_cello'])
     expect(questionsOf('bass')).toEqual(['tapes', 'waiting_fingers', 'thumb_bass', 'bass_fingering'])

@@ -23,7 +23,10 @@ import FramePage from './FramePage.vue'
 import HandPage from './HandPage.vue'
 import ScalesPage from './ScalesPage.vue'
 
-// Notes are drawn by a browser: what is drawn is tested in `notation/score.test.ts`, that it is drawn end to end.
+// Notes are drawn by a browser: what is drawn is tested in `core/score/score.test.ts`, that it is drawn end to end.
+vi.mock('../features/patterns/alternatives.worker?worker', async () => ({
+  default: (await import('../features/patterns/testing')).AlternativesAtOnce,
+}))
 vi.mock('../notation/draw', () => ({ drawScore: () => Promise.resolve([]) }))
 
 const PLAYER: Student = { ...A_STUDENT, hand: A_HAND }

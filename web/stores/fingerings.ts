@@ -76,11 +76,12 @@ function sent(places: readonly KeptPlace[]): Fingering['notes'] {
   }))
 }
 
-/** The same, fetched for the family that is looked at. */
-export function useFingeringsOf(family: Ref<FamilyId>) {
+/** The same, fetched for the family that is looked at; of none while nobody asks. */
+export function useFingeringsOf(family: Ref<FamilyId | undefined>) {
   const fingerings = useFingerings()
   const outbox = useOutbox()
-  watch(family, (id) => void fingerings.load(id), { immediate: true })
-  onScopeDispose(outbox.onArrival(() => void fingerings.load(family.value)))
+  const load = () => family.value && void fingerings.load(family.value)
+  watch(family, load, { immediate: true })
+  onScopeDispose(outbox.onArrival(load))
   return fingerings
 }

@@ -19,12 +19,14 @@ import {
   lowerPlaceSentence,
   noPlacementLegend,
   patternName,
+  placeName,
   positionName,
   shortPositionName,
   stepsName,
   touchSentence,
   whenSentence,
 } from './patterns'
+import { showAs } from './shown'
 
 const patternOf = (family: 'violin' | 'cello' | 'bass', id: string) =>
   patternsOf(familyOf(family)).find((p) => p.id === id)!
@@ -50,9 +52,22 @@ describe('the words of patterns', () => {
   it('name keys and positions as each family does', () => {
     expect(keyName(keyOf(note('F♯4'), 'harmonic_minor'))).toBe('F♯ harmonic minor')
     const [half, , third, fourth] = familyOf('bass').positions
-    expect([half!, third!, fourth!].map(shortPositionName)).toEqual(['half', '3 st', '4 st'])
+    expect([half!, third!, fourth!].map(shortPositionName)).toEqual(['half', 'II', 'II½'])
     expect(positionName(familyOf('cello').positions[4]!)).toBe('fourth position')
+    expect(positionName(third!)).toBe('position II')
+    // Handbook, section 9: semitones under 1 and their names.
+    const names = familyOf('bass').positions.map(shortPositionName)
+    expect(names.join(' ')).toBe('half I II II½ III III½ IV V V½ VI VI½ VII')
+    showAs({ lengthUnit: 'mm', noteNames: 'letters', bassPositions: 'semitones' })
+    expect([third!, fourth!].map(shortPositionName)).toEqual(['3 st', '4 st'])
     expect(positionName(third!)).toBe('1 at 3 semitones')
+    showAs({ lengthUnit: 'mm', noteNames: 'letters' })
+    const [, , second] = familyOf('cello').positions
+    expect([3, 4].map((base) => placeName(familyOf('cello'), second!, base))).toEqual([
+      'lower second position',
+      'upper second position',
+    ])
+    expect(placeName(familyOf('violin'), familyOf('violin').positions[2]!, 3)).toBe('second position')
   })
 
   it('say that a cello’s hand lies in half position, or in a lower place', () => {

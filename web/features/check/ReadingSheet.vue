@@ -64,7 +64,7 @@
 </template>
 
 <script setup lang="ts">
-import { fingerSign, fingerWords } from '../../words/fingers'
+import { fingerSign } from '../../words/fingers'
 import { computed, ref } from 'vue'
 import { isSamePlace, SIDES, type Exercise, type LandedPlace, type Note, type Target } from '#core'
 import { inUnit, signedCents, signedMm } from '../../words/numbers'
@@ -123,7 +123,7 @@ const lines = computed(() =>
       ...row,
       at,
       string: open,
-      spoken: `${open ? `${open} string, ` : ''}${row.finger === 0 ? 'Open string, cents' : `${fingerWords(row.finger)}, ${SPOKEN[props.by]}`}`,
+      spoken: `${open ? `${open} string, ` : ''}${row.finger === 0 ? 'Open string, cents' : `Finger ${fingerSign(row.finger)}, ${SPOKEN[props.by]}`}`,
       note: target ? noteLabel(target.note, { octave: false }) : '',
       place: target && row.finger !== 0 ? inUnit(target.placeMm) : '',
       shouldShow: target ? signedCents(target.meterCents) : '',

@@ -65,7 +65,6 @@ export function useExercise(
   const family = computed(() =>
     student.value ? familyOf(instrument.value?.family ?? student.value.family) : bench.family,
   )
-  const fingerings = useFingeringsOf(computed(() => family.value.id))
   const tuning = computed(() => {
     if (!student.value) return bench.tuning
     return instrument.value ? notesOf(instrument.value.tuning) : family.value.tuning
@@ -73,6 +72,8 @@ export function useExercise(
 
   const chosen = useExerciseChoice()
   const { choice, name } = storeToRefs(chosen)
+  const isScale = computed(() => name.value.kind === 'scale' || name.value.kind === 'arpeggio')
+  const fingerings = useFingeringsOf(computed(() => (isScale.value ? family.value.id : undefined)))
   const ownSystemId = ref('')
   const systemId = computed({
     get: () => (student.value ? ownSystemId.value : bench.setup.systemId),

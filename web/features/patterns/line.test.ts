@@ -1,24 +1,43 @@
 // @vitest-environment happy-dom
-import { beforeEach, describe, expect, it } from 'vitest'
-import { nextTick, ref } from 'vue'
-import { placedStops, touchingPairs } from '#core'
+import { flushPromises } from '@vue/test-utils'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { effectScope, nextTick, ref, type EffectScope } from 'vue'
+import { placedStops, touchingPairs, THUMB } from '#core'
+import type { Fingering } from '#contracts'
 import { useBench } from '../../stores/bench'
-import { fakeServer, freshStores } from '../../testing'
+import { fakeServer, freshStores, until, type Sent } from '../../testing'
 import { FIRST_LINE, useLine, type LineChoice } from './useLine'
 import { usePatterns } from './usePatterns'
+
+vi.mock('./alternatives.worker?worker', async () => ({
+  default: (await import('./testing')).AlternativesAtOnce,
+}))
 
 const choice = ref<LineChoice>({ ...FIRST_LINE })
 let patterns: ReturnType<typeof usePatterns>
 let line: ReturnType<typeof useLine>
+let room: EffectScope
+let sent: Sent[]
 
 beforeEach(() => {
   sessionStorage.clear()
-  fakeServer({ status: 200, body: [] })
+  // Whatever is kept comes back as it was sent.
+  const kept: Fingering[] = []
+  sent = fakeServer((request) => {
+    if (request.method === 'POST') {
+      const { line: named, notes, settled } = request.body as Fingering & { notes: Fingering['notes'] | null }
+      kept.length = 0
+      if (notes) kept.push({ line: named, notes, settled, by: 'Hester Lowe', at: '2026-11-27T08:00:00.000Z' })
+    }
+    return { status: 200, body: kept }
+  })
   freshStores()
   choice.value = { ...FIRST_LINE }
   patterns = usePatterns()
-  line = useLine(choice, patterns)
+  room = effectScope()
+  line = room.run(() => useLine(choice, patterns))!
 })
+afterEach(() => room.stop())
 
 describe('fingertips on the bench', () => {
   it('are judged by the places of the tuning system, not by equal steps', () => {
@@ -41,7 +60,7 @@ describe('fingertips on the bench', () => {
 describe('a line to practise', () => {
   it('is a scale with fingers, in step on paper, board and in sound', () => {
     expect(line.notes.value.map((n) => n.finger).slice(0, 8)).toEqual([0, 1, 2, 3, 0, 1, 2, 3])
-    expect(line.score.value).toMatchObject({ clef: 'treble', signature: 'D' })
+    expect(line.score.value).toMatchObject({ clef: 'treble', signs: 2 })
     expect(line.score.value.bars.flat()).toHaveLength(line.notes.value.length)
     expect(line.pitches.value).toHaveLength(line.notes.value.length)
     const now = line.fingersAt(2).filter((f) => !f.isPale)
@@ -70,7 +89,7 @@ describe('a line to practise', () => {
   it('says why there is nothing to play, and offers each family its own drills', async () => {
     choice.value.figure = 'fourth_against_open'
     patterns.choice.stringIndex = 3
-    expect(line.run.value.fault).toContain('has not the fingers')
+    expect(line.run.value.fault).toContain('4 is no open string’s note here')
     patterns.choice.positionId = 'half'
     expect(line.run.value.fault).toContain('no hand')
     expect(line.offered.value.map((d) => d.id)).not.toContain('bass_roll')
@@ -81,5 +100,76 @@ describe('a line to practise', () => {
     choice.value.octaves = 3
     patterns.choice.keyId = 'C:major'
     expect(line.run.value.fault).toContain('do not hold 3 octaves')
+  })
+})
+
+describe('double stops', () => {
+  it('stand on the staff two and two, each with both its fingers on the board', () => {
+    choice.value.figure = 'thirds'
+    const notes = line.notes.value
+    expect(notes.length).toBeGreaterThan(5)
+    expect(notes.every((n) => n.second !== undefined)).toBe(true)
+    const at = notes.findIndex((n) => n.finger !== 0 && n.second!.finger !== 0)
+    const now = line.fingersAt(at).filter((f) => !f.isPale)
+    expect(now.map((f) => f.finger)).toEqual([notes[at]!.finger, notes[at]!.second!.finger])
+    expect(line.offeredDoubles.value).toContain('octaves')
+  })
+})
+
+describe('the fingering of a scale', () => {
+  const played = () =>
+    line.notes.value
+      .slice(0, 8)
+      .map((n) => `${n.stringIndex}.${n.finger}`)
+      .join(' ')
+
+  it('can be another one, found beside the page, each with its reason', async () => {
+    choice.value.octaves = 2
+    await flushPromises()
+    expect(line.alternatives.value.map(({ id }) => id)).toEqual(expect.arrayContaining(['usual', 'no_open']))
+    choice.value.variant = 'no_open'
+    expect(line.notes.value.some((n) => n.finger === 0)).toBe(false)
+    // Another line has its own: what it does not have is the usual one.
+    choice.value.octaves = 1
+    patterns.choice.keyId = 'G:major'
+    await flushPromises()
+    expect(line.notes.value[0]!.finger).toBe(0)
+  })
+
+  it('is changed note by note, and kept for the studio until the usual one is wanted again', async () => {
+    await flushPromises()
+    line.own.settle(4, { finger: 4 })
+    expect(played()).toBe('1.0 1.1 1.2 1.3 1.4 2.1 2.2 2.3')
+    expect(line.own.isChanged.value).toBe(true)
+    await line.own.keep('D major', line.fingered.value)
+    expect(line.own.isChanged.value).toBe(false)
+    expect(line.own.own.value?.settled).toEqual([4])
+    expect(played()).toBe('1.0 1.1 1.2 1.3 1.4 2.1 2.2 2.3')
+    const post = sent.find((s) => s.method === 'POST')!
+    expect((post.body as Fingering).line).toMatchObject({ family: 'violin', keyId: 'D:major', octaves: 1 })
+    await line.own.keep('D major', null)
+    expect(played()).toBe('1.0 1.1 1.2 1.3 2.0 2.1 2.2 2.3')
+  })
+
+  it('comes back note by note, is dropped whole, and stays over a reload', async () => {
+    line.own.settle(4, { finger: 4 })
+    line.own.settle(6, { finger: 3 })
+    line.own.release(6)
+    expect([...line.own.settled.value]).toEqual([4])
+    await nextTick()
+    room.stop()
+    room = effectScope()
+    line = room.run(() => useLine(choice, patterns))!
+    expect(played()).toContain('1.4')
+    line.own.drop()
+    expect(played()).toBe('1.0 1.1 1.2 1.3 2.0 2.1 2.2 2.3')
+    await until(() => expect(line.alternatives.value.length).toBeGreaterThan(0))
+  })
+
+  it('says which note no hand holds', () => {
+    line.own.settle(1, { finger: THUMB })
+    expect(line.run.value.fault).toBe(
+      'No hand plays note 2, E4, with thumb: settle it otherwise, or take it back.',
+    )
   })
 })

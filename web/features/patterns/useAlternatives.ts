@@ -1,6 +1,6 @@
 import { onScopeDispose, shallowRef, watch, type Ref } from 'vue'
 import type { Alternative } from '#core'
-import type { AlternativesOrder, AlternativesReport } from './alternatives.worker'
+import type { AlternativesOrder, AlternativesReport } from './alternatives'
 import AlternativesWorker from './alternatives.worker?worker'
 
 /** Other fingerings of a line, looked for beside the page; those of an earlier line are not shown for a later one. */
