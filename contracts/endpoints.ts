@@ -290,7 +290,7 @@ export const ENDPOINTS = {
     response: z.array(Mastery),
   },
   'fingerings.list': {
-    summary: 'The studio’s own fingerings of a family’s scales and arpeggios',
+    summary: 'The studio’s own fingerings of scales and arpeggios',
     query: FingeringsQuery,
     response: z.array(Fingering),
   },

@@ -54,4 +54,5 @@ export const FingeringDraft = z.object({ ...kept, notes: kept.notes.nullable() }
   ],
 })
 
-export const FingeringsQuery = z.object({ family: z.enum(FAMILY_IDS) })
+/** Of one family, or of all. */
+export const FingeringsQuery = z.object({ family: z.enum(FAMILY_IDS).optional() })

@@ -80,6 +80,18 @@ beforeAll(async () => {
   await theirs.make('POST', `/students/${student.id}/mastery`, {
     marks: [{ kind: 'pattern', item: 'fourth/1234/212', state: 'secure' }],
   })
+  await theirs.make('POST', '/fingerings', {
+    line: {
+      family: 'violin',
+      tuning: ['G3', 'D4', 'A4', 'E5'],
+      frameId: 'fourth',
+      keyId: 'G:major',
+      figure: 'arpeggio',
+      octaves: 1,
+    },
+    notes: [0, 2, 0, 3, 0, 2, 0].map((finger, i) => ({ stringIndex: [0, 0, 1, 1, 1, 0, 0][i], finger })),
+    settled: [3],
+  })
   const round = await theirs.make<SetupRound>('POST', `/students/${student.id}/setup-rounds`, setupRound())
   const pain = await theirs.make<Pain>('POST', `/students/${student.id}/pains`, {
     toldOn: '2026-11-28',

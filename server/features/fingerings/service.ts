@@ -28,8 +28,8 @@ const IN_ORDER: [string, string][] = [
 export function fingeringService({ store, signedIn, now }: Pick<Call, 'store' | 'signedIn' | 'now'>) {
   const { ownFingering } = store.models
 
-  async function list(family: FamilyId): Promise<Fingering[]> {
-    const rows = await store.written(ownFingering, { family }, { order: IN_ORDER })
+  async function list(family?: FamilyId): Promise<Fingering[]> {
+    const rows = await store.written(ownFingering, family ? { family } : {}, { order: IN_ORDER })
     const newest = new Map<string, By<OwnFingeringRow>>(rows.map((row) => [row.line, row]))
     return [...newest.values()].flatMap(({ named, notes, settled, by, recordedAt }) =>
       notes === null
