@@ -135,6 +135,8 @@ function signsOf(key: Key, value: NoteValue) {
   return (index: number, { letter, accidental, octave }: Note): Pick<ScoreNote, 'sign' | 'isCourtesy'> => {
     if (Math.floor(index / notesInBar(value)) > bar) {
       bar = Math.floor(index / notesInBar(value))
+      // A melodic minor comes down other than it went up: there each octave is taken back.
+      if (!key.mode.fallsAs) reminded.clear()
       for (const [place, last] of inForce) reminded.set(place, last)
       inForce = new Map()
     }

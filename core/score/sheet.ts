@@ -100,7 +100,8 @@ function stripOf({ board, strings, places, words }: LineSheetRequest, widthMm: n
   // Strings fan out towards the bridge; on paper they run level, and only the ends show by how much.
   const fan = stringSpreadMm(board, farMm) / stringSpreadMm(board, 0)
   const end = at(farMm * 1.06)
-  const thick = (i: number) => HAIRLINE_MM + 0.12 * (strings.length - 1 - i)
+  const r = Math.min(STRIP.circleMm, (closest(places) * scale) / 2 - 0.1)
+  const thick = (i: number) => HAIRLINE_MM + 0.07 * (strings.length - 1 - i)
   const items: PageItem[] = [
     { kind: 'text', x: 0, y: 3.2, sizeMm: 3.1, text: words.strip },
     {
@@ -120,15 +121,15 @@ function stripOf({ board, strings, places, words }: LineSheetRequest, widthMm: n
         kind: 'circle',
         x: at(placeMm),
         y: yOf(stringIndex),
-        r: STRIP.circleMm,
+        r,
         widthMm: 0.3,
         fill: 'white',
       },
       {
         kind: 'text',
         x: at(placeMm),
-        y: yOf(stringIndex) + 1.35,
-        sizeMm: 3.8,
+        y: yOf(stringIndex) + 0.47 * r,
+        sizeMm: 1.3 * r,
         text: finger,
         isBold: true,
         isCentred: true,
@@ -136,6 +137,17 @@ function stripOf({ board, strings, places, words }: LineSheetRequest, widthMm: n
     ]),
   ]
   return { heightMm: STRIP.headMm + height + 5, items }
+}
+
+/** mm between the two nearest places of one string. */
+function closest(places: readonly StripPlace[]): number {
+  return Math.min(
+    ...places.flatMap((a) =>
+      places.flatMap((b) =>
+        a !== b && a.stringIndex === b.stringIndex ? [Math.abs(a.placeMm - b.placeMm)] : [],
+      ),
+    ),
+  )
 }
 
 function moved(item: PageItem, dx: number, dy: number): PageItem {

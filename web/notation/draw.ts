@@ -17,7 +17,7 @@ import {
 import { VALUES, type Clef, type Score, type ScoreNote } from '#core'
 import { inkOf } from './ink'
 import { drawMarks } from './marks'
-import { headPx, NOTE_PX, rowsOf, type Row } from './rows'
+import { BAR_NOTES, headPx, NOTE_PX, rowsOf, type Row } from './rows'
 
 /** Between the ink of one line and that of the next, and round it all. */
 const BETWEEN_ROWS = 14
@@ -58,6 +58,8 @@ export async function drawScore(element: HTMLDivElement, score: Score, width: nu
   rowsOf(score, width).forEach((row, index) => {
     const group = context.openGroup('line') as SVGGElement
     const notes = drawRow(context, score, row, width)
+    // The library's own areas for a pointer are unseen, and no ink.
+    for (const unseen of group.querySelectorAll('rect[opacity="0"]')) unseen.remove()
     const parts = drawMarks(group, notes)
     context.closeGroup()
     const ink = inkOf(group)
@@ -95,7 +97,7 @@ function drawRow(context: RenderContext, score: Score, row: Row, width: number):
   let x = 0
   let { clef } = row
   return row.bars.flatMap((bar, index) => {
-    const signs = bar.length + bar.filter((n) => n.clef && n.clef !== clef).length
+    const signs = BAR_NOTES + bar.length + bar.filter((n) => n.clef && n.clef !== clef).length
     const own = perSign * signs + (index === 0 ? head : 0)
     const stave = new Stave(x, 0, Math.min(own, width - x - 1))
     if (row.isLast && index === row.bars.length - 1) stave.setEndBarType(BarlineType.END)

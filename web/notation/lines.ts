@@ -5,7 +5,7 @@ import { inkOf } from './ink'
 
 /** A space between two lines of the staff: 10 px on the screen, on paper so many mm. */
 const SPACE_PX = 10
-const SPACE_MM = 1.75
+const SPACE_MM = 2
 const MM_PER_PX = SPACE_MM / SPACE_PX
 /** Thinner than the screen's. */
 const LINE_MM = 0.2

@@ -10,11 +10,13 @@ export interface Row {
 }
 
 /** Room a note takes with its sign and finger. */
-export const NOTE_PX = 32
+export const NOTE_PX = 30
 const SIGNATURE_PX = 12
 const CLEF_PX = 46
 /** A clef between notes, in notes. */
-const CLEF_NOTES = 0.9
+const CLEF_NOTES = 1
+/** What a bar line takes, in notes. */
+export const BAR_NOTES = 0.5
 
 /** What clef and signature take before the first note. */
 export function headPx({ signs }: Score): number {
@@ -28,7 +30,7 @@ export function headPx({ signs }: Score): number {
 export function rowsOf(score: Score, width: number): Row[] {
   const room = width - headPx(score)
   const needs = score.bars.map(
-    (bar) => NOTE_PX * (bar.length + CLEF_NOTES * bar.filter((n) => n.clef !== undefined).length),
+    (bar) => NOTE_PX * (BAR_NOTES + bar.length + CLEF_NOTES * bar.filter((n) => n.clef !== undefined).length),
   )
   const fewest = split(needs, room).length
   // The narrowest line that needs no more of them.

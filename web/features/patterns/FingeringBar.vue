@@ -20,13 +20,7 @@
       <kbd>↓</kbd> string, <kbd>s</kbd> shift here or not, <kbd>z</kbd> harmonic, <kbd>⌫</kbd> as it was.
     </p>
     <div class="acts">
-      <ElButton
-        v-if="line.own.isChanged.value || line.alternative.value?.id !== 'usual'"
-        :disabled="
-          line.notes.value.length === 0 || (line.own.own.value !== undefined && !line.own.isChanged.value)
-        "
-        type="primary"
-        @click="emit('keep')"
+      <ElButton v-if="canKeep" :disabled="line.notes.value.length === 0" type="primary" @click="emit('keep')"
         >Keep for the studio<KeyHint of="k" on-button
       /></ElButton>
       <ElButton v-if="line.own.isChanged.value" @click="line.own.drop()">Drop the change</ElButton>
@@ -56,6 +50,11 @@ const alternatives = computed(() => {
 const why = computed(() => {
   const shown = props.line.alternative.value ?? props.line.alternatives.value[0]
   return shown ? alternativeSentence(shown) : ''
+})
+/** What is not the studio’s own yet, and not what it has without. */
+const canKeep = computed(() => {
+  const { own, alternative } = props.line
+  return own.isChanged.value || (!own.own.value && (alternative.value?.id ?? 'usual') !== 'usual')
 })
 const stateWords = computed(() => {
   const { isChanged, settled, own } = props.line.own
