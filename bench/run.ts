@@ -9,6 +9,7 @@ import { startPrivateServer } from '../scripts/database/private-server'
 import { apiAgainstSql } from './api'
 import { atlasAgainstEnumeration } from './atlas'
 import { benchAgainstLoop, chartAgainstLoop } from './chart'
+import { fingeringAgainstBare } from './fingering'
 import { listsAgainstSql } from './lists'
 import { redrawAgainstFrame } from './redraw'
 import type { Ratio } from './ratio'
@@ -23,6 +24,7 @@ try {
     chartAgainstLoop(),
     benchAgainstLoop(),
     ...atlasAgainstEnumeration(),
+    ...fingeringAgainstBare(),
     ...(await apiAgainstSql(app)),
     ...(await listsAgainstSql(app)),
     ...(await roomsAgainstLimit(app)),

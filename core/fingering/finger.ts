@@ -46,6 +46,8 @@ export interface Line {
   readonly extra?:
     | ((index: number, way: FingerOption, isShift: boolean, from: FingerOption | undefined) => number)
     | undefined
+  /** What some fingering of it is known to cost: a dearer one is not looked for. */
+  readonly within?: number | undefined
 }
 
 interface State {
@@ -56,8 +58,7 @@ interface State {
 }
 
 /** States that are kept of each note while a first fingering is looked for. */
-const NARROW = 10
-const NARROWEST = 4
+const NARROW = 5
 const ROUNDING = 1e-9
 
 /**
@@ -71,7 +72,7 @@ export function fingerNotes(
   line: readonly Note[] | Line,
   options: FingeringOptions = DEFAULT_FINGERING,
 ): Fingering {
-  const { notes, locks = [], extra }: Line = 'notes' in line ? line : { notes: line }
+  const { notes, locks = [], extra, within }: Line = 'notes' in line ? line : { notes: line }
   const efforts = effortsOf(context, options)
   const stopped = effortsOf(context, { ...options, openStrings: 'avoid' })
   const layers: (readonly FingerOption[])[] = []
@@ -87,8 +88,8 @@ export function fingerNotes(
   }
   const search = (width: number, bound: number) =>
     shortest({ layers, notes, locks, efforts, stopped, extra }, width, bound)
-  const narrow = search(NARROW, Infinity)
-  const best = search(Infinity, 'effort' in narrow ? narrow.effort + ROUNDING : Infinity)
+  const bound = within ?? boundOf(search(NARROW, Infinity))
+  const best = search(Infinity, bound + ROUNDING)
   if ('failsAt' in best) {
     const lock = locks.find((l) => l.index === best.failsAt)!
     return { ok: false, code: 'lock_unholdable', note: noteName(notes[lock.index]!), lock }
@@ -116,14 +117,13 @@ export function roughEffort(
     stopped: effortsOf(context, { ...options, openStrings: 'avoid' }),
     extra: line.extra,
   }
-  const rough = shortest(problem, NARROWEST, Infinity)
-  return 'effort' in rough ? rough.effort : Infinity
+  return boundOf(shortest(problem, NARROW, Infinity))
 }
 
 /** What a hand's moves cost is worked out once for an instrument and a way of playing. */
 const known = new WeakMap<PlacementContext, Map<string, Efforts>>()
 
-function effortsOf(context: PlacementContext, options: FingeringOptions): Efforts {
+export function effortsOf(context: PlacementContext, options: FingeringOptions): Efforts {
   const own = known.get(context) ?? new Map<string, Efforts>()
   known.set(context, own)
   const id = `${options.openStrings} ${options.climb} ${options.chromatic}`
@@ -172,8 +172,6 @@ function shortest(problem: Problem, width: number, bound: number): State | { rea
     if (index > 0) rise = midiNumber(notes[index]!) - midiNumber(notes[index - 1]!)
     const shift = locks.find((lock) => lock.index === index && lock.isShift !== undefined)?.isShift
     const next: State[] = []
-    // The cheapest first: once they alone cost as much as a way is known for, none of the others helps.
-    const from = [...layer].sort((a, b) => a.effort - b.effort)
     const left = bound - ahead[index]!
     for (const [w, option] of ways.entries()) {
       const own = owns[index]![w]!
@@ -185,7 +183,7 @@ function shortest(problem: Problem, width: number, bound: number): State | { rea
       let best: State | undefined
       // An open string is played in whatever hand there was: one state for each.
       const byHand = option.hand ? undefined : new Map<string, State>()
-      for (const before of from) {
+      for (const before of layer) {
         const least = before.effort + own
         if (least > left || (best && least >= best.effort)) break
         const isShift = isOtherHand(before.hand, option.hand)
@@ -208,12 +206,15 @@ function shortest(problem: Problem, width: number, bound: number): State | { rea
       if (byHand) next.push(...byHand.values())
     }
     if (next.length === 0) return { failsAt: index }
-    layer = width < next.length ? next.sort((a, b) => a.effort - b.effort).slice(0, width) : next
+    // The cheapest first: once they alone cost as much as a way is known for, none of the others helps.
+    next.sort((a, b) => a.effort - b.effort)
+    layer = width < next.length ? next.slice(0, width) : next
   }
-  return (
-    layer.reduce<State | undefined>((best, s) => (best && best.effort <= s.effort ? best : s), undefined) ??
-    NOTHING
-  )
+  return layer[0] ?? NOTHING
+}
+
+function boundOf(found: State | { readonly failsAt: number }): number {
+  return 'effort' in found ? found.effort : Infinity
 }
 
 /** Whether the hand has left where it was. */

@@ -1,7 +1,15 @@
 import { keyOf, type Key } from '../key'
 import { midiNumber, transpose, type Interval, type Note } from '../pitch'
-import { techniqueOf, type FingeringOptions, type FingerOption, type PlacementContext } from '../technique'
-import { fingerNotes, roughEffort, type FingeredNote, type Fingering, type Line, type Lock } from './finger'
+import type { FingeringOptions, FingerOption, PlacementContext } from '../technique'
+import {
+  effortsOf,
+  fingerNotes,
+  roughEffort,
+  type FingeredNote,
+  type Fingering,
+  type Line,
+  type Lock,
+} from './finger'
 import { DEFAULT_FINGERING } from './option'
 
 export type FigureId = 'scale' | 'arpeggio'
@@ -53,38 +61,49 @@ export function fingerScale(
   return upAndDownFrom(context, request, start, options)
 }
 
+/** Where a scale begins, and what the usual fingering from there is known to cost at most. */
+interface Start {
+  readonly note: Note
+  readonly within: number | undefined
+}
+
 function bestStart(
   context: PlacementContext,
-  { key, figure, octaves }: ScaleRequest,
+  { key, figure, octaves, locks = [], extra }: ScaleRequest,
   options: FingeringOptions,
-): Note | undefined {
-  let best: { readonly start: Note; readonly effort: number } | undefined
+): Start | undefined {
+  let best: (Start & { readonly effort: number }) | undefined
   // Where it starts is no matter of open strings: the same notes are only fingered otherwise.
   const usual = { ...options, openStrings: 'prefer', climb: 'early' } as const
+  const isUsual =
+    !extra && locks.length === 0 && options.openStrings === 'prefer' && options.climb === 'early'
   const starts = startsOf(context, key.tonic, octaves)
   const [lowest] = starts
-  if (starts.length < 2) return lowest
+  if (starts.length < 2) return lowest && { note: lowest, within: undefined }
   for (const start of starts) {
     const higher = START_UP * (start.octave - lowest!.octave)
     const notes = figureNotes(key, figure, start, octaves)
-    const extra = withScale(context, notes.length - 1, usual, undefined)
-    const effort = roughEffort(context, { notes, extra }, usual) + higher
-    if (!best || effort < best.effort) best = { start, effort }
+    const asked = withScale(context, notes.length - 1, usual, undefined)
+    const rough = roughEffort(context, { notes, extra: asked }, usual)
+    const effort = rough + higher
+    // What is asked for may cost more than the usual fingering, or be settled otherwise.
+    const within = isUsual && rough < Infinity ? rough : undefined
+    if (!best || effort < best.effort) best = { note: start, effort, within }
   }
-  return best?.start
+  return best
 }
 
 function upAndDownFrom(
   context: PlacementContext,
   { key, figure, octaves, locks = [], extra }: ScaleRequest,
-  start: Note,
+  { note: start, within }: Start,
   options: FingeringOptions,
 ): FingeredScale {
   const upNotes = figureNotes(key, figure, start, octaves)
   const top = upNotes.length - 1
   const downNotes = fallingNotes(key, figure, start, octaves)
   const lockedUp = locks.filter(({ index }) => index <= top)
-  const up = fingerUp(context, { notes: upNotes, locks: lockedUp, extra }, options)
+  const up = fingerUp(context, { notes: upNotes, locks: lockedUp, extra, within }, options)
   if (!up.ok) return asScale(up, octaves)
   // The way down is fingered from its end: what leads up to a place leads down from it. A shift down to a note is one
   // from it upwards.
@@ -150,7 +169,7 @@ function withScale(
   options: FingeringOptions,
   extra: Line['extra'],
 ): NonNullable<Line['extra']> {
-  const { shiftAtTop } = techniqueOf(context.family.id).efforts(context, options)
+  const { shiftAtTop } = effortsOf(context, options)
   return (index, way, isShift, from) =>
     (isShift && top >= LONG ? (shiftAtTop[top - index] ?? 0) : 0) +
     (index === 0 && way.finger !== 0 ? STOPPED_START : 0) +
