@@ -1,7 +1,7 @@
 import type { Digit, Finger } from '../instrument'
 import { noteInKey, type Key } from '../key'
 import { LETTERS, midiNumber, type Note } from '../pitch'
-import type { FingerStop, Placement } from './types'
+import type { FingerStop, HandPlace, Placement } from './types'
 
 export type DrillId =
   | 'open_and_first'
@@ -57,11 +57,13 @@ export interface DrillNote {
   readonly stringIndex: number
   readonly finger: Digit
   readonly semitones: number
+  /** As the hand stands; of an open string none. */
+  readonly hand?: HandPlace
 }
 
 /** These fingers in turn; of a finger with two places the lower. */
 export function withFingers(
-  hand: Pick<Placement, 'stringIndex' | 'stops'>,
+  hand: Placement,
   fingers: readonly (Finger | 0)[],
   open: Note,
 ): DrillNote[] | DrillFault {
@@ -87,14 +89,15 @@ export function chromaticFingers(
     const n = spelledIn(key, midiNumber(open) + semitones)
     return [{ finger, note: n, semitones, form: 'usual', isInScale: true, openString: undefined }]
   })
-  return withFingers({ ...hand, stops }, fingers, open)
+  return withFingers({ ...hand, base, extension: 'none', stops }, fingers, open)
 }
 
 export function stopped(
-  { stringIndex }: Pick<Placement, 'stringIndex'>,
+  { stringIndex, position, base, frameId, extension }: Placement,
   { note, finger, semitones }: FingerStop,
 ): DrillNote {
-  return { note, stringIndex, finger, semitones }
+  const hand = { position, anchor: base, holdId: frameId, extension }
+  return { note, stringIndex, finger, semitones, hand }
 }
 
 /** A note by its MIDI number as the key has it; beside the key without a sign where it can be, else with a sign of the signature's kind. */

@@ -39,6 +39,7 @@
     <p v-if="line.run.value.fault" class="heed" role="alert">{{ line.run.value.fault }}</p>
     <LineStaff
       v-else
+      v-model:selected="selected"
       :line="line"
       :at="player.at.value"
       :label="title"
@@ -84,7 +85,7 @@
   <section class="card">
     <StringBoard
       :stringing="bench.stringing"
-      :fingers="line.fingersAt(player.at.value)"
+      :fingers="line.fingersAt(shownAt)"
       :active-string="soundingString"
       label="Fingerboard with the places of the line"
     />
@@ -113,7 +114,7 @@ import { useExerciseChoice } from '../stores/exercise-choice'
 import { useSettings } from '../stores/settings'
 import { usePatterns } from '../features/patterns/usePatterns'
 import { useBench } from '../stores/bench'
-import { count } from '../words/numbers'
+import { count, length, listed } from '../words/numbers'
 import {
   DOUBLE_STOP_NAMES,
   DRILL_NAMES,
@@ -149,6 +150,9 @@ const choice = useSessionStorage<LineChoice>('jadefell.line', { ...FIRST_LINE },
 const line = useLine(choice, patterns)
 const player = usePlayer()
 const isPrinting = ref(false)
+const selected = ref<number>()
+/** The note that sounds, else the one that is looked at: on staff and board together. */
+const shownAt = computed(() => player.at.value ?? selected.value)
 const isPlaying = computed(() => player.at.value !== undefined)
 
 const figures = computed<{ value: PlayedFigure; label: string }[]>(() => [
@@ -196,11 +200,13 @@ const timesSentence = computed(() => {
   return times > 1 ? `${count(times, 'time')} on each string. ` : ''
 })
 const doubledSentence = computed(() => {
-  const wide = line.tooWide.value.length
-  const all = line.notes.value.length
+  const wide = line.tooWide.value.map(
+    ({ lower, upper, spreadMm }) =>
+      `${noteLabel(lower.note)} with ${noteLabel(upper.note)}, ${length(spreadMm)}`,
+  )
   const reach = patterns.student?.hand
-    ? wide > 0
-      ? `${wide} of ${all} are wider than this hand measured: leave those out. `
+    ? wide.length > 0
+      ? `Wider than this hand’s comfortable span, leave them out: ${listed(wide)}. `
       : 'All within this hand’s comfortable span. '
     : 'Measure the hand to see which are within its span. '
   return `${reach}The lower note alone first, then the upper, then both.`
@@ -213,7 +219,7 @@ const whose = computed(() => {
   )
 })
 const soundingString = computed(() =>
-  player.at.value === undefined ? undefined : line.notes.value[player.at.value]?.stringIndex,
+  shownAt.value === undefined ? undefined : line.notes.value[shownAt.value]?.stringIndex,
 )
 
 function toggle() {

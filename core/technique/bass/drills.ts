@@ -19,6 +19,12 @@ export const drillsOfBass: readonly Drill[] = [
   ONE_TWO_ONE,
   PATTERN,
   {
+    // With four fingers 3 has a semitone of its own.
+    id: 'one_two_three_two',
+    times: 8,
+    notes: (hand, neighbours) => chromaticFingers(hand, hand.base, [1, 2, 3, 2], neighbours),
+  },
+  {
     id: 'bass_roll',
     across: 'down',
     times: 2,

@@ -14,7 +14,6 @@
 </template>
 
 <script setup lang="ts">
-import { ref } from 'vue'
 import { isOtherHand, THUMB, type Digit, type Note } from '#core'
 import NotationStaff from '../../notation/NotationStaff.vue'
 import type { Line } from './useLine'
@@ -22,7 +21,8 @@ import type { Line } from './useLine'
 /** The line on its staff; of a scale every finger, string and shift can be changed by keys. */
 const props = defineProps<{ line: Line; at: number | undefined; label: string; tuning: readonly Note[] }>()
 const emit = defineEmits<{ hear: [index: number] }>()
-const selected = ref<number>()
+/** The note that is looked at. */
+const selected = defineModel<number | undefined>('selected')
 
 function edit(event: KeyboardEvent) {
   const index = selected.value
