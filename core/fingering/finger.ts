@@ -161,8 +161,8 @@ function shortest(problem: Problem, width: number, bound: number): State | { rea
   // What the notes still to come cost at least, however the hand gets there.
   const owns = layers.map((ways) => {
     // Where the open string is settled away, a fourth finger in its place is no detour.
-    const { own } = ways.some(({ finger }) => finger === 0) ? efforts : stopped
-    return ways.map((way) => own(way))
+    const of = ways.some(({ finger }) => finger === 0) ? efforts : stopped
+    return ways.map((way) => of.own(way))
   })
   const ahead = owns.map((own) => Math.min(...own))
   for (let i = ahead.length - 1, sum = 0; i >= 0; i--) [ahead[i], sum] = [sum, sum + ahead[i]!]

@@ -63,7 +63,7 @@ function element(
   given: Readonly<Record<string, string | number>> = {},
 ): Element {
   const attributes = Object.fromEntries(Object.entries(given).map(([key, value]) => [`@_${key}`, value]))
-  return { [name]: Array.isArray(content) ? content : [{ '#text': String(content) }], ':@': attributes }
+  return { [name]: typeof content === 'object' ? content : [{ '#text': String(content) }], ':@': attributes }
 }
 
 function attributes({ clef, signs, family }: Score): Element {

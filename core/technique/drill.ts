@@ -49,7 +49,7 @@ export interface DrillNeighbours {
   /** The frame that the hand is held in: semitones of each finger above the first. */
   readonly offsets: Readonly<Partial<Record<Finger, number>>>
   /** The same position so many strings above. */
-  handAbove(strings: number): Placement | undefined
+  readonly handAbove: (strings: number) => Placement | undefined
 }
 
 export interface DrillNote {

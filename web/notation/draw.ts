@@ -114,7 +114,7 @@ function drawRow(context: RenderContext, score: Score, row: Row, width: number):
     })
     const voice = new Voice({ numBeats: bar.length, beatValue: VALUES[score.value] })
     voice.setStrict(false).addTickables(tickables)
-    const beams = score.value === 'quarter' ? [] : Beam.generateBeams(staveNotes as StemmableNote[])
+    const beams = score.value === 'quarter' ? [] : Beam.generateBeams(staveNotes)
     new Formatter().joinVoices([voice]).formatToStave([voice], stave)
     voice.draw(context, stave)
     for (const beam of beams) beam.setContext(context).draw()

@@ -70,7 +70,7 @@ export function useOwnFingering(patterns: Patterns, line: Ref<ScaleLine | undefi
     if (!kept) return []
     return kept.settled.flatMap((index): Lock[] => {
       const place = kept.notes[index]
-      return place ? [{ index, stringIndex: place.stringIndex, finger: place.finger as Digit }] : []
+      return place ? [{ index, stringIndex: place.stringIndex, finger: place.finger }] : []
     })
   }
 }
