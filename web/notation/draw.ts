@@ -12,7 +12,6 @@ import {
   Voice,
   VexFlow,
   type RenderContext,
-  type StemmableNote,
 } from 'vexflow/core'
 import { VALUES, type Clef, type Score, type ScoreNote } from '#core'
 import { inkOf } from './ink'

@@ -1,14 +1,6 @@
 import { useSessionStorage } from '@vueuse/core'
 import { computed, type Ref } from 'vue'
-import {
-  lineId,
-  locksOf,
-  placesOfFingering,
-  type Digit,
-  type FingeredNote,
-  type Lock,
-  type ScaleLine,
-} from '#core'
+import { lineId, locksOf, placesOfFingering, type FingeredNote, type Lock, type ScaleLine } from '#core'
 import { useFingeringsOf } from '../../stores/fingerings'
 import type { Patterns } from './usePatterns'
 
