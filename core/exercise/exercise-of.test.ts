@@ -39,6 +39,9 @@ describe('an exercise by its name', () => {
     expect(placesOf(d.notes)).toHaveLength(8)
     const byFour = made('violin', { ...scale, openStrings: 'avoid' })
     expect(written('violin', byFour.notes)).toContain('D4:A')
+    // As a studio's teachers have settled it.
+    const settled = exerciseOf(contextOf('violin'), scale, { locks: [{ index: 4, finger: 4 }] })
+    expect(settled.ok && written('violin', settled.exercise.notes)).toContain('D4:A')
     const arpeggio = made('cello', { ...scale, kind: 'arpeggio', keyId: 'C:major' })
     expect(written('cello', arpeggio.notes.slice(0, 4))).toBe('C0:C C3:E G0:G G4:C')
   })

@@ -40,6 +40,8 @@ export interface ScoreNote {
   readonly string: number | undefined
   /** The position, where it changes, and at the first stopped note; null above the last that has a name. */
   readonly position: Position | null | undefined
+  /** Where a position has two places by name, as on a cello, which of them. */
+  readonly place: 'lower' | 'upper' | undefined
   /** The hand shifts to this note. */
   readonly isShift: boolean
   readonly harmonic: HarmonicPart | undefined
@@ -91,7 +93,7 @@ export function scoreOf(
   const written = notes.map(({ note }) => writtenNote(note, technique.writtenOctavesUp))
   const readings = clefsFor(technique.clefs, written)
   const signs = signsOf(key, value)
-  const marks = marksOf(notes, strings)
+  const marks = marksOf(notes, strings, technique.namesPlaces)
   const all = notes.map(({ note: sounding, finger, harmonic, second }, index): ScoreNote => ({
     index,
     written: written[index]!,
@@ -152,10 +154,10 @@ function signsOf(key: Key, value: NoteValue) {
   }
 }
 
-type Marks = Pick<ScoreNote, 'isExtended' | 'string' | 'position' | 'isShift'>
+type Marks = Pick<ScoreNote, 'isExtended' | 'string' | 'position' | 'place' | 'isShift'>
 
 /** String, position, shift and extension where they change, not on every note. */
-function marksOf(notes: readonly LineNote[], strings: number): Marks[] {
+function marksOf(notes: readonly LineNote[], strings: number, namesPlaces: boolean): Marks[] {
   let hand: HandPlace | undefined
   let string: number | undefined
   return notes.map(({ finger, stringIndex, hand: own }) => {
@@ -171,9 +173,17 @@ function marksOf(notes: readonly LineNote[], strings: number): Marks[] {
       isExtended: stands !== undefined && isExtendedFinger(stands.extension, finger),
       string: isNewString ? strings - stringIndex : undefined,
       position: isNewPosition ? (stands.position ?? null) : undefined,
+      place: isNewPosition && namesPlaces ? placeOf(stands) : undefined,
       isShift,
     }
   })
+}
+
+/** Of a position with two places; first position has one, and half is its other. */
+function placeOf({ position, anchor, extension }: HandPlace): Marks['place'] {
+  const [lower, upper] = position?.firstFingerSemitones ?? []
+  if (position?.id === 'first' || upper === undefined || extension !== 'none') return undefined
+  return anchor === lower ? 'lower' : 'upper'
 }
 
 function isSamePosition(a: HandPlace, b: HandPlace): boolean {

@@ -51,4 +51,7 @@ it('a note is read aloud with all that stands over it', () => {
     'G2, open string',
   ])
   expect(words).toContain('A4, thumb, shift, harmonic at half of the string')
+  // A cellist tells the lower second position from the upper one.
+  const flat = scored('cello', 'A♭', 1).bars.flat()
+  expect(flat.map((n) => scoreNoteWords(n)).join('; ')).toContain('lower second position')
 })

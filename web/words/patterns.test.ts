@@ -19,7 +19,6 @@ import {
   lowerPlaceSentence,
   noPlacementLegend,
   patternName,
-  placeName,
   positionName,
   shortPositionName,
   stepsName,
@@ -62,12 +61,6 @@ describe('the words of patterns', () => {
     expect([third!, fourth!].map(shortPositionName)).toEqual(['3 st', '4 st'])
     expect(positionName(third!)).toBe('1 at 3 semitones')
     showAs({ lengthUnit: 'mm', noteNames: 'letters' })
-    const [, , second] = familyOf('cello').positions
-    expect([3, 4].map((base) => placeName(familyOf('cello'), second!, base))).toEqual([
-      'lower second position',
-      'upper second position',
-    ])
-    expect(placeName(familyOf('violin'), familyOf('violin').positions[2]!, 3)).toBe('second position')
   })
 
   it('say that a cello’s hand lies in half position, or in a lower place', () => {

@@ -108,14 +108,6 @@ export function positionName(position: Position): string {
   return semitones === 1 ? 'half position' : `position ${numeral}`
 }
 
-/** A place of the hand in it: where a cellist tells a lower from an upper one, which. */
-export function placeName(family: Family, position: Position, base: number): string {
-  const places = position.firstFingerSemitones
-  if (!techniqueOf(family.id).namesPlaces || places.length < 2 || position.id === 'first')
-    return positionName(position)
-  return `${base <= places[0]! ? 'lower' : 'upper'} ${positionName(position)}`
-}
-
 /** The same by its id alone, whichever family has it. */
 export function positionNamed(id: string): string {
   const all = FAMILY_IDS.flatMap((family) => familyOf(family).positions)

@@ -14,7 +14,7 @@ export function scoreNoteWords(note: ScoreNote, tuning?: readonly Note[]): strin
     note.isExtended ? `${fingerWords(note.finger)} extended` : fingerWords(note.finger),
     ...(open ? [`${noteLabel(open, { octave: false })} string`] : []),
     ...(note.isShift ? ['shift'] : []),
-    ...(note.position ? [positionName(note.position)] : []),
+    ...(note.position ? [`${note.place ? `${note.place} ` : ''}${positionName(note.position)}`] : []),
     ...(note.harmonic ? [`harmonic at ${HARMONICS[note.harmonic]} of the string`] : []),
   ].join(', ')
 }
