@@ -1,5 +1,11 @@
-import { techniqueOf, type FingeringOptions, type FingerOption, type PlacementContext } from '../technique'
-import { isOtherHand, type FingeredNote, type Line, type Lock } from './finger'
+import {
+  isShifted,
+  techniqueOf,
+  type FingeringOptions,
+  type FingerOption,
+  type PlacementContext,
+} from '../technique'
+import { type FingeredNote, type Line, type Lock } from './finger'
 import { fingerScale, type ScaleRequest } from './scale'
 
 /** What one fingering does otherwise than the usual one. */
@@ -70,7 +76,7 @@ export function alternativesFor(
 function variantsOf(context: PlacementContext, usual: readonly FingeredNote[]): Variant[] {
   const technique = techniqueOf(context.family.id)
   const shiftsAt = new Set(
-    usual.flatMap((n, i) => (i > 0 && isOtherHand(usual[i - 1]!.hand, n.hand) ? [i] : [])),
+    usual.flatMap((n, i) => (i > 0 && isShifted(usual[i - 1]!.hand, n.hand) ? [i] : [])),
   )
   const ofHand: Variant[] = technique.choosesOpenString
     ? [
@@ -114,7 +120,7 @@ function summed(id: AlternativeId, notes: readonly FingeredNote[]): Alternative 
   return {
     id,
     notes,
-    shifts: pairs.filter(({ from, to }) => isOtherHand(from.hand, to.hand)).length,
+    shifts: pairs.filter(({ from, to }) => isShifted(from.hand, to.hand)).length,
     crossings: pairs.filter(({ from, to }) => from.stringIndex !== to.stringIndex).length,
   }
 }

@@ -1,6 +1,7 @@
 import type { Digit } from '../instrument'
 import { midiNumber, noteName, type Note } from '../pitch'
 import {
+  isShifted,
   techniqueOf,
   type Efforts,
   type FingeringOptions,
@@ -186,7 +187,7 @@ function shortest(problem: Problem, width: number, bound: number): State | { rea
       for (const before of layer) {
         const least = before.effort + own
         if (least > left || (best && least >= best.effort)) break
-        const isShift = isOtherHand(before.hand, option.hand)
+        const isShift = isShifted(before.hand, option.hand)
         if (shift !== undefined && shift !== isShift) continue
         const effort =
           least +
@@ -215,9 +216,4 @@ function shortest(problem: Problem, width: number, bound: number): State | { rea
 
 function boundOf(found: State | { readonly failsAt: number }): number {
   return 'effort' in found ? found.effort : Infinity
-}
-
-/** Whether the hand has left where it was. */
-export function isOtherHand(from: HandPlace | undefined, to: HandPlace | undefined): boolean {
-  return !!from && !!to && from.anchor !== to.anchor
 }

@@ -4,13 +4,13 @@ import { familyOf, THUMB, type FamilyId } from '../instrument'
 import { keyOf, noteInKey, parseKey } from '../key'
 import { midiNumber, note, noteName } from '../pitch'
 import { placementContext } from '../pattern'
+import { isShifted } from '../technique'
 import {
   alternativesFor,
   DEFAULT_FINGERING,
   fingerNotes,
   fingerScale,
   harmonicsFor,
-  isOtherHand,
   lineId,
   lineOf,
   locksOf,
@@ -78,7 +78,7 @@ describe('a scale', () => {
     modern.slice(1, 13).forEach((n, i) => {
       const before = modern[i]!
       if (n.finger === before.finger && n.stringIndex === before.stringIndex)
-        expect(isOtherHand(before.hand, n.hand), noteName(n.note)).toBe(true)
+        expect(isShifted(before.hand, n.hand), noteName(n.note)).toBe(true)
     })
   })
 
@@ -149,11 +149,11 @@ describe('a note that a teacher settles', () => {
 
   it('has a shift where one is asked for, and none where it is not', () => {
     const early = scale('cello', 'G', 2, { locks: [{ index: 10, isShift: true }] })
-    expect(isOtherHand(early[9]!.hand, early[10]!.hand)).toBe(true)
+    expect(isShifted(early[9]!.hand, early[10]!.hand)).toBe(true)
     const usual = scale('violin', 'D', 2)
-    const at = usual.findIndex((n, i) => i > 0 && isOtherHand(usual[i - 1]!.hand, n.hand))
+    const at = usual.findIndex((n, i) => i > 0 && isShifted(usual[i - 1]!.hand, n.hand))
     const later = scale('violin', 'D', 2, { locks: [{ index: at, isShift: false }] })
-    expect(isOtherHand(later[at - 1]!.hand, later[at]!.hand)).toBe(false)
+    expect(isShifted(later[at - 1]!.hand, later[at]!.hand)).toBe(false)
   })
 
   it('is named where no hand can hold it, up and down, and never passed over', () => {

@@ -1,5 +1,5 @@
 export { DEFAULT_FINGERING, harmonicsFor, optionsFor } from './option'
-export { fingerNotes, isOtherHand } from './finger'
+export { fingerNotes } from './finger'
 export type { FingeredNote, Fingering, Line, Lock } from './finger'
 export { fingerScale, upAndDown } from './scale'
 export type { FigureId, FingeredScale, ScaleRequest } from './scale'

@@ -3,6 +3,7 @@ import { keyOf, parseKey, type Key } from '../key'
 import { note as named, type Note } from '../pitch'
 import {
   clefsFor,
+  isShifted,
   techniqueOf,
   writtenNote,
   type Clef,
@@ -166,7 +167,7 @@ function marksOf(notes: readonly LineNote[], strings: number, namesPlaces: boole
     // An open string says itself which it is.
     if (stringIndex !== undefined) string = stringIndex
     const stands = isOpen ? undefined : own
-    const isShift = stands !== undefined && hand !== undefined && !isSamePosition(stands, hand)
+    const isShift = isShifted(hand, stands)
     const isNewPosition = stands !== undefined && (hand === undefined || isShift)
     if (stands) hand = stands
     return {
@@ -184,15 +185,6 @@ function placeOf({ position, anchor, extension }: HandPlace): Marks['place'] {
   const [lower, upper] = position?.firstFingerSemitones ?? []
   if (position?.id === 'first' || upper === undefined || extension !== 'none') return undefined
   return anchor === lower ? 'lower' : 'upper'
-}
-
-function isSamePosition(a: HandPlace, b: HandPlace): boolean {
-  if (a.anchor === b.anchor && a.holdId === b.holdId) return true
-  // An open hand and a closed one may have one thumb place: then it only opens.
-  const [from, to] = [a.thumb, b.thumb]
-  if (!from || !to) return a.anchor === b.anchor
-  if (from.length > 1 && to.length > 1) return a.anchor === b.anchor
-  return from.some((place) => to.includes(place))
 }
 
 /** Back, 1 alone has left its place; forward, 2 is the finger that a player marks. */

@@ -14,6 +14,7 @@ export function techniqueOf(id: FamilyId): Technique {
 export { patternOf, touchingFingers, WIDEST_STEP } from './pattern'
 export type { Pattern } from './pattern'
 export { ownPlace } from './names'
+export { isShifted } from './shifted'
 export { clefsFor, ledgerLines, writtenNote } from './clef'
 export type { Clef, Clefs, ClefReading } from './clef'
 export { spelledIn } from './drill'

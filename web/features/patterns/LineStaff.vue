@@ -14,7 +14,7 @@
 </template>
 
 <script setup lang="ts">
-import { isOtherHand, THUMB, type Digit, type Note } from '#core'
+import { isShifted, THUMB, type Digit, type Note } from '#core'
 import NotationStaff from '../../notation/NotationStaff.vue'
 import type { Line } from './useLine'
 
@@ -45,7 +45,7 @@ function change(key: string, index: number): boolean {
     return (own.settle(index, { stringIndex: to, finger: undefined }), true)
   }
   if (key === 's') {
-    const isShift = index > 0 && isOtherHand(fingered.value[index - 1]?.hand, now.hand)
+    const isShift = index > 0 && isShifted(fingered.value[index - 1]?.hand, now.hand)
     return (own.settle(index, { isShift: !isShift }), true)
   }
   if (key === 'z') {
