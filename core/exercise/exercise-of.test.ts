@@ -84,6 +84,23 @@ describe('an exercise by its name', () => {
     )
   })
 
+  it('is the octave of 1 and 4 on neighbouring strings, on a bass two strings apart (handbook, section 9)', () => {
+    const octave = (id: FamilyId, stringIndex: number) =>
+      exerciseOf(contextOf(id), { kind: 'octave', stringIndex })
+    for (const [id, upper] of [
+      ['violin', 1],
+      ['bass', 2],
+    ] as const) {
+      const one = octave(id, 0)
+      if (!one.ok) throw new Error(one.code)
+      const [low, high] = one.exercise.notes
+      expect([low!.stringIndex, low!.finger, high!.stringIndex, high!.finger]).toEqual([0, 1, upper, 4])
+      expect(midiNumber(high!.note) - midiNumber(low!.note)).toBe(12)
+    }
+    expect(octave('bass', 2)).toMatchObject({ code: 'no_hand' })
+    expect(octave('cello', 0)).toMatchObject({ code: 'no_hand' })
+  })
+
   it('is none, and says why, where the strings do not have it', () => {
     const context = contextOf('violin')
     const scale = { kind: 'scale', octaves: 1, openStrings: 'prefer' } as const
