@@ -262,6 +262,7 @@ useShortcuts('Scales and drills', [
   { key: '.', does: 'Next position', run: () => atlas.movePosition(1) },
   { key: ',', does: 'Position before', run: () => atlas.movePosition(-1) },
   { key: 'n', does: 'Next figure', run: nextFigure },
+  { key: 'v', does: 'Next fingering', run: nextFingering },
   { key: 'h', does: 'Check this line', run: check },
   { key: 'p', does: 'Print this line', run: () => (isPrinting.value = line.notes.value.length > 0) },
   { key: 'k', does: 'Keep this fingering for the studio', run: () => void (line.isScale.value && keep()) },
@@ -294,6 +295,12 @@ function check() {
       : { kind: figure === 'arpeggio' ? ('arpeggio' as const) : ('scale' as const) }),
   })
   void router.push({ name: 'check' })
+}
+
+function nextFingering() {
+  const all = line.alternatives.value.map(({ id }) => id)
+  const at = all.indexOf(line.alternative.value?.id ?? 'usual')
+  choice.value.variant = all[(at + 1) % all.length] ?? 'usual'
 }
 
 function nextFigure() {

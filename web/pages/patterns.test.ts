@@ -134,6 +134,9 @@ describe('scales and drills', () => {
     page = await mounted(ScalesPage)
     await flushPromises()
     expect(page.text()).toContain('D major scale, one octave')
+    expect(page.text()).toContain('0 shifts, 1 crossing going up')
+    await page.press('v')
+    expect(page.text()).toContain('Every note in the hand, for vibrato and one colour.')
     await page.press('n')
     expect(page.text()).toContain('D major arpeggio, one octave')
     // What stands here is checked by one key.

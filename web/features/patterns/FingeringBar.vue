@@ -1,5 +1,5 @@
 <template>
-  <section class="fingering" aria-label="Fingering">
+  <section class="fingering" aria-label="Which fingering">
     <div v-if="!line.own.own.value && !line.own.isChanged.value" class="choices">
       <FieldRow label="Fingering">
         <PlainSelect
@@ -9,6 +9,7 @@
           @update:model-value="(id) => emit('choose', id)"
         />
       </FieldRow>
+      <span class="next"><KeyHint of="v" /></span>
       <p class="why soft" role="status">{{ why }}</p>
     </div>
     <p v-else class="state" role="status">
@@ -86,7 +87,8 @@ const stateWords = computed(() => {
   width: 210px;
 }
 
-.why {
+.why,
+.next {
   padding-bottom: 7px;
 }
 
