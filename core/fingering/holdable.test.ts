@@ -32,6 +32,8 @@ const FRAMES: Record<FamilyId, readonly Spans[]> = {
   cello: [CLOSED, EXTENDED, UPPER, THUMBED],
   bass: [ONE_TWO_FOUR, BASS_UPPER, BASS_THUMBED],
 }
+/** The minority school: a minor third from 1 to 4. */
+const FOUR_FINGERS = [CLOSED, BASS_UPPER, BASS_THUMBED]
 
 const rank = (finger: Digit) => (finger === THUMB ? 0 : finger)
 const nameOf = (finger: Digit) => (finger === THUMB ? 'T' : String(finger))
@@ -63,7 +65,12 @@ function hands(notes: readonly FingeredNote[]): FingeredNote[][] {
   return all
 }
 
-function faultsOf(id: FamilyId, context: PlacementContext, notes: readonly FingeredNote[]): string[] {
+function faultsOf(
+  id: FamilyId,
+  frames: readonly Spans[],
+  context: PlacementContext,
+  notes: readonly FingeredNote[],
+): string[] {
   const up = notes.slice(0, (notes.length + 1) / 2)
   const faults: string[] = []
   notes.forEach((n) => {
@@ -76,7 +83,7 @@ function faultsOf(id: FamilyId, context: PlacementContext, notes: readonly Finge
   // A finger may lie lower on the way down than it did on the way up.
   const down = notes.slice(up.length - 1)
   for (const hand of [...hands(up), ...hands(down)])
-    if (!FRAMES[id].some((frame) => isOneFrame(frame, hand)))
+    if (!frames.some((frame) => isOneFrame(frame, hand)))
       faults.push(hand.map((n) => `${nameOf(n.finger)} at ${n.semitones}`).join(', '))
   return faults
 }
@@ -88,11 +95,12 @@ function lineName(key: Key, figure: FigureId, isUpright: boolean): string {
   return [tonic, figure, ...own.map((d) => d.semitones), figure === 'scale' ? fallsAs : ''].join(' ')
 }
 
-it.each(FAMILY_IDS)(
+it.each([...FAMILY_IDS.map((id) => [id, undefined] as const), ['bass', 'four_finger'] as const])(
   'a %s holds every hand of every scale and arpeggio in a frame, and no rising note goes to a lower string',
-  (id) => {
+  (id, frameId) => {
     const family = familyOf(id)
-    const context = placementContext(family, family.tuning)
+    const context = placementContext(family, family.tuning, { frameId })
+    const frames = frameId === undefined ? FRAMES[id] : FOUR_FINGERS
     const faults: string[] = []
     let played = 0
     const done = new Set<string>()
@@ -108,7 +116,7 @@ it.each(FAMILY_IDS)(
           if (!made.ok) expect(octaves, `${key.id} ${figure}`).toBe(3)
           else {
             played += made.notes.length
-            for (const fault of faultsOf(id, context, made.notes))
+            for (const fault of faultsOf(id, frames, context, made.notes))
               faults.push(`${key.id} ${figure} ${octaves}: ${fault}`)
           }
         }

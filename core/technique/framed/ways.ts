@@ -32,7 +32,7 @@ export interface Standing {
 
 /** Every hold and finger that stops `semitones`; `standing` names where a hand stands. */
 export function framedWays(
-  { lastSemitone }: PlacementContext,
+  { lastSemitone, tuning }: PlacementContext,
   holds: readonly Hold[],
   standing: (hold: Hold, base: number) => Standing,
   stringIndex: number,
@@ -44,10 +44,12 @@ export function framedWays(
   const id = stringIndex * STRINGS_APART + semitones
   const known = own.get(id)
   if (known) return known
+  // Below the highest string a hand climbs to the octave and no further: the next one has those notes.
+  const highest = stringIndex < tuning.length - 1 ? OCTAVE : Infinity
   const ways = holds.flatMap((hold) =>
     hold.offsets.flatMap(([finger, offset]): FingerOption[] => {
       const base = semitones - offset
-      if (base < hold.from || base > hold.to) return []
+      if (base < hold.from || base > Math.min(hold.to, highest)) return []
       return [{ stringIndex, finger, semitones, hand: handAt(hold, base), ...harmonicAt(semitones, finger) }]
     }),
   )

@@ -4,10 +4,12 @@ import { FINGERS } from '../stops'
 import type { FingerOption, FingeringOptions, PlacementContext } from '../types'
 
 const HOLD_ID = 'fourth'
+/** Letters above the open string under a first finger on the octave. */
+const OCTAVE_POSITION = 7
 
 /** Every position in which finger f has this letter, low or high as the key puts it. */
 export function letterWays(
-  { family, openLetters, lastSemitone }: PlacementContext,
+  { family, openLetters, lastSemitone, tuning }: PlacementContext,
   n: Note,
   stringIndex: number,
   semitones: number,
@@ -20,6 +22,8 @@ export function letterWays(
     (spelled) => diatonicNumber(spelled) - openLetters[stringIndex]!,
   )
   const reaching = climb === 'stay' ? [4 as const] : []
+  // Below the highest string a hand climbs to the octave and no further: the next one has those notes.
+  const highest = stringIndex < tuning.length - 1 ? OCTAVE_POSITION : Infinity
   return letters.flatMap((letter) => [
     ...FINGERS.flatMap((finger) => way(letter - finger + 1, finger)),
     // The fourth finger stretched to the next letter.
@@ -27,6 +31,7 @@ export function letterWays(
   ])
 
   function way(anchor: number, finger: Finger): FingerOption[] {
+    if (anchor > highest) return []
     const position = family.positions.find((p) => p.letter === anchor)
     if (!position || !isReachable(frame, position, finger, semitones)) return []
     return [
