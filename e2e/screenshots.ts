@@ -108,7 +108,8 @@ async function record(page: Page) {
 async function scales(page: Page) {
   await atlas(page, 'Orla Venn')
   await page.keyboard.press('d')
-  await page.locator('.staff svg .vf-stavenote').first().waitFor()
+  await page.getByRole('radiogroup', { name: 'Octaves' }).getByText('2', { exact: true }).click()
+  await page.locator('.staff svg .vf-stavenote').nth(28).waitFor()
   await page.keyboard.press(' ')
   await page.locator('.staff svg .now').first().waitFor()
 }
