@@ -110,7 +110,7 @@ async function scales(page: Page) {
   await page.keyboard.press('d')
   await page.getByRole('radiogroup', { name: 'Octaves' }).getByText('2', { exact: true }).click()
   await page.locator('.staff svg .vf-stavenote').nth(28).waitFor()
-  await page.keyboard.press(' ')
+  await page.getByRole('button', { name: 'Play space' }).click()
   await page.locator('.staff svg .now').first().waitFor()
 }
 
