@@ -67,6 +67,8 @@ export function alternativesFor(
       { ...chosen, ...options },
     )
     if (!made.ok || known.has(signature(made.notes))) continue
+    // One shape is no shape where the hand leaves it at once.
+    if (locks.length > 0 && shiftsWithin(made.notes, BEGINNING)) continue
     known.add(signature(made.notes))
     found.push(summed(id, made.notes))
   }
@@ -104,6 +106,10 @@ function startingWith(finger: 1 | 2): Omit<Variant, 'id'> {
     locks: [{ index: 0, finger }],
     extra: (index, _, isShift) => (isShift && index < BEGINNING ? AVOIDED : 0),
   }
+}
+
+function shiftsWithin(notes: readonly FingeredNote[], first: number): boolean {
+  return notes.slice(1, first).some((n, i) => isShifted(notes[i]!.hand, n.hand))
 }
 
 function isOpened({ hand }: FingerOption): boolean {

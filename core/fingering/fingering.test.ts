@@ -229,6 +229,8 @@ describe('other fingerings', () => {
     const closed = offered('cello', 'F', 2).find((a) => a.id === 'closed')!
     expect(closed.notes.every((n) => !n.hand || n.hand.extension === 'none')).toBe(true)
     const [usual, ...others] = offered('violin', 'A', 3)
+    // From 2 the hand would have to shift at once: that is no shape.
+    expect(others.map((a) => a.id)).not.toContain('start_second')
     expect(others.find((a) => a.id === 'stay')!.shifts).toBeLessThan(usual!.shifts)
   })
 })
