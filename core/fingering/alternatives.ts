@@ -44,7 +44,7 @@ interface Variant {
 
 const AVOIDED = 4
 const CROSSING = 5
-const BEGINNING = 4
+const NEVER = 20
 
 /**
  * Fingerings of one scale or arpeggio that players choose between, the usual first; each differs from all before it. What a
@@ -67,8 +67,8 @@ export function alternativesFor(
       { ...chosen, ...options },
     )
     if (!made.ok || known.has(signature(made.notes))) continue
-    // One shape is no shape where the hand leaves it at once.
-    if (locks.length > 0 && shiftsWithin(made.notes, BEGINNING)) continue
+    // One shape is none where the hand leaves it below the top string.
+    if (locks.length > 0 && shiftsBelow(up(made.notes), context.tuning.length - 1)) continue
     known.add(signature(made.notes))
     found.push(summed(id, made.notes))
   }
@@ -77,14 +77,15 @@ export function alternativesFor(
 
 function variantsOf(context: PlacementContext, usual: readonly FingeredNote[]): Variant[] {
   const technique = techniqueOf(context.family.id)
+  const top = context.tuning.length - 1
   const shiftsAt = new Set(
     usual.flatMap((n, i) => (i > 0 && isShifted(usual[i - 1]!.hand, n.hand) ? [i] : [])),
   )
   const ofHand: Variant[] = technique.choosesOpenString
     ? [
         { id: 'stay', options: { climb: 'stay' } },
-        { id: 'start_first', ...startingWith(1) },
-        { id: 'start_second', ...startingWith(2) },
+        { id: 'start_first', ...startingWith(1, top) },
+        { id: 'start_second', ...startingWith(2, top) },
         { id: 'semitones', options: { chromatic: 'semitones' } },
       ]
     : [{ id: 'closed', extra: (_, way) => (isOpened(way) ? AVOIDED : 0) }]
@@ -99,17 +100,17 @@ function variantsOf(context: PlacementContext, usual: readonly FingeredNote[]): 
   ]
 }
 
-/** In one shape, before the hand leaves where it began. */
-function startingWith(finger: 1 | 2): Omit<Variant, 'id'> {
+/** In one shape: no shift below the top string. */
+function startingWith(finger: 1 | 2, top: number): Omit<Variant, 'id'> {
   return {
     options: { openStrings: 'avoid' },
     locks: [{ index: 0, finger }],
-    extra: (index, _, isShift) => (isShift && index < BEGINNING ? AVOIDED : 0),
+    extra: (_, way, isShift) => (isShift && way.stringIndex < top ? NEVER : 0),
   }
 }
 
-function shiftsWithin(notes: readonly FingeredNote[], first: number): boolean {
-  return notes.slice(1, first).some((n, i) => isShifted(notes[i]!.hand, n.hand))
+function shiftsBelow(notes: readonly FingeredNote[], top: number): boolean {
+  return notes.slice(1).some((n, i) => n.stringIndex < top && isShifted(notes[i]!.hand, n.hand))
 }
 
 function isOpened({ hand }: FingerOption): boolean {
@@ -121,12 +122,16 @@ function signature(notes: readonly FingeredNote[]): string {
 }
 
 function summed(id: AlternativeId, notes: readonly FingeredNote[]): Alternative {
-  const up = notes.slice(0, (notes.length + 1) / 2)
-  const pairs = up.slice(1).map((to, i) => ({ from: up[i]!, to }))
+  const rising = up(notes)
+  const pairs = rising.slice(1).map((to, i) => ({ from: rising[i]!, to }))
   return {
     id,
     notes,
     shifts: pairs.filter(({ from, to }) => isShifted(from.hand, to.hand)).length,
     crossings: pairs.filter(({ from, to }) => from.stringIndex !== to.stringIndex).length,
   }
+}
+
+function up(notes: readonly FingeredNote[]): readonly FingeredNote[] {
+  return notes.slice(0, (notes.length + 1) / 2)
 }

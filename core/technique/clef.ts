@@ -38,6 +38,8 @@ export function ledgerLines(written: Note, { clef, isOttava }: ClefReading): num
 const LEDGERS = [0, 0, 0.3, 0.9, 2.2]
 const PER_FURTHER_LEDGER = 4
 const CHANGE = 3.5
+/** Before the first note. */
+const START_CHANGE = 2.5
 /** A note on the second clef that the family reads, and on the third. */
 const NOT_OWN = [0, 0.15, 0.5]
 const OTTAVA = 0.5
@@ -66,7 +68,10 @@ export function clefsFor(clefs: Clefs, written: readonly Note[]): ClefReading[] 
     )
     const earlier = sums
     sums = readings.map(
-      (reading, to) => (i === 0 ? 0 : earlier[from[to]!]! + change(from[to]!, to)) + cost(n, reading),
+      // A line begins on the family's own clef, or changes to another one at once.
+      (reading, to) =>
+        (i === 0 ? Number(to > 0) * START_CHANGE : earlier[from[to]!]! + change(from[to]!, to)) +
+        cost(n, reading),
     )
     before.push(from)
   }

@@ -101,6 +101,13 @@ describe('clefs (common practice, no source)', () => {
     expect(clefsOf('viola', 'A4 B4 C5 D5 E5 F5 G5 A5 G5 F5').at(-1)).toBe('treble')
   })
 
+  it('begin on the family’s own one while the line begins on it', () => {
+    // B♭ of a bass, two octaves: written from B♭2 to B♭4.
+    const line = 'B♭1 C2 D2 E♭2 F2 G2 A2 B♭2 C3 D3 E♭3 F3 G3 A3 B♭3'
+    expect(clefsOf('bass', line)[0]).toBe('bass')
+    expect(clefsOf('cello', 'C2 E2 G2 C3 E3 G3 C4 E4 G4 C5')[0]).toBe('bass')
+  })
+
   it('leave no note with more than four ledger lines: what lies higher is read an octave lower', () => {
     for (const id of FAMILY_IDS) {
       const { tuning } = familyOf(id)
