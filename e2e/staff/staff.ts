@@ -68,8 +68,8 @@ async function drawEach(
     if (notes.length !== score.bars.flat().length) collisions.push(`${name}: ${notes.length} notes`)
     const groups = [...paper.querySelectorAll<SVGGElement>('svg > g')].map((group) => {
       const { top, bottom } = inkOf(group)
-      const dy = group.transform.baseVal.consolidate()?.matrix.f ?? 0
-      return { top: top + dy, bottom: bottom + dy }
+      const { d: scale, f: dy } = group.transform.baseVal.consolidate()!.matrix
+      return { top: scale * top + dy, bottom: scale * bottom + dy }
     })
     groups.slice(1).forEach((line, i) => {
       if (line.top <= groups[i]!.bottom) collisions.push(`${name}: line ${i + 2} on line ${i + 1}`)

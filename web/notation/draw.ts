@@ -16,7 +16,7 @@ import {
 import { VALUES, type Clef, type Score, type ScoreNote } from '#core'
 import { inkOf } from './ink'
 import { drawMarks } from './marks'
-import { BAR_NOTES, headPx, NOTE_PX, rowsOf, type Row } from './rows'
+import { BAR_NOTES, CLEF_NOTES, headPx, NOTE_PX, rowsOf, type Row } from './rows'
 
 /** Between the ink of one line and that of the next, and round it all. */
 const BETWEEN_ROWS = 14
@@ -63,7 +63,9 @@ export async function drawScore(element: HTMLDivElement, score: Score, width: nu
     context.closeGroup()
     const ink = inkOf(group)
     const top = bottom + (index === 0 ? EDGE : BETWEEN_ROWS)
-    group.setAttribute('transform', `translate(0 ${top - ink.top})`)
+    // A bar that is crowded with signs and clefs on a narrow page is drawn a little smaller.
+    const scale = Math.min(1, (width - 1) / ink.right)
+    group.setAttribute('transform', `translate(0 ${top - scale * ink.top}) scale(${scale})`)
     notes.forEach(({ x }, i) => {
       const left = i === 0 ? x - WIDEST_NOTE_PX / 2 : (notes[i - 1]!.x + x) / 2
       const right = i + 1 < notes.length ? (x + notes[i + 1]!.x) / 2 : x + WIDEST_NOTE_PX / 2
@@ -74,7 +76,7 @@ export async function drawScore(element: HTMLDivElement, score: Score, width: nu
       group.append(hit)
       drawn.push({ parts: parts[i]!, hit })
     })
-    bottom = top + ink.bottom - ink.top
+    bottom = top + scale * (ink.bottom - ink.top)
   })
   renderer.resize(width, Math.ceil(bottom + EDGE))
   return drawn
@@ -96,7 +98,7 @@ function drawRow(context: RenderContext, score: Score, row: Row, width: number):
   let x = 0
   let { clef } = row
   return row.bars.flatMap((bar, index) => {
-    const signs = BAR_NOTES + bar.length + bar.filter((n) => n.clef && n.clef !== clef).length
+    const signs = BAR_NOTES + bar.length + CLEF_NOTES * bar.filter((n) => n.clef && n.clef !== clef).length
     const own = perSign * signs + (index === 0 ? head : 0)
     const stave = new Stave(x, 0, Math.min(own, width - x - 1))
     if (row.isLast && index === row.bars.length - 1) stave.setEndBarType(BarlineType.END)

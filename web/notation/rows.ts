@@ -14,7 +14,7 @@ export const NOTE_PX = 30
 const SIGNATURE_PX = 12
 const CLEF_PX = 46
 /** A clef between notes, in notes. */
-const CLEF_NOTES = 1
+export const CLEF_NOTES = 1.7
 /** What a bar line takes, in notes. */
 export const BAR_NOTES = 0.5
 
