@@ -127,9 +127,14 @@ describe('a scale', () => {
     })
     // A key with double sharps, five strings, strings tuned otherwise.
     expect(scale('violin', 'G♯', 1)).toHaveLength(15)
+    // The fourth string is the highest of four, and not of five: what one instrument allows is no matter of the other.
+    const four = contextOf('bass')
     const five = placementContext(familyOf('bass'), ['B0', 'E1', 'A1', 'D2', 'G2'].map(note))
     const low = fingerScale(five, { key: key('B'), figure: 'scale', octaves: 1 })
     expect(low.ok && low.notes[0]).toMatchObject({ stringIndex: 0, finger: 0 })
+    const isHigh = (context: typeof five, name: string, index: number) =>
+      optionsFor(context, note(name)).some((way) => way.stringIndex === index && way.semitones === 21)
+    expect([isHigh(four, 'E4', 3), isHigh(five, 'B3', 3), isHigh(five, 'E4', 4)]).toEqual([true, false, true])
     const tuned = placementContext(familyOf('violin'), ['A3', 'E4', 'A4', 'E5'].map(note))
     const a = fingerScale(tuned, { key: key('A'), figure: 'scale', octaves: 2 })
     expect(a.ok && fingers(a.notes.slice(0, 15))).toBe('0 1 2 3 0 1 2 0 1 2 3 0 1 2 3')

@@ -32,51 +32,63 @@ export interface Standing {
 
 /** Every hold and finger that stops `semitones`; `standing` names where a hand stands. */
 export function framedWays(
-  { lastSemitone, tuning }: PlacementContext,
+  context: PlacementContext,
   holds: readonly Hold[],
   standing: (hold: Hold, base: number) => Standing,
   stringIndex: number,
   semitones: number,
 ): readonly FingerOption[] {
+  const { lastSemitone, tuning } = context
   if (semitones > lastSemitone) return []
-  const own = made.get(holds) ?? new Map<number, readonly FingerOption[]>()
-  made.set(holds, own)
+  const { ways, hands } = madeOf(context, holds)
   const id = stringIndex * STRINGS_APART + semitones
-  const known = own.get(id)
+  const known = ways.get(id)
   if (known) return known
   // Below the highest string a hand climbs to the octave and no further: the next one has those notes.
   const highest = stringIndex < tuning.length - 1 ? OCTAVE : Infinity
-  const ways = holds.flatMap((hold) =>
+  const found = holds.flatMap((hold) =>
     hold.offsets.flatMap(([finger, offset]): FingerOption[] => {
       const base = semitones - offset
       if (base < hold.from || base > Math.min(hold.to, highest)) return []
       return [{ stringIndex, finger, semitones, hand: handAt(hold, base), ...harmonicAt(semitones, finger) }]
     }),
   )
-  own.set(id, ways)
-  return ways
+  ways.set(id, found)
+  return found
 
-  /** One hand is one object, on whichever string it plays. */
   function handAt(hold: Hold, base: number): HandPlace {
-    const places = hands.get(hold) ?? new Map<number, HandPlace>()
-    hands.set(hold, places)
-    const hand = places.get(base) ?? {
+    const place = `${hold.id} ${base}`
+    const hand = hands.get(place) ?? {
       ...standing(hold, base),
       anchor: base,
       holdId: hold.id,
       thumb: hold.thumbs.map((t) => base + t),
       isThumbSet: hold.offsets[0]![0] === THUMB,
     }
-    places.set(base, hand)
+    hands.set(place, hand)
     return hand
   }
 }
 
-const hands = new WeakMap<Hold, Map<number, HandPlace>>()
+/** What was made for the strings of one instrument. */
+interface Made {
+  /** By string and semitones. */
+  readonly ways: Map<number, readonly FingerOption[]>
+  /** One hand is one object, on whichever string it plays. */
+  readonly hands: Map<string, HandPlace>
+}
 
 /** The ways of a few hundred places are asked for thousands of times: each is made once. */
-const made = new WeakMap<readonly Hold[], Map<number, readonly FingerOption[]>>()
+const made = new WeakMap<PlacementContext, Map<readonly Hold[], Made>>()
 const STRINGS_APART = 100
+
+function madeOf(context: PlacementContext, holds: readonly Hold[]): Made {
+  const own = made.get(context) ?? new Map<readonly Hold[], Made>()
+  made.set(context, own)
+  const known = own.get(holds) ?? { ways: new Map(), hands: new Map() }
+  own.set(holds, known)
+  return known
+}
 
 /** Whether one of the holds has all these fingers at these places. */
 export function isHeld(
@@ -102,5 +114,5 @@ const OCTAVE = 12
 
 /** On the octave a third finger or the thumb touches the string where it rings by itself. */
 function harmonicAt(semitones: number, finger: Digit): Pick<FingerOption, 'harmonic'> {
-  return semitones === OCTAVE && (finger === 3 || finger === 5) ? { harmonic: 2 } : {}
+  return semitones === OCTAVE && (finger === 3 || finger === THUMB) ? { harmonic: 2 } : {}
 }
