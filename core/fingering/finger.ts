@@ -83,7 +83,9 @@ export function fingerNotes(
     if (settled.some((lock) => (lock.harmonic ?? 2) > 2)) all.push(...harmonicsFor(context, n, options))
     if (all.length === 0) return { ok: false, code: 'note_out_of_reach', note: noteName(n), index }
     const ways = all.filter((way) => settled.every((lock) => obeys(way, lock)))
-    if (ways.length === 0)
+    // To the first note no hand shifts: there is none before it.
+    const isShiftToFirst = index === 0 && settled.some(({ isShift }) => isShift)
+    if (ways.length === 0 || isShiftToFirst)
       return { ok: false, code: 'lock_unholdable', note: noteName(n), lock: settled.at(-1)! }
     layers.push(ways)
   }

@@ -177,6 +177,14 @@ describe('a note that a teacher settles', () => {
       lock: { index: 20 },
     })
     expect(tried('violin', { index: 0, finger: 0 })).toBe('held')
+    // On the way down a shift is one upwards to the note before it; its own note is named all the same.
+    expect(tried('violin', { index: 18, finger: 0, isShift: true })).toMatchObject({ lock: { index: 18 } })
+    // No hand shifts to the first note, or while a string sounds open.
+    expect(tried('violin', { index: 0, isShift: true })).toMatchObject({
+      code: 'lock_unholdable',
+      lock: { index: 0 },
+    })
+    expect(tried('violin', { index: 4, finger: 0, isShift: true })).toMatchObject({ lock: { index: 4 } })
   })
 
   it('can be a natural harmonic at a third or a quarter of a string', () => {

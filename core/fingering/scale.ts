@@ -148,13 +148,15 @@ function asScale(fault: Extract<Fingering, { readonly ok: false }>, octaves: num
   return fault.code === 'lock_unholdable' ? fault : { ok: false, code: 'scale_out_of_range', octaves }
 }
 
-/** The lock at fault by its number on the way down. */
+/** The lock at fault by its number on the way down; a shift stands one note further there. */
 function turnedBack(
   fault: Extract<Fingering, { readonly ok: false }>,
   turned: (index: number) => number,
 ): Extract<Fingering, { readonly ok: false }> {
   if (fault.code !== 'lock_unholdable') return fault
-  return { ...fault, lock: { ...fault.lock, index: turned(fault.lock.index) } }
+  const { lock } = fault
+  const index = turned(lock.index) + (lock.isShift === undefined ? 0 : 1)
+  return { ...fault, lock: { ...lock, index } }
 }
 
 function fingerUp(context: PlacementContext, line: Line, options: FingeringOptions): Fingering {

@@ -38,7 +38,7 @@
     <p class="title">{{ title }}</p>
     <p v-if="line.run.value.fault" class="heed" role="alert">{{ line.run.value.fault }}</p>
     <LineStaff
-      v-else
+      v-if="line.notes.value.length > 0"
       v-model:selected="selected"
       :line="line"
       :at="player.at.value"
@@ -94,7 +94,7 @@
 </template>
 
 <script setup lang="ts">
-import { useSessionStorage } from '@vueuse/core'
+import { useEventListener, useSessionStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { A4_CHOICES } from '../audio/useReferenceTone'
@@ -240,6 +240,13 @@ function hear(index: number) {
     isLoop: false,
   }))
 }
+/** Wherever the cursor is, as everything is kept. */
+useEventListener(document, 'keydown', (event) => {
+  if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey) || event.defaultPrevented) return
+  if (!line.canKeep.value) return
+  event.preventDefault()
+  void keep()
+})
 async function keep() {
   await line.own.keep(title.value, line.fingered.value)
 }
@@ -265,7 +272,6 @@ useShortcuts('Scales and drills', [
   { key: 'v', does: 'Next fingering', run: nextFingering },
   { key: 'h', does: 'Check this line', run: check },
   { key: 'p', does: 'Print this line', run: () => (isPrinting.value = line.notes.value.length > 0) },
-  { key: 'k', does: 'Keep this fingering for the studio', run: () => void (line.isScale.value && keep()) },
   { key: 'o', does: 'Loop', run: () => (choice.value.isLoop = !choice.value.isLoop) },
   {
     key: '+',

@@ -134,7 +134,7 @@ describe('scales and drills', () => {
     page = await mounted(ScalesPage)
     await flushPromises()
     expect(page.text()).toContain('D major scale, one octave')
-    expect(page.text()).toContain('0 shifts, 1 crossing going up')
+    expect(page.text()).toContain('As it is mostly played. 0 shifts, 1 crossing going up')
     await page.press('v')
     expect(page.text()).toContain('Every note in the hand, for vibrato and one colour.')
     await page.press('n')

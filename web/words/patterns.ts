@@ -384,7 +384,7 @@ export const ALTERNATIVE_NAMES: Record<AlternativeId, string> = {
 }
 
 const ALTERNATIVE_WHY: Record<AlternativeId, string> = {
-  usual: 'Open strings and first position as far as they reach.',
+  usual: 'As it is mostly played.',
   no_open: 'Every note in the hand, for vibrato and one colour.',
   stay: 'Fewer shifts; 4 stretches.',
   start_first: 'One shape that serves every key.',

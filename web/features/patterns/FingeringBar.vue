@@ -18,12 +18,13 @@
     </p>
     <p class="keys soft">
       Change a note: choose it in the staff, then <kbd>0</kbd>–<kbd>4</kbd> <kbd>t</kbd> finger, <kbd>↑</kbd>
-      <kbd>↓</kbd> string, <kbd>s</kbd> shift here or not, <kbd>z</kbd> harmonic, <kbd>⌫</kbd> as it was.
+      <kbd>↓</kbd> string, <kbd>s</kbd> shift here or not, <kbd>r</kbd> ring as a harmonic, <kbd>⌫</kbd> as it
+      was.
     </p>
     <div class="acts">
-      <ElButton v-if="canKeep" :disabled="line.notes.value.length === 0" type="primary" @click="emit('keep')"
-        >Keep for the studio<KeyHint of="k" on-button
-      /></ElButton>
+      <ElButton v-if="line.canKeep.value" type="primary" @click="emit('keep')"
+        >Keep for the studio<kbd class="on-button">Ctrl ⏎</kbd></ElButton
+      >
       <ElButton v-if="line.own.isChanged.value" @click="line.own.drop()">Drop the change</ElButton>
       <ElButton v-else-if="line.own.own.value" @click="emit('usual')">The usual again</ElButton>
     </div>
@@ -51,11 +52,6 @@ const alternatives = computed(() => {
 const why = computed(() => {
   const shown = props.line.alternative.value ?? props.line.alternatives.value[0]
   return shown ? alternativeSentence(shown) : ''
-})
-/** What is not the studio’s own yet, and not what it has without. */
-const canKeep = computed(() => {
-  const { own, alternative } = props.line
-  return own.isChanged.value || (!own.own.value && (alternative.value?.id ?? 'usual') !== 'usual')
 })
 const stateWords = computed(() => {
   const { isChanged, settled, own } = props.line.own

@@ -10,12 +10,15 @@
       is-playable
       @hear="(index) => emit('hear', index)"
     />
+    <p v-if="said" class="soft" role="status">{{ said }}</p>
   </div>
 </template>
 
 <script setup lang="ts">
-import { isShifted, THUMB, type Digit, type Note } from '#core'
+import { ref } from 'vue'
+import { isShifted, THUMB, type Digit, type FingeredNote, type Note } from '#core'
 import NotationStaff from '../../notation/NotationStaff.vue'
+import { noteLabel } from '../../words/notes'
 import type { Line } from './useLine'
 
 /** The line on its staff; of a scale every finger, string and shift can be changed by keys. */
@@ -24,10 +27,15 @@ const emit = defineEmits<{ hear: [index: number] }>()
 /** The note that is looked at. */
 const selected = defineModel<number | undefined>('selected')
 
+/** Why a key did nothing. */
+const said = ref('')
+
 function edit(event: KeyboardEvent) {
   const index = selected.value
   if (index === undefined || !props.line.isScale.value) return
-  if (event.ctrlKey || event.metaKey || event.altKey || !change(event.key, index)) return
+  if (event.ctrlKey || event.metaKey || event.altKey) return
+  said.value = ''
+  if (!change(event.key, index)) return
   event.preventDefault()
   event.stopPropagation()
 }
@@ -41,20 +49,26 @@ function change(key: string, index: number): boolean {
   if (finger !== undefined) return (own.settle(index, { finger, stringIndex: undefined }), true)
   if (key === 'ArrowUp' || key === 'ArrowDown') {
     const to = now.stringIndex + (key === 'ArrowUp' ? 1 : -1)
-    if (to < 0 || to >= props.tuning.length) return true
+    if (!props.tuning[to])
+      return ((said.value = `There is no string ${to < 0 ? 'below' : 'above'} this one.`), true)
     return (own.settle(index, { stringIndex: to, finger: undefined }), true)
   }
   if (key === 's') {
     const isShift = index > 0 && isShifted(fingered.value[index - 1]?.hand, now.hand)
     return (own.settle(index, { isShift: !isShift }), true)
   }
-  if (key === 'z') {
-    // A third or a quarter of the string, whichever sounds the note; again, it is stopped.
-    const isTouched = now.harmonic !== undefined && now.harmonic > 2
-    const part = isTouched ? undefined : props.line.harmonicAt(index)
-    return (own.settle(index, { harmonic: part, finger: undefined, stringIndex: undefined }), true)
-  }
+  if (key === 'r') return (ring(index, now), true)
   return false
+}
+
+/** As a harmonic at a third or a quarter of a string, whichever sounds the note; again, it is stopped. */
+function ring(index: number, { harmonic, note }: FingeredNote) {
+  const { own, harmonicAt } = props.line
+  if (harmonic !== undefined && harmonic > 2) return own.release(index)
+  const part = harmonicAt(index)
+  if (part === undefined)
+    said.value = `No string sounds ${noteLabel(note)} as a harmonic at a third or a quarter.`
+  else own.settle(index, { harmonic: part, finger: undefined, stringIndex: undefined })
 }
 
 function fingerOf(key: string): Digit | undefined {

@@ -166,10 +166,20 @@ describe('the fingering of a scale', () => {
     await until(() => expect(line.alternatives.value.length).toBeGreaterThan(0))
   })
 
-  it('says which note no hand holds', () => {
+  it('says which note no hand holds, keeps the others on the staff, and keeps nothing of it for the studio', () => {
+    line.own.settle(4, { finger: 4 })
     line.own.settle(1, { finger: THUMB })
     expect(line.run.value.fault).toBe(
       'No hand plays note 2, E4, with thumb: settle it otherwise, or take it back.',
     )
+    expect(played()).toContain('1.4')
+    expect(line.canKeep.value).toBe(false)
+    line.own.release(1)
+    expect(line.run.value.fault).toBe('')
+    expect(line.canKeep.value).toBe(true)
+    // With the last one taken back nothing is changed any more.
+    line.own.release(4)
+    expect(line.own.isChanged.value).toBe(false)
+    expect(line.canKeep.value).toBe(false)
   })
 })

@@ -160,8 +160,14 @@ export function useLine(choice: Ref<LineChoice>, patterns: Patterns) {
     const request = { key: atlas.key.value, figure: figure.value, octaves: choice.value.octaves, locks }
     const made = fingerScale(atlas.context.value, request, options.value)
     if (made.ok) return { notes: made.notes, fault: '' }
-    if (made.code === 'lock_unholdable')
-      return { notes: [], fault: lockFaultSentence(made, atlas.tuning.value) }
+    // What no hand holds is said; the rest stays on the staff, where it can be settled otherwise or taken back.
+    if (made.code === 'lock_unholdable') {
+      const others = locks.filter(({ index }) => index !== made.lock.index)
+      return {
+        notes: others.length < locks.length ? scaled(others).notes : [],
+        fault: lockFaultSentence(made, atlas.tuning.value),
+      }
+    }
     return {
       notes: [],
       fault: `The strings do not hold ${choice.value.octaves} octaves of this key: choose fewer.`,
@@ -231,6 +237,13 @@ export function useLine(choice: Ref<LineChoice>, patterns: Patterns) {
     pitches,
     noteMs,
     fingersAt,
+    /** Whether what stands here is not the studio’s own yet, and not what it has without. */
+    canKeep: computed(
+      () =>
+        isScale.value &&
+        run.value.fault === '' &&
+        (own.isChanged.value || (!own.own.value && (alternative.value?.id ?? 'usual') !== 'usual')),
+    ),
     /** A natural harmonic at a third or a quarter of a string that sounds a note of the line, if there is one. */
     harmonicAt: (index: number): HarmonicPart | undefined =>
       harmonicsFor(atlas.context.value, notes.value[index]!.note)[0]?.harmonic,

@@ -34,7 +34,9 @@ export function useOwnFingering(patterns: Patterns, line: Ref<ScaleLine | undefi
     /** Takes one note back. */
     release(index: number) {
       const left = (draft.value ?? fromKept()).filter((lock) => lock.index !== index)
-      drafts.value = { ...drafts.value, [id.value]: left }
+      // Nothing settled, and nothing kept: the usual one again.
+      if (left.length === 0 && !own.value) drop()
+      else drafts.value = { ...drafts.value, [id.value]: left }
     },
     /** What was changed and not kept. */
     drop,
