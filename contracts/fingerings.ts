@@ -23,6 +23,8 @@ const Place = z.object({
   finger: PlayedFinger,
   /** Touched at a third or a quarter of the string. */
   harmonic: z.union([z.literal(3), z.literal(4)]).optional(),
+  /** Settled: whether the hand shifts to it. */
+  isShift: z.boolean().optional(),
 })
 
 const kept = {

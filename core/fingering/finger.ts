@@ -73,9 +73,8 @@ export function fingerNotes(
   line: readonly Note[] | Line,
   options: FingeringOptions = DEFAULT_FINGERING,
 ): Fingering {
-  const { notes, locks = [], extra, within }: Line = 'notes' in line ? line : { notes: line }
-  const efforts = effortsOf(context, options)
-  const stopped = effortsOf(context, { ...options, openStrings: 'avoid' })
+  const asked: Line = 'notes' in line ? line : { notes: line }
+  const { notes, locks = [], within } = asked
   const layers: (readonly FingerOption[])[] = []
   for (const [index, n] of notes.entries()) {
     const settled = locks.filter((lock) => lock.index === index)
@@ -89,10 +88,9 @@ export function fingerNotes(
       return { ok: false, code: 'lock_unholdable', note: noteName(n), lock: settled.at(-1)! }
     layers.push(ways)
   }
-  const search = (width: number, bound: number) =>
-    shortest({ layers, notes, locks, efforts, stopped, extra }, width, bound)
-  const bound = within ?? boundOf(search(NARROW, Infinity))
-  const best = search(Infinity, bound + ROUNDING)
+  const problem = problemOf(context, asked, layers, options)
+  const bound = within ?? boundOf(shortest(problem, NARROW, Infinity))
+  const best = shortest(problem, Infinity, bound + ROUNDING)
   if ('failsAt' in best) {
     const lock = locks.find((l) => l.index === best.failsAt)!
     return { ok: false, code: 'lock_unholdable', note: noteName(notes[lock.index]!), lock }
@@ -104,23 +102,27 @@ export function fingerNotes(
   return { ok: true, notes: path, effort: best.effort }
 }
 
-/** About what a line costs at least: of few ways at each note the best, a little more than the least in a few lines of a hundred. */
-export function roughEffort(
-  context: PlacementContext,
-  line: Line,
-  options: FingeringOptions = DEFAULT_FINGERING,
-): number {
+/** What a line costs at most: the best that a narrow search finds, never less than the least. Infinite where a note is out of reach. */
+export function roughEffort(context: PlacementContext, line: Line, options: FingeringOptions): number {
   const layers = line.notes.map((n) => optionsFor(context, n, options))
   if (layers.some((ways) => ways.length === 0)) return Infinity
-  const problem = {
+  return boundOf(shortest(problemOf(context, line, layers, options), NARROW, Infinity))
+}
+
+function problemOf(
+  context: PlacementContext,
+  { notes, locks = [], extra }: Line,
+  layers: Problem['layers'],
+  options: FingeringOptions,
+): Problem {
+  return {
     layers,
-    notes: line.notes,
-    locks: [],
+    notes,
+    locks,
     efforts: effortsOf(context, options),
     stopped: effortsOf(context, { ...options, openStrings: 'avoid' }),
-    extra: line.extra,
+    extra,
   }
-  return boundOf(shortest(problem, NARROW, Infinity))
 }
 
 /** What a hand's moves cost is worked out once for an instrument and a way of playing. */

@@ -209,6 +209,10 @@ describe('a note that a teacher settles', () => {
         const again = scale(id, text, octaves, { locks: locksOf(placesOfFingering(notes)) })
         expect(places(again)).toBe(places(notes))
       }
+    // A shift that was settled is kept as one.
+    const shifted: Lock[] = [{ index: 10, isShift: true }]
+    const early = placesOfFingering(scale('cello', 'G', 2, { locks: shifted }), shifted)
+    expect(locksOf(early)[10]).toMatchObject({ index: 10, isShift: true })
     const context = contextOf('violin')
     expect(lineId(lineOf(context, { key: key('D'), figure: 'scale', octaves: 2 }))).toBe(
       'violin/G3 D4 A4 E5/fourth/D:major/scale/2',

@@ -20,6 +20,8 @@ export interface KeptPlace {
   readonly stringIndex: number
   readonly finger: Digit
   readonly harmonic?: HarmonicPart | undefined
+  /** Where a teacher settled that the hand shifts to it, or does not. */
+  readonly isShift?: boolean | undefined
 }
 
 /** The line of a request on these strings. */
@@ -40,21 +42,24 @@ export function lineId({ family, tuning, frameId, keyId, figure, octaves }: Scal
   return [family, tuning.join(' '), frameId, keyId, figure, octaves].join('/')
 }
 
-/** A fingering as it is kept: string and finger of every note, so that better fingerings never change a teacher's own. */
-export function placesOfFingering(notes: readonly FingeredNote[]): KeptPlace[] {
-  return notes.map(({ stringIndex, finger, harmonic }) => ({
-    stringIndex,
-    finger,
-    ...(harmonic !== undefined && harmonic > 2 ? { harmonic } : {}),
-  }))
+/**
+ * A fingering as it is kept: string and finger of every note, and the shifts among its locks, so that better fingerings never
+ * change a teacher's own.
+ */
+export function placesOfFingering(notes: readonly FingeredNote[], locks: readonly Lock[] = []): KeptPlace[] {
+  const shifts = new Map(locks.map(({ index, isShift }) => [index, isShift]))
+  return notes.map(({ stringIndex, finger, harmonic }, index) => {
+    const isShift = shifts.get(index)
+    return {
+      stringIndex,
+      finger,
+      ...(harmonic !== undefined && harmonic > 2 ? { harmonic } : {}),
+      ...(isShift === undefined ? {} : { isShift }),
+    }
+  })
 }
 
 /** The same note by note, as settled. */
 export function locksOf(places: readonly KeptPlace[]): Lock[] {
-  return places.map(({ stringIndex, finger, harmonic }, index) => ({
-    index,
-    stringIndex,
-    finger,
-    ...(harmonic === undefined ? {} : { harmonic }),
-  }))
+  return places.map((place, index) => ({ index, ...place }))
 }

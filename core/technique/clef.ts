@@ -69,9 +69,7 @@ export function clefsFor(clefs: Clefs, written: readonly Note[]): ClefReading[] 
     const earlier = sums
     sums = readings.map(
       // A line begins on the family's own clef, or changes to another one at once.
-      (reading, to) =>
-        (i === 0 ? Number(to > 0) * START_CHANGE : earlier[from[to]!]! + change(from[to]!, to)) +
-        cost(n, reading),
+      (reading, to) => (i === 0 ? begin(to) : earlier[from[to]!]! + change(from[to]!, to)) + cost(n, reading),
     )
     before.push(from)
   }
@@ -82,6 +80,10 @@ export function clefsFor(clefs: Clefs, written: readonly Note[]): ClefReading[] 
     at = before[i]![at]!
   }
   return chosen
+
+  function begin(at: number): number {
+    return at === 0 ? 0 : START_CHANGE
+  }
 
   function change(a: number, b: number): number {
     return a === b ? 0 : CHANGE

@@ -8,7 +8,6 @@
       :aria-label="label"
       @keydown="move"
       @focus="selected ??= 0"
-      @blur="emit('leave')"
       @click="choose"
     >
       <div ref="paper" aria-hidden="true" class="drawn" :class="{ playable: isPlayable }" />
@@ -43,7 +42,7 @@ const props = defineProps<{
   /** Notes that a teacher has settled. */
   settled?: ReadonlySet<number> | undefined
 }>()
-const emit = defineEmits<{ hear: [index: number]; leave: [] }>()
+const emit = defineEmits<{ hear: [index: number] }>()
 /** The note that is looked at. */
 const selected = defineModel<number | undefined>('selected')
 

@@ -69,9 +69,8 @@ export const useFingerings = defineStore('fingerings', () => {
 })
 
 function sent(places: readonly KeptPlace[]): Fingering['notes'] {
-  return places.map(({ stringIndex, finger, harmonic }) => ({
-    stringIndex,
-    finger,
+  return places.map(({ harmonic, ...place }) => ({
+    ...place,
     ...(harmonic === 3 || harmonic === 4 ? { harmonic } : {}),
   }))
 }

@@ -1,6 +1,6 @@
 import { crossing, isPassed } from '../efforts'
 import { ownPlace } from '../names'
-import type { Efforts, FingerOption, FingeringOptions, HandPlace, PlacementContext } from '../types'
+import type { Efforts, FingerOption, FingeringOptions, PlacementContext } from '../types'
 
 const FIRST = 1
 
@@ -71,7 +71,7 @@ export function letterEfforts(
       const across = crossing(from, to, rise)
       if (!to.hand || !hand) return across
       const letters = Math.abs(to.hand.anchor - hand.anchor)
-      return across + (letters === 0 ? staying(from, to) : shifting(from, hand, to, rise, letters))
+      return across + (letters === 0 ? staying(from, to) : shifting(from, to, rise, letters))
     },
   }
 
@@ -90,13 +90,7 @@ export function letterEfforts(
     return from.semitones === to.semitones ? 0 : chromatic ? W.chromaticSlide : W.slide
   }
 
-  function shifting(
-    from: FingerOption,
-    _: HandPlace,
-    to: FingerOption,
-    rise: number,
-    letters: number,
-  ): number {
+  function shifting(from: FingerOption, to: FingerOption, rise: number, letters: number): number {
     const onString = from.stringIndex === to.stringIndex
     const isOpen = from.finger === 0
     // 1 leads the hand up to a place, and down from it.

@@ -46,7 +46,7 @@ export function useOwnFingering(patterns: Patterns, line: Ref<ScaleLine | undefi
       await fingerings.keep(
         line.value,
         name,
-        notes && placesOfFingering(notes),
+        notes && placesOfFingering(notes, draft.value),
         notes ? [...settled.value] : [],
       )
       drop()
@@ -61,10 +61,6 @@ export function useOwnFingering(patterns: Patterns, line: Ref<ScaleLine | undefi
   /** The settled notes of what the studio keeps, as a new draft begins with them. */
   function fromKept(): Lock[] {
     const kept = own.value
-    if (!kept) return []
-    return kept.settled.flatMap((index): Lock[] => {
-      const place = kept.notes[index]
-      return place ? [{ index, stringIndex: place.stringIndex, finger: place.finger }] : []
-    })
+    return kept ? locksOf(kept.notes).filter(({ index }) => kept.settled.includes(index)) : []
   }
 }
