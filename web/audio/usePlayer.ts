@@ -15,7 +15,8 @@ export function usePlayer(
   /** Index of the pitch that sounds; undefined in silence. */
   const at = ref<number>()
   let context: AudioContext | undefined
-  let tone: Tone | undefined
+  /** What sounds: one tone, or two of a double stop. */
+  let tones: readonly Tone[] = []
   let timer: number | undefined
   /** Counts starts and stops: only the newest start goes on once the sound is there. */
   let newest = 0
@@ -23,8 +24,8 @@ export function usePlayer(
   function stop() {
     newest++
     window.clearTimeout(timer)
-    tone?.stop()
-    tone = undefined
+    for (const tone of tones) tone.stop()
+    tones = []
     at.value = undefined
   }
 
@@ -35,6 +36,8 @@ export function usePlayer(
   async function start(
     line: () => {
       readonly centsAboveA4: readonly number[]
+      /** Of each note the upper one that sounds with it, if one does. */
+      readonly upperCents?: readonly (number | undefined)[]
       readonly noteMs: number
       readonly isLoop: boolean
     },
@@ -46,18 +49,22 @@ export function usePlayer(
     if (own !== newest) return
     let due = performance.now()
     const step = (index: number) => {
-      const { centsAboveA4, noteMs, isLoop } = line()
+      const { centsAboveA4, upperCents, noteMs, isLoop } = line()
       const next = index < centsAboveA4.length ? index : isLoop ? 0 : -1
       const cents = centsAboveA4[next]
-      tone?.stop()
+      for (const tone of tones) tone.stop()
       if (cents === undefined || !context) return stop()
       at.value = next
-      const sounding = play(context, frequencyHz(cents, a4Hz.value), loudness.value)
-      tone = sounding
+      const sounds = context
+      const both = [cents, upperCents?.[next]].filter((c) => c !== undefined)
+      // Two together are no louder than one.
+      const each = loudness.value / both.length
+      const sounding = both.map((c) => play(sounds, frequencyHz(c, a4Hz.value), each))
+      tones = sounding
       window.setTimeout(() => {
-        if (tone === sounding) {
-          sounding.stop()
-          tone = undefined
+        if (tones === sounding) {
+          for (const tone of sounding) tone.stop()
+          tones = []
         }
       }, noteMs * SOUNDING_SHARE)
       // From when it was due, not from when the timer came: the beat does not drift.

@@ -226,6 +226,7 @@ function toggle() {
   if (isPlaying.value) return player.stop()
   void player.start(() => ({
     centsAboveA4: line.pitches.value,
+    upperCents: line.upperPitches.value,
     noteMs: line.noteMs.value,
     isLoop: choice.value.isLoop,
   }))
@@ -236,6 +237,7 @@ function hear(index: number) {
   if (cents === undefined) return
   void player.start(() => ({
     centsAboveA4: [cents],
+    upperCents: [line.upperPitches.value[index]],
     noteMs: Math.max(500, line.noteMs.value),
     isLoop: false,
   }))

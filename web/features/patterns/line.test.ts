@@ -113,6 +113,10 @@ describe('double stops', () => {
     const now = line.fingersAt(at).filter((f) => !f.isPale)
     expect(now.map((f) => f.finger)).toEqual([notes[at]!.finger, notes[at]!.second!.finger])
     expect(line.offeredDoubles.value).toContain('octaves')
+    // Both sound: four or three semitones apart, in whole cents of their tuning.
+    const apart = line.upperPitches.value.map((upper, i) => upper! - line.pitches.value[i]!)
+    expect(Math.min(...apart)).toBeGreaterThan(280)
+    expect(Math.max(...apart)).toBeLessThan(420)
   })
 })
 

@@ -189,6 +189,10 @@ export function useLine(choice: Ref<LineChoice>, patterns: Patterns) {
   const pitches = computed(() => notes.value.map(({ note, finger }) => centsAboveA4(note, finger)))
   const centsAboveA4 = (n: Note, finger: number) =>
     finger === 0 ? bench.stringing.system.openCentsAboveA4(n) : bench.stringing.system.centsAboveA4(n)
+  /** Of double stops the upper note of each. */
+  const upperPitches = computed(() =>
+    notes.value.map(({ second }) => second && centsAboveA4(second.note, second.finger)),
+  )
   const noteMs = computed(() => {
     const perBeat = { quarter: 1, eighth: 2, sixteenth: 4 }[choice.value.value]
     return MS_PER_MINUTE / choice.value.tempo / perBeat
@@ -235,6 +239,7 @@ export function useLine(choice: Ref<LineChoice>, patterns: Patterns) {
     notes,
     score,
     pitches,
+    upperPitches,
     noteMs,
     fingersAt,
     /** Whether what stands here is not the studio’s own yet, and not what it has without. */
