@@ -179,5 +179,11 @@ describe('a printed line', () => {
     const x0 = nut?.kind === 'line' ? nut.x1 : NaN
     expect((circles[1]!.x - x0) / (circles[0]!.x - x0)).toBeCloseTo(2, 6)
     expect(circles[0]!.x - x0).toBeLessThanOrEqual(40)
+    // Two names of one place, a comma apart: small, and still to be read.
+    const [near] = sheet(1, [
+      { stringIndex: 0, placeMm: 40, finger: '1' },
+      { stringIndex: 0, placeMm: 40.05, finger: '2' },
+    ])
+    expect(near!.items.flatMap((i) => (i.kind === 'circle' ? [i.r] : []))).toEqual([1.5, 1.5])
   })
 })

@@ -36,7 +36,7 @@ const TITLE_Y_MM = 20
 const MUSIC_Y_MM = 32
 const BETWEEN_MM = 5
 const FOOT_MM = 14
-const STRIP = { headMm: 8, tailMm: 10, stringMm: 8, circleMm: 2.9, leftMm: 12 }
+const STRIP = { headMm: 8, tailMm: 10, stringMm: 8, circleMm: 2.9, leastCircleMm: 1.5, leftMm: 12 }
 const HAIRLINE_MM = 0.2
 const FOOT_LINE_MM = 4
 
@@ -100,7 +100,8 @@ function stripOf({ board, strings, places, words }: LineSheetRequest, widthMm: n
   // Strings fan out towards the bridge; on paper they run level, and only the ends show by how much.
   const fan = stringSpreadMm(board, farMm) / stringSpreadMm(board, 0)
   const end = at(farMm * 1.06)
-  const r = Math.min(STRIP.circleMm, (closest(places) * scale) / 2 - 0.1)
+  // Neighbours leave each other room, as long as their figures can be read.
+  const r = Math.max(STRIP.leastCircleMm, Math.min(STRIP.circleMm, (closest(places) * scale) / 2 - 0.1))
   const thick = (i: number) => HAIRLINE_MM + 0.07 * (strings.length - 1 - i)
   const items: PageItem[] = [
     { kind: 'text', x: 0, y: 3.2, sizeMm: 3.1, text: words.strip },

@@ -45,105 +45,86 @@ export async function linesForPaper(score: Score, widthMm: number): Promise<Draw
     const [music] = await Promise.all([musicFace(), drawScore(paper, score, Math.floor(widthMm / MM_PER_PX))])
     return [...paper.querySelectorAll<SVGGElement>('svg > g')].map((line) => {
       const ink = inkOf(line)
-      return {
-        heightMm: (ink.bottom - ink.top) * MM_PER_PX,
-        items: itemsOf(line, music, -ink.top),
-      }
+      // A crowded line is drawn smaller, on paper as on the screen.
+      const mmPerPx = MM_PER_PX * line.transform.baseVal.consolidate()!.matrix.a
+      return { heightMm: (ink.bottom - ink.top) * mmPerPx, items: itemsOf(line, music, -ink.top, mmPerPx) }
     })
   } finally {
     paper.remove()
   }
 }
 
-function itemsOf(line: SVGGElement, music: Face, dy: number): PageItem[] {
-  const mm = (px: number) => px * MM_PER_PX
-  const number = (element: Element, name: string) => Number(element.getAttribute(name) ?? 0)
-  const items: PageItem[] = []
-  for (const element of line.querySelectorAll<SVGElement>('path, rect:not(.hit), line, circle, text')) {
+/** Every shape and letter of a line, moved down by `dy` px, in mm. */
+function itemsOf(line: SVGGElement, music: Face, dy: number, mmPerPx: number): PageItem[] {
+  const mm = (px: number) => px * mmPerPx
+  const outline = (d: string, widthMm?: number): PageItem => ({
+    kind: 'path',
+    d,
+    x: 0,
+    y: mm(dy),
+    scaleX: mmPerPx,
+    scaleY: mmPerPx,
+    ...(widthMm === undefined ? {} : { widthMm }),
+  })
+  const shapes = line.querySelectorAll<SVGElement>('path, rect:not(.hit), line, circle, text')
+  return [...shapes].flatMap((element): PageItem[] => {
+    const n = (name: string) => Number(element.getAttribute(name) ?? 0)
     switch (element.tagName) {
       case 'path': {
-        const isFilled = getComputedStyle(element).fill !== 'none'
-        items.push({
-          kind: 'path',
-          d: element.getAttribute('d') ?? '',
-          x: 0,
-          y: mm(dy),
-          scaleX: MM_PER_PX,
-          scaleY: MM_PER_PX,
-          ...(isFilled && isClosed(element) ? {} : { widthMm: LINE_MM }),
-        })
-        break
+        const d = element.getAttribute('d') ?? ''
+        const isFilled = getComputedStyle(element).fill !== 'none' && /z\s*$/i.test(d)
+        return [outline(d, isFilled ? undefined : LINE_MM)]
       }
-      case 'rect': {
-        const [x, y, w, h] = ['x', 'y', 'width', 'height'].map((name) => number(element, name))
-        items.push({
-          kind: 'path',
-          d: `M${x} ${y}h${w}v${h}h${-w!}Z`,
-          x: 0,
-          y: mm(dy),
-          scaleX: MM_PER_PX,
-          scaleY: MM_PER_PX,
-        })
-        break
-      }
+      case 'rect':
+        return [outline(`M${n('x')} ${n('y')}h${n('width')}v${n('height')}h${-n('width')}Z`)]
       case 'line':
-        items.push({
-          kind: 'line',
-          x1: mm(number(element, 'x1')),
-          y1: mm(number(element, 'y1') + dy),
-          x2: mm(number(element, 'x2')),
-          y2: mm(number(element, 'y2') + dy),
-          widthMm: LINE_MM,
-          isDashed: element.hasAttribute('stroke-dasharray'),
-        })
-        break
+        return [
+          {
+            kind: 'line',
+            x1: mm(n('x1')),
+            y1: mm(n('y1') + dy),
+            x2: mm(n('x2')),
+            y2: mm(n('y2') + dy),
+            widthMm: LINE_MM,
+            isDashed: element.hasAttribute('stroke-dasharray'),
+          },
+        ]
       case 'circle':
-        items.push({
-          kind: 'circle',
-          x: mm(number(element, 'cx')),
-          y: mm(number(element, 'cy') + dy),
-          r: mm(number(element, 'r')),
-          widthMm: LINE_MM,
-          fill: 'none',
-        })
-        break
+        return [
+          {
+            kind: 'circle',
+            x: mm(n('cx')),
+            y: mm(n('cy') + dy),
+            r: mm(n('r')),
+            widthMm: LINE_MM,
+            fill: 'none',
+          },
+        ]
       default:
-        items.push(...lettersOf(element as SVGTextElement, music, dy))
+        return lettersOf(element as SVGTextElement, music, dy, mmPerPx)
     }
-  }
-  return items
-}
-
-function isClosed(element: Element): boolean {
-  return /z\s*$/i.test(element.getAttribute('d') ?? '')
+  })
 }
 
 /** A sign of the music face by its outline; a figure or a name in the sheet's own face. */
-function lettersOf(text: SVGTextElement, music: Face, dy: number): PageItem[] {
+function lettersOf(text: SVGTextElement, music: Face, dy: number, mmPerPx: number): PageItem[] {
   const letters = text.textContent ?? ''
-  const style = getComputedStyle(text)
-  const sizePx = parseFloat(style.fontSize)
-  const isCentred = style.textAnchor === 'middle'
-  const [x, y] = [Number(text.getAttribute('x')), Number(text.getAttribute('y')) + dy]
-  if (!isMusic(letters))
-    return [
-      {
-        kind: 'text',
-        x: x * MM_PER_PX,
-        y: y * MM_PER_PX,
-        sizeMm: sizePx * MM_PER_PX,
-        text: letters,
-        isCentred,
-        isBold: Number(style.fontWeight) >= 600,
-      },
-    ]
-  const scale = (sizePx / music.unitsPerEm) * MM_PER_PX
-  const left = isCentred ? x - text.getComputedTextLength() / 2 : x
+  const { fontSize, fontWeight, textAnchor } = getComputedStyle(text)
+  const sizePx = parseFloat(fontSize)
+  const isCentred = textAnchor === 'middle'
+  const x = Number(text.getAttribute('x'))
+  const y = (Number(text.getAttribute('y')) + dy) * mmPerPx
+  if (!isMusic(letters)) {
+    const isBold = Number(fontWeight) >= 600
+    return [{ kind: 'text', x: x * mmPerPx, y, sizeMm: sizePx * mmPerPx, text: letters, isCentred, isBold }]
+  }
+  const scale = (sizePx / music.unitsPerEm) * mmPerPx
+  const left = (isCentred ? x - text.getComputedTextLength() / 2 : x) * mmPerPx
   return [...letters].map((letter) => ({
     kind: 'path',
     d: music.outline(letter),
-    x: left * MM_PER_PX,
-    y: y * MM_PER_PX,
+    x: left,
+    y,
     scaleX: scale,
     scaleY: -scale,
   }))
