@@ -41,6 +41,16 @@ describe('signing in', () => {
     expect((await client.signIn()).status).toBe(200)
   })
 
+  it.each(['1998-03-02T09:00:00.000Z', '2091-03-02T09:00:00.000Z'])(
+    'counts no good attempt, whatever the day: one clock decides (%s)',
+    async (day) => {
+      const [client, before] = [await harness.studio(`Studio of ${day}`), harness.clock]
+      harness.clock = new Date(day)
+      for (let i = 0; i < SIGN_IN_ATTEMPTS + 2; i++) expect((await client.signIn()).status).toBe(200)
+      harness.clock = before
+    },
+  )
+
   it('is looked at from the door without an error, where nobody is signed in and where somebody is', async () => {
     const client = await harness.studio('Door Studio')
     expect((await client.make<Door>('GET', '/door')).session?.studio.name).toBe('Door Studio')

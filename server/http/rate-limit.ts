@@ -96,10 +96,12 @@ function databaseStore({ sequelize, models }: Database, now: () => Date): Store 
       )
       const row = await models.rateLimit.findByPk(id, { raw: true })
       const counted = row as unknown as { hits: number; resetAt: Date } | null
-      return { totalHits: counted?.hits ?? 1, resetTime: counted?.resetAt ?? resetAt }
+      // No reset time is told: the limiter would hold it against its own clock before it takes a good attempt back.
+      return { totalHits: counted?.hits ?? 1, resetTime: undefined }
     },
     async decrement(id) {
-      await models.rateLimit.increment({ hits: -1 }, { where: { id, hits: { [Op.gt]: 0 } } })
+      const where = { id, hits: { [Op.gt]: 0 }, resetAt: { [Op.gte]: now() } }
+      await models.rateLimit.increment({ hits: -1 }, { where })
     },
     async resetKey(id) {
       await models.rateLimit.destroy({ where: { id } })
