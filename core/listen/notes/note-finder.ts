@@ -1,24 +1,25 @@
+import { median } from 'd3-array'
 import type { PitchFrame } from '../pitch'
 import type { HeardDoubleStop, HeardNote } from './heard-note'
 import { measureNote, type VoicedFrame } from './measure-note'
+import { Plateaus } from './plateaus'
+import { isStroke, STROKE_AHEAD } from './strokes'
 
 export interface NoteOptions {
-  /** A pitch that leaves its note by more than this is another note. Less than the least half step that is played. */
+  /** Neighbouring plateaus less than this apart are one note that moved: an ear that mends. */
   readonly stepCents: number
-  /** Frames of another pitch that make it a note of its own. */
-  readonly stepFrames: number
   /** Shorter than this is no note. */
   readonly shortestS: number
   /** A pitch out of silence that is left within this was the attack of what follows. */
   readonly scratchS: number
-  /** A note is over when no pitch is heard for so long. */
+  /** The same where the level goes on rising meanwhile. */
+  readonly risingS: number
+  /** Without a pitch and with the level down for so long, a note is over. */
   readonly gapS: number
-  /** A level that falls and rises by this on one pitch is a new stroke. */
-  readonly strokeDb: number
-  /** High partials that leap up by this within a moment are a new stroke as well. */
-  readonly strikeDb: number
-  /** The same where the pitch is lost for a moment, as under a pluck while the string still rings. */
-  readonly brokenStrikeDb: number
+  /** By how much the level is down then. */
+  readonly gapDb: number
+  /** Without a pitch for so long it is over however loud it is. */
+  readonly bridgeS: number
   /** A level that falls by this below the note's loudest moment is no longer the note, but what the room makes of it. */
   readonly diesDb: number
   /** Echoes of a small room fall by so much. */
@@ -30,45 +31,77 @@ export interface NoteOptions {
 }
 
 export const NOTE_OPTIONS: NoteOptions = {
-  stepCents: 60,
-  stepFrames: 3,
+  stepCents: 42,
   shortestS: 0.07,
   scratchS: 0.1,
-  gapS: 0.04,
-  strokeDb: 5,
-  strikeDb: 7,
-  brokenStrikeDb: 4.5,
+  risingS: 0.17,
+  gapS: 0.045,
+  gapDb: 15,
+  bridgeS: 0.17,
   diesDb: 26,
   echoDbPerS: 60,
   doubleS: 0.12,
   longestS: 60,
 }
 
-/** A pluck is at its loudest within so many frames. */
-const RISES_FRAMES = 4
-/** What a step, a stroke or an end is looked for in. */
+/** What is loud is asked of the last second. */
+const LOUD_S = 1
+/** Frames before a first pitch that tell whether the level rises there. */
 const BEFORE_FRAMES = 12
+/** A pitch that changes by more than this from frame to frame is on its way. */
+const MOVING_CENTS = 4
+/** A plateau no longer than this, all of it on its way between its neighbours, is a slide. */
+const SLIDE_S = 0.2
+/** Part of a plateau's frames that must rest for it to be one. */
+const RESTING = 0.4
+/** What follows an attack is so much louder than its first part. */
+const RISES_DB = 3
+/** An echo has its note’s pitch, and does not grow. */
+const ECHO_CENTS = 70
+const LONGEST_ECHO_S = 1
+const RISES_AGAIN_DB = 6
+/** Frames between two looks at what can be told. */
+const ASKED_EVERY = 6
+/** A note’s attack has a fall and rise of its own, and is over by now. */
+const ATTACK_S = 0.14
+/** A plateau no longer than this that is a neighbour's octave is that neighbour, misheard. */
+const OCTAVE_SLIP_S = 0.2
+/** Where one note dies away under the next one’s attack, both together repeat themselves for a moment far below either. */
+const ATTACK_SLIP_S = 0.13
+const FAR_BELOW_CENTS = 900
+
+/** Frames `from` … `to` − 1 of the phrase are one note, as far as can be told. */
+interface Part {
+  readonly from: number
+  readonly to: number
+  readonly cents: number
+}
 
 /**
- * Makes notes of pitch frames, one after the other: a note ends with its pitch, with another pitch, with a new stroke of the
- * bow or a new pluck on the same pitch. Between, double stops.
+ * Makes notes of pitch frames. A phrase is what sounds without a pause; in it a note ends with another pitch that stays
+ * ({@link Plateaus}) or with a new stroke on the same one ({@link isStroke}), and never by its level alone. A note is told when what
+ * follows it has sounded for {@link STROKE_AHEAD} frames, or at the phrase's end. Between, double stops.
  */
 export class NoteFinder {
   readonly #options: NoteOptions
-  /** Frames of the note that sounds. */
-  #note: VoicedFrame[] = []
-  /** Frames that have left its pitch and may be the next note. */
-  #other: VoicedFrame[] = []
-  /** All of the last frames, for where a note began. */
-  #recent: PitchFrame[] = []
+  /** The phrase that sounds, from the note that is not told yet. */
+  #frames: PitchFrame[] = []
+  #plateaus: Plateaus
+  /** The last frames before the phrase. */
+  #before: PitchFrame[] = []
   #begins: HeardNote['begins'] = 'freely'
+  /** Where the first note of the phrase began, if that is known. */
   #startS: number | undefined
-  #silentS = 0
   #isFromSilence = false
+  /** Frames at the end of the phrase without a pitch, or too low to be the note. */
+  #hole = 0
+  #holeDb = Infinity
   #double: { startS: number; endS: number } | undefined
   #lastS = 0
-  /** The note before: how loud it was, and when it ended. */
-  #over = { levelDb: -Infinity, atS: 0 }
+  /** The note before: how loud it was, when it ended, its pitch. */
+  #over = { levelDb: -Infinity, atS: -Infinity, cents: NaN }
+  /** The lowest level since the last phrase. */
+  #restDb = Infinity
   readonly doubleStops: HeardDoubleStop[] = []
 
   constructor(
@@ -76,49 +109,264 @@ export class NoteFinder {
     options: Partial<NoteOptions> = {},
   ) {
     this.#options = { ...NOTE_OPTIONS, ...options }
+    this.#plateaus = new Plateaus(hopS)
   }
 
   /** The note that sounds now, as far as it can be told; undefined between notes. */
   get sounding(): HeardNote | undefined {
-    return this.#measured(this.#note, this.#lastS)
+    const parts = this.#parts()
+    const last = parts.at(-1)
+    return last && this.#measured(last, parts.length === 1, this.#lastS)
   }
 
   /** Takes in the next frame; the notes that are over by now. */
   push(frame: PitchFrame): HeardNote[] {
-    this.#recent.push(frame)
-    if (this.#recent.length > BEFORE_FRAMES) this.#recent.shift()
     this.#lastS = frame.atS
     this.#hearDouble(frame)
-    const voiced = this.#voiced(frame)
-    return voiced ? this.#goOn(voiced, frame.brightDb) : this.#fallSilent(frame)
+    if (this.#frames.length === 0) {
+      if (this.#isIn(frame) && this.#isNew(frame)) this.#begin(frame)
+      else this.#restDb = Math.min(this.#restDb, frame.levelDb)
+      this.#before.push(frame)
+      if (this.#before.length > BEFORE_FRAMES) this.#before.shift()
+      return []
+    }
+    this.#append(frame)
+    if (this.#isOver()) return this.#endPhrase(frame.atS - this.hopS * (this.#hole - 0.5))
+    return this.#tellWhatIsSure()
   }
 
   /** The note that still sounded at the end. */
   end(): HeardNote[] {
     this.#closeDouble()
-    return this.#close(this.#lastS + this.hopS / 2)
+    return this.#frames.length === 0 ? [] : this.#endPhrase(this.#lastS + this.hopS / 2)
   }
 
-  #voiced({
-    atS,
-    frequencyHz,
-    sigmaCents,
-    confidence,
-    levelDb,
-    brightDb,
-    stiffness,
-  }: PitchFrame): VoicedFrame | undefined {
-    if (frequencyHz === null) return undefined
-    const brightnessDb = brightDb - levelDb
-    return {
-      atS,
-      cents: centsAbove440(frequencyHz),
-      sigmaCents,
-      confidence,
-      levelDb,
-      brightnessDb,
-      stiffness,
+  #begin(frame: PitchFrame): void {
+    this.#begins = 'freely'
+    this.#isFromSilence = true
+    this.#startS = this.#risesBefore(frame) ? undefined : Math.max(0, frame.atS - this.hopS / 2)
+    this.#restart([])
+    this.#append(frame)
+  }
+
+  #restart(frames: readonly PitchFrame[]): void {
+    this.#frames = []
+    this.#plateaus = new Plateaus(this.hopS)
+    this.#hole = 0
+    this.#holeDb = Infinity
+    for (const frame of frames) this.#append(frame)
+  }
+
+  #append(frame: PitchFrame): void {
+    const isIn = this.#isIn(frame)
+    this.#frames.push(frame)
+    this.#hole = isIn ? 0 : this.#hole + 1
+    this.#holeDb = isIn ? Infinity : Math.min(this.#holeDb, frame.levelDb)
+    this.#plateaus.push(isIn ? centsOf(frame) : null, weightOf(frame))
+  }
+
+  /** Whether a frame has a pitch and is loud enough to be the note, and not its echo. */
+  #isIn({ frequencyHz, levelDb }: PitchFrame): boolean {
+    return frequencyHz !== null && levelDb > this.#loudest() - this.#options.diesDb
+  }
+
+  #loudest(): number {
+    const from = Math.max(0, this.#frames.length - Math.round(LOUD_S / this.hopS))
+    let loudest = -Infinity
+    for (let i = from; i < this.#frames.length; i++) loudest = Math.max(loudest, this.#frames[i]!.levelDb)
+    return loudest
+  }
+
+  #isOver(): boolean {
+    const { gapS, gapDb, bridgeS } = this.#options
+    const holeS = this.#hole * this.hopS
+    return holeS >= bridgeS || (holeS >= gapS && this.#holeDb < this.#loudest() - gapDb)
+  }
+
+  #endPhrase(endS: number): HeardNote[] {
+    const parts = this.#parts()
+    const sure = this.#frames.length - this.#hole
+    const notes = parts.flatMap((part, i) => {
+      const next = parts[i + 1]
+      const cuts = this.#strokesIn(part, sure - 5)
+      return this.#cut(part, cuts, i === 0, next ? this.#edgeS(next.from) : endS)
+    })
+    this.#before = this.#frames.slice(-BEFORE_FRAMES)
+    this.#restDb = this.#frames.slice(sure).reduce((least, f) => Math.min(least, f.levelDb), Infinity)
+    this.#restart([])
+    return notes
+  }
+
+  /** The notes whose end has been followed by enough of what came after it; asked for some frames at a time. */
+  #tellWhatIsSure(): HeardNote[] {
+    const sure = this.#frames.length - 1 - STROKE_AHEAD
+    if (sure < 4 || this.#frames.length % ASKED_EVERY !== 0) return []
+    const isWhole = this.#plateaus.isOne
+    const [first, second] = isWhole ? [this.#part(0, this.#frames.length)] : this.#parts()
+    const boundary = second && second.from <= sure ? second.from : undefined
+    const until = Math.min(boundary ?? Infinity, sure + 1)
+    for (let at = Math.max(4, sure - 2 * ASKED_EVERY); at < until; at++)
+      if (this.#isStrokeIn(first!, at)) return this.#tellTo(first!, at, 'again')
+    if (boundary !== undefined) return this.#tellTo(first!, boundary, 'freely')
+    const { longestS } = this.#options
+    return this.#frames.length * this.hopS > longestS ? this.#tellTo(first!, sure, 'again') : []
+  }
+
+  /** Tells the first note as it is up to frame `to`, and goes on from there. */
+  #tellTo(first: Part, to: number, begins: HeardNote['begins']): HeardNote[] {
+    const notes = this.#tell({ ...first, to: Math.min(first.to, to) }, true, this.#edgeS(to))
+    this.#begins = begins
+    this.#startS = this.#edgeS(to)
+    this.#isFromSilence = false
+    this.#restart(this.#frames.slice(to))
+    return notes
+  }
+
+  #cut(part: Part, cuts: readonly number[], isFirst: boolean, endS: number): HeardNote[] {
+    const edges = [part.from, ...cuts, part.to]
+    return edges.slice(1).flatMap((to, i) => {
+      const from = edges[i]!
+      if (i > 0) {
+        this.#begins = 'again'
+        this.#startS = this.#edgeS(from)
+      } else if (!isFirst) {
+        this.#begins = 'freely'
+        this.#startS = this.#edgeS(from)
+      }
+      const isLast = i === cuts.length
+      return this.#tell({ ...part, from, to }, true, isLast ? endS : this.#edgeS(to))
+    })
+  }
+
+  #strokesIn(part: Part, before: number): number[] {
+    const found: number[] = []
+    for (let at = part.from; at < Math.min(part.to, before); at++)
+      if (this.#isStrokeIn({ ...part, from: found.at(-1) ?? part.from }, at)) found.push(at)
+    return found
+  }
+
+  /** A stroke within a note, clear of where it began: an attack has its own fall and rise. */
+  #isStrokeIn(part: Part, at: number): boolean {
+    const clear = Math.round(ATTACK_S / this.hopS)
+    return at > part.from + clear && at < part.to - 4 && isStroke(this.#frames, at)
+  }
+
+  #edgeS(frame: number): number {
+    return this.#frames[frame]!.atS - this.hopS / 2
+  }
+
+  /** The notes of the phrase by their pitch. */
+  #parts(): Part[] {
+    if (this.#frames.length === 0) return []
+    const parts = this.#plateaus.all().map(({ from, to }) => this.#part(from, to))
+    return this.#withoutScratch(this.#joined(this.#withoutSlips(this.#withoutSlides(parts))))
+  }
+
+  #part(from: number, to: number): Part {
+    return { from, to, cents: median(this.#pitches(from, to)) ?? NaN }
+  }
+
+  #pitches(from: number, to: number): number[] {
+    const pitches: number[] = []
+    for (let i = from; i < to; i++)
+      if (this.#frames[i]!.frequencyHz !== null) pitches.push(centsOf(this.#frames[i]!))
+    return pitches
+  }
+
+  /** A plateau on which nothing rests lies on a slide: its first half goes to the note before, its second to the next. */
+  #withoutSlides(parts: readonly Part[]): Part[] {
+    const left: Part[] = []
+    for (let i = 0; i < parts.length; i++) {
+      const part = parts[i]!
+      const [before, after] = [left.at(-1), parts[i + 1]]
+      const isBetween = before && after && (part.cents - before.cents) * (after.cents - part.cents) > 0
+      if (isBetween && (part.to - part.from) * this.hopS <= SLIDE_S && !this.#rests(part)) {
+        left[left.length - 1] = { ...before, to: part.to }
+      } else left.push(part)
     }
+    return left
+  }
+
+  #rests({ from, to }: Part): boolean {
+    const pitches = this.#pitches(from, to)
+    let resting = 0
+    for (let i = 1; i < pitches.length; i++)
+      if (Math.abs(pitches[i]! - pitches[i - 1]!) < MOVING_CENTS) resting++
+    return resting >= RESTING * (pitches.length - 1)
+  }
+
+  /** A short plateau in another octave than the notes beside it: that note, misheard; first of all, in its attack or as it dies. */
+  #withoutSlips(parts: readonly Part[]): Part[] {
+    const left: Part[] = []
+    let fromFrame: number | undefined
+    parts.forEach((slipped, i) => {
+      const part = { ...slipped, from: fromFrame ?? slipped.from }
+      fromFrame = undefined
+      const before = left.at(-1)
+      const after = parts[i + 1]
+      const lastsS = (part.to - part.from) * this.hopS
+      const isShort = lastsS <= OCTAVE_SLIP_S
+      const isFarBelow = before && after && part.cents < Math.min(before.cents, after.cents) - FAR_BELOW_CENTS
+      if (isFarBelow && lastsS <= ATTACK_SLIP_S) {
+        fromFrame = part.from
+        return
+      }
+      const isOfBefore = isShort && before && isMultiple(part.cents - before.cents)
+      if (isOfBefore && (!after || Math.abs(after.cents - before.cents) < 60))
+        left[left.length - 1] = { ...before, to: part.to }
+      else left.push(part)
+    })
+    const [first, second] = left
+    const isFirstSlip = first && second && (first.to - first.from) * this.hopS <= OCTAVE_SLIP_S
+    if (isFirstSlip && this.#isFromSilence && isMultiple(second.cents - first.cents))
+      left.splice(0, 2, { ...second, from: first.from })
+    return left
+  }
+
+  /** Neighbours that are hardly a step apart are one note. */
+  #joined(parts: readonly Part[]): Part[] {
+    const joined: Part[] = []
+    for (const part of parts) {
+      const before = joined.at(-1)
+      const isOne = before && !(Math.abs(part.cents - before.cents) >= this.#options.stepCents)
+      if (isOne) joined[joined.length - 1] = this.#part(before.from, part.to)
+      else joined.push(part)
+    }
+    return joined
+  }
+
+  /** A first moment out of silence that is left at once was no pitch, but the scratch or tick of the attack. */
+  #withoutScratch(parts: Part[]): Part[] {
+    while (this.#isFromSilence && parts.length > 1) {
+      const [first, second] = parts as [Part, Part]
+      const lastsS = (first.to - first.from) * this.hopS
+      const { scratchS, risingS } = this.#options
+      if (lastsS >= (this.#rises(first) ? risingS : scratchS)) break
+      parts.splice(0, 2, { ...second, from: first.from })
+    }
+    return parts
+  }
+
+  /** Whether what follows is louder than the first part of it: an attack grows, a note is there. */
+  #rises({ from, to }: Part): boolean {
+    const level = (first: number, last: number) =>
+      Math.max(...this.#frames.slice(first, last).map((f) => f.levelDb))
+    return level(to, to + 9) - level(from, from + Math.ceil(0.6 * (to - from))) > RISES_DB
+  }
+
+  #tell(part: Part, isKnownStart: boolean, endS: number): HeardNote[] {
+    const measured = this.#measured(part, isKnownStart, endS)
+    if (measured) this.#over = { levelDb: measured.levelDb, atS: endS, cents: part.cents }
+    return measured ? [measured] : []
+  }
+
+  #measured(part: Part, isFirst: boolean, endS: number): HeardNote | undefined {
+    const frames = this.#frames.slice(part.from, part.to).flatMap((f) => voiced(f) ?? [])
+    if (frames.length < 3) return undefined
+    const known = isFirst ? this.#startS : this.#edgeS(part.from)
+    const startS = known ?? attackOf(frames, this.hopS)
+    if (endS - startS < this.#options.shortestS) return undefined
+    return measureNote(frames, { startS, endS, begins: this.#begins, hopS: this.hopS, cents: part.cents })
   }
 
   #hearDouble({ atS, otherHz }: PitchFrame): void {
@@ -136,150 +384,44 @@ export class NoteFinder {
     if (double && double.endS - double.startS >= this.#options.doubleS) this.doubleStops.push(double)
   }
 
-  #fallSilent(frame: PitchFrame): HeardNote[] {
-    this.#silentS += this.hopS
-    if (this.#note.length === 0 || this.#silentS < this.#options.gapS) return []
-    return this.#close(frame.atS - this.#silentS + this.hopS / 2)
+  /** Whether a pitch in a pause is a note, and not what the room makes of the note before: softer, or its own pitch dying away. */
+  #isNew(frame: PitchFrame): boolean {
+    const { levelDb, atS: endS, cents } = this.#over
+    const { diesDb, echoDbPerS } = this.#options
+    const sinceS = frame.atS - endS
+    if (frame.levelDb < levelDb - diesDb + 6 - echoDbPerS * sinceS) return false
+    const off = centsOf(frame) - cents
+    const isSame = Math.abs(off - 1200 * Math.round(off / 1200)) < ECHO_CENTS
+    return !isSame || sinceS > LONGEST_ECHO_S || frame.levelDb > this.#restDb + RISES_AGAIN_DB
   }
 
-  #goOn(frame: VoicedFrame, brightDb: number): HeardNote[] {
-    this.#silentS = 0
-    const { stepCents, stepFrames, longestS, diesDb } = this.#options
-    if (this.#note.length === 0) {
-      if (frame.levelDb < this.#echoDb(frame.atS)) return []
-      this.#open([frame], 'freely')
-      this.#isFromSilence = true
-      return []
-    }
-    const loudest = this.#loudest()
-    if (frame.levelDb < loudest - diesDb) return this.#close(frame.atS)
-    if (Math.abs(frame.cents - this.#reference()) > stepCents) {
-      this.#other.push(frame)
-      const last = this.#other.slice(-stepFrames)
-      const spread = Math.max(...last.map((f) => f.cents)) - Math.min(...last.map((f) => f.cents))
-      if (last.length < stepFrames || spread > stepCents * 0.6) {
-        if (this.#other.length > BEFORE_FRAMES) this.#other.shift()
-        return []
-      }
-      const from = last[0]!.atS - this.hopS / 2
-      const scratch = this.#scratchStart(from)
-      const done = scratch === undefined ? this.#close(from) : []
-      this.#open(last, 'freely', scratch ?? from)
-      this.#isFromSilence = scratch !== undefined
-      return done
-    }
-    this.#other = []
-    const stroke = this.#strokeAt(frame, brightDb)
-    if (stroke !== undefined) return this.#strike(stroke, frame)
-    this.#note.push(frame)
-    if (frame.atS - this.#note[0]!.atS < longestS) return []
-    const done = this.#close(frame.atS)
-    this.#open([frame], 'again', frame.atS)
-    return done
-  }
-
-  /** Where the note began whose first moment was no pitch but the scratch or tick of its attack, if that is what it was. */
-  #scratchStart(endS: number): number | undefined {
-    if (!this.#isFromSilence) return undefined
-    const startS = this.#startS ?? attackOf(this.#note, this.hopS)
-    return endS - startS < this.#options.scratchS ? startS : undefined
-  }
-
-  /** A new stroke began at `atS`: what came after it belongs to the next note. */
-  #strike(atS: number, frame: VoicedFrame): HeardNote[] {
-    const after = this.#note.filter((f) => f.atS >= atS)
-    this.#note = this.#note.filter((f) => f.atS < atS)
-    const done = this.#close(atS)
-    this.#open([...after, frame], 'again', atS)
-    return done
-  }
-
-  /** When the level rose after a fall, if it just did. */
-  #strokeAt(frame: VoicedFrame, brightDb: number): number | undefined {
-    const { strokeDb, shortestS } = this.#options
-    const start = this.#startS ?? this.#note[0]!.atS
-    const since = this.#recent.filter((f) => f.atS > start + shortestS && f.atS < frame.atS)
-    if (since.length < 3) return undefined
-    const struck = this.#struckAt(since, brightDb)
-    if (struck !== undefined) return struck
-    let low = since.length - 1
-    for (let i = since.length - 1; i >= 0; i--) if (since[i]!.levelDb < since[low]!.levelDb) low = i
-    const lowest = since[low]!
-    if (frame.levelDb - lowest.levelDb < strokeDb) return undefined
-    // The bow slows before it turns; a plucked string has been dying since it was struck, and rises at once.
-    const before = Math.max(...since.slice(0, low + 1).map((f) => f.levelDb))
-    const rose = since.length - low
-    if (before - lowest.levelDb < strokeDb && rose > RISES_FRAMES) return undefined
-    return lowest.atS + this.hopS / 2
-  }
-
-  /** When the high partials leapt up, as they do under a finger or bow that strikes, while the whole hardly grows louder. */
-  #struckAt(since: readonly PitchFrame[], brightDb: number): number | undefined {
-    const last = since.slice(-RISES_FRAMES)
-    const low = last.reduce((a, b) => (b.brightDb <= a.brightDb ? b : a))
-    const { strikeDb, brokenStrikeDb, stepCents } = this.#options
-    const reference = this.#reference()
-    const isBroken = last.some(
-      ({ frequencyHz: hz }) => hz === null || Math.abs(centsAbove440(hz) - reference) > stepCents,
-    )
-    const leaps = brightDb - low.brightDb > (isBroken ? brokenStrikeDb : strikeDb)
-    return leaps ? low.atS + this.hopS / 2 : undefined
-  }
-
-  #loudest(): number {
-    let loudest = -Infinity
-    for (const { levelDb } of this.#note) if (levelDb > loudest) loudest = levelDb
-    return loudest
-  }
-
-  /** What sounds below this is what the room makes of the note before. */
-  #echoDb(atS: number): number {
-    const { levelDb, atS: endS } = this.#over
-    return levelDb - this.#options.diesDb + 6 - this.#options.echoDbPerS * (atS - endS)
-  }
-
-  /** Median pitch of the last frames of the note. */
-  #reference(): number {
-    const last = this.#note.slice(-7).map((f) => f.cents)
-    last.sort((a, b) => a - b)
-    return last[Math.floor(last.length / 2)]!
-  }
-
-  #open(frames: VoicedFrame[], begins: HeardNote['begins'], startS?: number): void {
-    this.#note = frames
-    this.#isFromSilence = false
-    this.#other = []
-    this.#begins = begins
-    this.#startS = startS ?? this.#attackAt(frames[0]!)
-  }
-
-  /** Where the level rises before a first frame with a pitch; a frame hears half its stretch ahead. */
-  #attackAt(first: VoicedFrame): number | undefined {
-    const before = this.#recent.slice(0, -1)
-    const quiet = before.length > 0 ? Math.min(...before.map((f) => f.levelDb)) : -Infinity
-    return first.levelDb - quiet > 3 && before.length > 0 ? undefined : Math.max(0, first.atS - this.hopS / 2)
-  }
-
-  #close(endS: number): HeardNote[] {
-    const measured = this.#measured(this.#note, endS)
-    if (measured) this.#over = { levelDb: measured.levelDb, atS: endS }
-    this.#note = []
-    this.#other = []
-    this.#startS = undefined
-    return measured ? [measured] : []
-  }
-
-  #measured(frames: readonly VoicedFrame[], endS: number): HeardNote | undefined {
-    const first = frames[0]
-    if (!first) return undefined
-    const startS = this.#startS ?? attackOf(frames, this.hopS)
-    if (endS - startS < this.#options.shortestS) return undefined
-    return measureNote(frames, { startS, endS, begins: this.#begins, hopS: this.hopS })
+  /** Whether the level was lower before a first frame with a pitch; a frame hears half its stretch ahead. */
+  #risesBefore(first: PitchFrame): boolean {
+    const quiet = this.#before.length > 0 ? Math.min(...this.#before.map((f) => f.levelDb)) : -Infinity
+    return first.levelDb - quiet > 3 && this.#before.length > 0
   }
 }
 
-function centsAbove440(hz: number): number {
-  return 1200 * Math.log2(hz / 440)
+function voiced(frame: PitchFrame): VoicedFrame | undefined {
+  if (frame.frequencyHz === null) return undefined
+  const { atS, sigmaCents, confidence, levelDb, brightDb, stiffness } = frame
+  return { atS, cents: centsOf(frame), sigmaCents, confidence, levelDb, brightnessDb: brightDb - levelDb, stiffness }
+}
+
+function centsOf({ frequencyHz }: PitchFrame): number {
+  return 1200 * Math.log2((frequencyHz ?? NaN) / 440)
+}
+
+/** What little of the sound belongs to is little known. */
+function weightOf({ confidence }: PitchFrame): number {
+  return Math.max(0.2, Math.min(1, (confidence - 0.4) / 0.4))
+}
+
+/** Octaves and twelfths, cents: what a series and one that leaves out its partials are apart. */
+const MULTIPLES = [1200, 1902, 2400]
+
+function isMultiple(cents: number): boolean {
+  return MULTIPLES.some((m) => Math.abs(Math.abs(cents) - m) < 60)
 }
 
 /** How far below its loudest moment a note out of silence begins. */

@@ -74,10 +74,18 @@ const PASSED_BAND = 0.42
 const SILENCE_DB = -75
 /** A series of which all but this part lies in every second (third) partial is one an octave (a twelfth) higher. */
 const IDLE_PARTIALS = 0.015
+/** The same in noise, as a part of what the series leaves. */
+const IDLE_IN_NOISE = 0.15
 /** Another period is taken for the first one only where it explains so much more of the sound. */
 const BETTER = 0.04
 /** What repeats itself less than this is noise, and no string however stiff. */
 const REPEATS = 0.45
+/** Above this no string's octave below is on the instrument with so weak a first partial. */
+const LOWER_BELOW_HZ = 260
+/** An octave lower must explain about as much, and hold this part in the first of its odd partials. */
+const LOWER_LOSES = 0.02
+const LOWER_ODD = 0.03
+const LOWER_PARTIALS = 8
 /** A period that explains so much is only held against the clearest one. */
 const CERTAIN = 0.9
 /** A pitch is followed without a search while it explains the sound about as well as when it was found. */
@@ -85,7 +93,12 @@ const LOSES = 0.07
 /** Where high partials grow by so much from frame to frame a string may have been struck anew. */
 const LEAPS_DB = 2
 /** A sound of two notes: the first leaves something, and that repeats itself as a note does. */
-const TWO_NOTES = { firstAtMost: 0.9, clarity: 0.6, apartCents: 50, partOfEach: 0.08 } as const
+const TWO_NOTES = { firstAtMost: 0.9, clarity: 0.6, apartCents: 90, partOfEach: 0.08 } as const
+/**
+ * In notes that sound together in tune all but this part lies in their own multiples. A low string whose first partial is weak
+ * leaves some hundredths of a percent in its fifth and seventh: recorded cellos, 0.2 % and more.
+ */
+const IDLE_IN_CHORD = 0.001
 /** Ratios of notes that sound together in tune: fifth, fourth, sixths and thirds, and a major triad. */
 const CHORDS: readonly (readonly number[])[] = [
   [2, 3],
@@ -308,7 +321,24 @@ export class PitchTracker {
       if (times > 1) heard = this.#fit(at, times * heard.hz) ?? heard
       if (!best || this.#isBetter(at, heard, best)) best = heard
     }
-    return best
+    return best && this.#lower(at, best)
+  }
+
+  /**
+   * The same an octave lower, where the partials between say so: a low string with a weak first partial is nearly all in its even
+   * ones, and too short a stretch of it is taken for their octave.
+   */
+  #lower(at: number, heard: Heard): Heard {
+    const lower = heard.hz < LOWER_BELOW_HZ ? this.#fit(at, heard.hz / 2) : undefined
+    if (!lower || Math.abs(lower.hz / heard.hz - 0.5) > 0.005) return heard
+    if (lower.fit.explained < heard.fit.explained - LOWER_LOSES) return heard
+    const { powers } = lower.fit
+    let [odd, all] = [0, 0]
+    powers.forEach((power, i) => {
+      all += power
+      if (i % 2 === 0 && i < LOWER_PARTIALS) odd += power
+    })
+    return odd > LOWER_ODD * all ? lower : heard
   }
 
   /** Both held against the same sound: a slower stage has less noise in it. */
@@ -348,14 +378,16 @@ export class PitchTracker {
   }
 
   /** 2 or 3 where all but nothing lies in every second or third partial. */
-  #multiple({ fit: { powers } }: Heard): number {
+  #multiple({ fit: { powers, explained } }: Heard): number {
+    // Noise lies in idle partials as well.
+    const idlePart = Math.max(IDLE_PARTIALS, IDLE_IN_NOISE * (1 - explained))
     let all = 0
     for (const power of powers) all += power
     for (const times of [2, 3]) {
       if (powers.length < times) continue
       let idle = 0
       powers.forEach((power, i) => (idle += (i + 1) % times === 0 ? 0 : power))
-      if (idle < IDLE_PARTIALS * all) return times
+      if (idle < idlePart * all) return times
     }
     return 1
   }
@@ -409,7 +441,7 @@ function chordIn({ hz, fit: { powers } }: Heard): number | null {
   let all = 0
   for (const power of powers) all += power
   // The first partial is none of theirs.
-  if (!(powers[0]! < IDLE_PARTIALS * all)) return null
+  if (!(powers[0]! < IDLE_IN_CHORD * all)) return null
   for (const ratio of CHORDS) {
     const parts = ratio.map(() => 0)
     let idle = 0
@@ -418,7 +450,7 @@ function chordIn({ hz, fit: { powers } }: Heard): number | null {
       if (which < 0) idle += power
       else parts[which]! += power
     })
-    if (idle < IDLE_PARTIALS * all && parts.every((part) => part > TWO_NOTES.partOfEach * all))
+    if (idle < IDLE_IN_CHORD * all && parts.every((part) => part > TWO_NOTES.partOfEach * all))
       return ratio.at(-1)! * hz
   }
   return null
