@@ -1,6 +1,8 @@
 import type { RandomSource } from '../../core'
-import type { Recording } from './recordings'
+import { measureNote } from '../../core/listen/notes/measure-note'
+import { mcLeodTrack, type Recording } from './recordings'
 import { bendRatio, resample } from './resample'
+import { rms } from './surroundings'
 
 /** How a note comes after the one before. */
 export type Join =
@@ -25,6 +27,12 @@ export interface WantedNote {
 export interface PlacedNote extends WantedNote {
   readonly startS: number
   readonly endS: number
+  /**
+   * Landing and settled pitch by their definition, of another estimator's track (McLeod's) of this note alone, without the others and
+   * with its true beginning and end; cents above 440 Hz, NaN where it hears nothing. Recordings drift and swing: what was asked for is
+   * only their middle.
+   */
+  readonly heardAlone: { readonly landingCents: number; readonly settledCents: number }
 }
 
 export interface Composed {
@@ -46,17 +54,36 @@ const STEADY_S = 0.35
 /** A take made of single recordings, each bent to its pitch and as loud as the others; with its truth. */
 export function compose(wanted: readonly WantedNote[], sampleRateHz = 44_100): Composed {
   let atS = LEAD_S
-  const notes = wanted.map((note): PlacedNote => {
+  const timed = wanted.map((note): Timed => {
     const startS = atS + (note.join === 'detached' ? (note.restS ?? 0) : 0)
     atS = startS + note.lastsS
     return { ...note, startS, endS: atS }
   })
   const samples = new Float64Array(Math.round((atS + TAIL_S) * sampleRateHz))
-  notes.forEach((note, i) => add(samples, sampleRateHz, note, notes[i + 1]))
+  const notes = timed.map((note, i): PlacedNote => {
+    const sound = add(samples, sampleRateHz, note, timed[i + 1])
+    return { ...note, heardAlone: hearAlone(sound, sampleRateHz, note) }
+  })
   return { samples, sampleRateHz, notes }
 }
 
-function add(samples: Float64Array, rate: number, note: PlacedNote, next: PlacedNote | undefined): void {
+type Timed = Omit<PlacedNote, 'heardAlone'>
+
+function hearAlone(sound: Float64Array, rate: number, { cents, lastsS, join }: Timed) {
+  const startS = join === 'slurred' ? CROSS_S / 2 : 0.01
+  const hopS = 0.01
+  const track = mcLeodTrack(sound, rate, 0.02, startS + lastsS, 69 + cents / 100)
+  const frames = track.map(({ atS, cents: heard, clarity }) => {
+    const near = sound.subarray(Math.round((atS - 0.01) * rate), Math.round((atS + 0.01) * rate))
+    const levelDb = 20 * Math.log10(rms(near) + 1e-9)
+    return { atS, cents: heard, sigmaCents: 0, confidence: clarity, levelDb, brightnessDb: 0, stiffness: 0 }
+  })
+  const note = measureNote(frames, { startS, endS: startS + lastsS, begins: 'freely', hopS, cents })
+  return { landingCents: note?.landing.cents ?? NaN, settledCents: note?.settled.cents ?? NaN }
+}
+
+/** Adds a note's sound; returns it as it is before it fades. */
+function add(samples: Float64Array, rate: number, note: Timed, next: Timed | undefined): Float64Array {
   const { recording, startS, lastsS, join } = note
   const isCarried = join === 'slurred'
   const isCarriedOn = next?.join === 'slurred'
@@ -81,6 +108,7 @@ function add(samples: Float64Array, rate: number, note: PlacedNote, next: Placed
         : Math.exp(-(left + 0.03) / fallS)
     if (first + n >= 0) samples[first + n]! += level * rise * fall * sound[n]!
   }
+  return sound
 }
 
 /** So many seconds of a recording. */

@@ -97,6 +97,7 @@ export interface McLeodMoment {
   readonly atS: number
   /** Above 440 Hz. */
   readonly cents: number
+  readonly clarity: number
 }
 
 /**
@@ -117,9 +118,9 @@ export function mcLeodTrack(
   for (let atS = fromS; atS <= toS; atS += 0.01) {
     const from = Math.round(atS * rate - size / 2)
     if (from < 0 || from + size > samples.length) continue
-    const [hz] = detector.findPitch(samples.subarray(from, from + size), rate)
+    const [hz, clarity] = detector.findPitch(samples.subarray(from, from + size), rate)
     const cents = 1200 * Math.log2(hz / 440)
-    if (Math.abs(cents - nominal) < 150) track.push({ atS, cents })
+    if (Math.abs(cents - nominal) < 150) track.push({ atS, cents, clarity })
   }
   return track
 }

@@ -84,7 +84,7 @@ export function longest(notes: readonly HeardNote[]): readonly HeardNote[] {
 export interface TakeErrors {
   readonly lost: number
   readonly invented: number
-  /** Of each note that was found: settled off what was asked for, its landing off its settled, and its ±. */
+  /** Of each note that was found: settled and landing off what another estimator hears of it alone, and their ±. */
   readonly found: readonly {
     readonly settledCents: number
     readonly settledSigmaCents: number
@@ -109,9 +109,9 @@ export function takeErrors({ notes: placed, samples, sampleRateHz }: Composed, s
     const { landing, settled } = near.n
     return [
       {
-        settledCents: settled.cents - note.cents,
+        settledCents: settled.cents - note.heardAlone.settledCents,
         settledSigmaCents: settled.sigmaCents,
-        landingCents: landing.cents - note.cents,
+        landingCents: landing.cents - note.heardAlone.landingCents,
         landingSigmaCents: landing.sigmaCents,
         onsetS: near.n.startS - note.startS,
         name: note.recording.name,

@@ -54,6 +54,11 @@ const MOVING_CENTS = 4
 const SLIDE_S = 0.2
 /** Part of a plateau's frames that must rest for it to be one. */
 const RESTING = 0.4
+/** Frames at the edge of a note that hear the one before as well. */
+const EDGE_FRAMES = 4
+/** A low string that speaks slowly may scoop by so much, for so long. */
+const SCOOP_CENTS = 58
+const SCOOP_S = 0.3
 /** What follows an attack is so much louder than its first part. */
 const RISES_DB = 3
 /** An echo has its note’s pitch, and does not grow. */
@@ -248,7 +253,9 @@ export class NoteFinder {
   /** A stroke within a note, clear of where it began: an attack has its own fall and rise. */
   #isStrokeIn(part: Part, at: number): boolean {
     const clear = Math.round(ATTACK_S / this.hopS)
-    return at > part.from + clear && at < part.to - 4 && isStroke(this.#frames, at)
+    if (!(at > part.from + clear && at < part.to - 4)) return false
+    // What was before this pitch, and what comes after it, rises and falls by itself.
+    return isStroke(this.#frames.slice(part.from + EDGE_FRAMES, part.to), at - part.from - EDGE_FRAMES)
   }
 
   #edgeS(frame: number): number {
@@ -259,7 +266,8 @@ export class NoteFinder {
   #parts(): Part[] {
     if (this.#frames.length === 0) return []
     const parts = this.#plateaus.all().map(({ from, to }) => this.#part(from, to))
-    return this.#withoutScratch(this.#joined(this.#withoutSlips(this.#withoutSlides(parts))))
+    const rows = this.#withoutSlips(this.#joined(this.#withoutSlides(parts)))
+    return this.#withoutScratch(this.#joined(rows))
   }
 
   #part(from: number, to: number): Part {
@@ -341,7 +349,8 @@ export class NoteFinder {
       const [first, second] = parts as [Part, Part]
       const lastsS = (first.to - first.from) * this.hopS
       const { scratchS, risingS } = this.#options
-      if (lastsS >= (this.#rises(first) ? risingS : scratchS)) break
+      const isNear = Math.abs(second.cents - first.cents) < SCOOP_CENTS
+      if (lastsS >= (this.#rises(first) ? (isNear ? SCOOP_S : risingS) : scratchS)) break
       parts.splice(0, 2, { ...second, from: first.from })
     }
     return parts

@@ -21,7 +21,9 @@ export const STROKE = {
   /** So deep, and so much deeper than what is ordinary in this note: a bow that turned, or left the string. */
   deep: { db: 9.5, beyondDb: 4 },
   /** Less deep, but alone. */
-  alone: { db: 5.2, beyondDb: 4.5 },
+  alone: { db: 8, beyondDb: 4.5 },
+  /** Where the tone is not clear of what belongs to no pitch (a hall, a wide vibrato), falls say less. */
+  murky: { clearDb: 3.5, db: 9.7, beyondDb: 4.8 },
   /** The scratch of an attack: what belongs to no pitch rises above what it was before and after, the tone clear of it. */
   scratched: { db: 5.5, clearDb: 5, beyondDb: 1 },
   /** A string that is struck: high partials leap up within some frames, above what they were. */
@@ -30,7 +32,10 @@ export const STROKE = {
   brokenStruck: { leapsDb: 4.5, aboveDb: 2.5 },
 } as const
 
-/** Whether a new stroke begins at `frames[at]`, its level's lowest moment; there are STROKE_AHEAD frames after it, or the sound is over. */
+/**
+ * Whether a new stroke begins at `frames[at]`, its level's lowest moment. The frames are those of one pitch, with STROKE_AHEAD after
+ * the one asked about, or to their end.
+ */
 export function isStroke(frames: readonly PitchFrame[], at: number): boolean {
   const dip = dipAt(frames, at)
   if (!dip) return false
@@ -38,10 +43,11 @@ export function isStroke(frames: readonly PitchFrame[], at: number): boolean {
   const { depthDb, riseDb } = dip
   if (depthDb < STROKE.leastDb || riseDb < STROKE.leastDb) return false
   const beyondDb = depthDb - ordinaryDb(frames, at)
-  const { deep, alone, scratched } = STROKE
+  const { deep, alone, scratched, murky } = STROKE
+  const { aboveDb, clearDb } = scratchAt(frames, at)
+  if (clearDb < murky.clearDb) return depthDb >= murky.db && beyondDb >= murky.beyondDb
   if (depthDb >= deep.db && beyondDb >= deep.beyondDb) return true
   if (depthDb >= alone.db && beyondDb >= alone.beyondDb) return true
-  const { aboveDb, clearDb } = scratchAt(frames, at)
   return aboveDb >= scratched.db && clearDb >= scratched.clearDb && beyondDb >= scratched.beyondDb
 }
 

@@ -80,6 +80,9 @@ const IDLE_IN_NOISE = 0.15
 const BETTER = 0.04
 /** What repeats itself less than this is noise, and no string however stiff. */
 const REPEATS = 0.45
+/** Above this a period is so few samples long that it is known to some percent only. */
+const ROUGH_ABOVE_HZ = 900
+const ROUGH_RATIOS = [0.978, 1.022]
 /** Above this no string's octave below is on the instrument with so weak a first partial. */
 const LOWER_BELOW_HZ = 260
 /** An octave lower must explain about as much, and hold this part in the first of its odd partials. */
@@ -315,13 +318,25 @@ export class PitchTracker {
     let best: Heard | undefined
     for (const { period, clarity } of candidates) {
       if (best && best.fit.explained > CERTAIN && clarity < clearest) continue
-      let heard = this.#fit(at, rateHz / period)
+      let heard = this.#fitNear(at, rateHz / period)
       if (!heard) continue
       const times = this.#multiple(heard)
       if (times > 1) heard = this.#fit(at, times * heard.hz) ?? heard
       if (!best || this.#isBetter(at, heard, best)) best = heard
     }
     return best && this.#lower(at, best)
+  }
+
+  /** A fit; of high notes, whose period is few samples long and known only roughly, from either side as well where it fails. */
+  #fitNear(at: number, hz: number): Heard | undefined {
+    let best = this.#fit(at, hz)
+    if (hz < ROUGH_ABOVE_HZ) return best
+    for (const ratio of ROUGH_RATIOS) {
+      if (best && best.fit.explained >= this.#options.leastConfidence) return best
+      const heard = this.#fit(at, ratio * hz)
+      if (heard && heard.fit.explained > (best?.fit.explained ?? 0)) best = heard
+    }
+    return best
   }
 
   /**
