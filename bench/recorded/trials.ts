@@ -1,6 +1,6 @@
 // What the ear is asked of recorded strings: each trial makes sound of which something is known, and says how far off the ear was.
 import { hearNotes, type HeardNote, type RandomSource } from '../../core'
-import { compose, oneOf, type Composed, type Join } from './compose'
+import { compose, nearest, oneOf, type Composed, type Join } from './compose'
 import type { Recording } from './recordings'
 import { bendRatio, resample } from './resample'
 import { noise, type Surroundings } from './surroundings'
@@ -130,9 +130,10 @@ export function takeOf(
 ): Composed {
   return compose(
     cents.map((wanted, i) => {
-      const near = all.filter((r) => Math.abs(r.cents - wanted) < 250 && r.samples.length / r.sampleRateHz > lastsS + 1.2)
+      const long = all.filter((r) => r.samples.length / r.sampleRateHz > lastsS + 1.2)
+      const near = long.filter((r) => Math.abs(r.cents - wanted) < 250)
       return {
-        recording: oneOf(source, near),
+        recording: near.length > 0 ? oneOf(source, near) : nearest(long, wanted),
         cents: wanted,
         lastsS,
         join: i === 0 ? 'detached' : cents[i - 1] === wanted && join === 'slurred' ? 'rebowed' : join,

@@ -38,6 +38,8 @@ export const LANDING = {
   fallenS: 0.29,
   /** Later by so many periods: what a low string needs longer to speak. */
   laterPeriods: 3,
+  /** What is moving all the while landed at no one moment: its slope over this time is part of its ±, seconds. */
+  aboutS: 0.03,
   /** Power of the moment's own power (1: as its energy) by which it counts. */
   byPower: 1.2,
   /** Moments further than this from the others count for nothing (Tukey's biweight), cents. */
@@ -48,6 +50,8 @@ const SETTLED_PART = 0.4
 const SETTLED_AT_MOST_S = 0.4
 /** The string needs so long to speak after its attack, and dies away before its end. */
 const SPEAKS_S = 0.02
+/** A sound beside it of as much power may pull a pitch by about so much. */
+const COMPANY_CENTS = 15
 /** What no single note is known better than: the bow's friction. */
 const LEAST_SIGMA_CENTS = 0.25
 /** Frames of a held note from which its slope is read; more are thinned out to so many. */
@@ -117,11 +121,17 @@ function landingOf(frames: readonly VoicedFrame[], facts: NoteFacts, vibratoHz?:
     const stray = (frame.cents - centre) / LANDING.strayCents
     return { frame, weight: weight * Math.max(0, 1 - stray * stray) ** 2 }
   })
-  const { mean, scatter, size } = weightedMean(kept, vibratoHz)
+  const { mean, scatter, slope, size } = weightedMean(kept, vibratoHz)
   const [fromS, toS] = [used[0]!.frame.atS, used.at(-1)!.frame.atS]
   const apart = Math.max(1, (size * facts.hopS) / stretchS(440 * 2 ** (mean / 1200)))
   const noise = median(used, ({ frame }) => frame.sigmaCents)!
-  const sigmaCents = Math.hypot(Math.max(scatter, noise) / Math.sqrt(apart), LEAST_SIGMA_CENTS)
+  const sigmaCents = Math.hypot(
+    Math.max(scatter, noise) / Math.sqrt(apart),
+    LEAST_SIGMA_CENTS,
+    slope * LANDING.aboutS,
+    // What is not of the pitch may be of another one.
+    COMPANY_CENTS * (1 - median(used, ({ frame }) => frame.confidence)!),
+  )
   return { cents: mean, sigmaCents, fromS, toS }
 }
 
@@ -174,11 +184,18 @@ function weightedMedian(weighed: readonly Weighed[]): number {
   return sorted.at(-1)!.frame.cents
 }
 
-/** Weighted mean, a swing of this rate fitted beside it; what is left as a standard deviation, and how many moments it stands on. */
+/**
+ * Weighted mean, a slope and, of this rate, a swing fitted beside it; what is left as a standard deviation, and how many moments it
+ * stands on.
+ */
 function weightedMean(weighed: readonly Weighed[], vibratoHz?: number) {
+  const sum = weighed.reduce((total, { weight }) => total + weight, 0)
+  const squares = weighed.reduce((total, { weight }) => total + weight * weight, 0)
+  const middleS = weighed.reduce((total, { frame, weight }) => total + weight * frame.atS, 0) / sum
   const basis = ({ frame: { atS } }: Weighed) => {
     const turn = 2 * Math.PI * (vibratoHz ?? 0) * atS
-    return vibratoHz === undefined ? [1] : [1, Math.cos(turn), Math.sin(turn)]
+    const line = [1, (atS - middleS) / SLOPE_UNIT_S]
+    return vibratoHz === undefined ? line : [...line, Math.cos(turn), Math.sin(turn)]
   }
   const first = weighed[0]!.frame.cents
   const fitted = leastSquares(
@@ -186,15 +203,16 @@ function weightedMean(weighed: readonly Weighed[], vibratoHz?: number) {
     weighed.map(({ frame }) => frame.cents - first),
     weighed.map(({ weight }) => weight),
   )
-  const sum = weighed.reduce((total, { weight }) => total + weight, 0)
-  const squares = weighed.reduce((total, { weight }) => total + weight * weight, 0)
   const left = weighed.reduce((total, w) => {
     const off = w.frame.cents - first - basis(w).reduce((y, b, i) => y + b * fitted[i]!, 0)
     return total + w.weight * off * off
   }, 0)
-  return { mean: first + fitted[0]!, scatter: Math.sqrt(left / sum), size: (sum * sum) / squares }
+  const slope = fitted[1]! / SLOPE_UNIT_S
+  return { mean: first + fitted[0]!, slope, scatter: Math.sqrt(left / sum), size: (sum * sum) / squares }
 }
 
+/** Keeps the columns of the fit about as large as each other. */
+const SLOPE_UNIT_S = 0.05
 /** Part of the sum of weights by which a swing must be seen: less than a turn of it tells nothing of its middle. */
 const SWING_RIDGE = 0.02
 

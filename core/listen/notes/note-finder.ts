@@ -65,15 +65,17 @@ const RISES_DB = 3
 const ECHO_CENTS = 70
 const LONGEST_ECHO_S = 1
 const RISES_AGAIN_DB = 6
+/** A scratch before the pitch is so little softer at most. */
+const SCRATCHES_DB = 8
 /** Frames between two looks at what can be told. */
 const ASKED_EVERY = 6
 /** A note’s attack has a fall and rise of its own, and is over by now. */
 const ATTACK_S = 0.14
 /** A plateau no longer than this that is a neighbour's octave is that neighbour, misheard. */
-const OCTAVE_SLIP_S = 0.2
+const OCTAVE_SLIP_S = 0.22
 /** Where one note dies away under the next one’s attack, both together repeat themselves for a moment far below either. */
 const ATTACK_SLIP_S = 0.13
-const FAR_BELOW_CENTS = 900
+const FAR_BELOW_CENTS = 600
 
 /** Frames `from` … `to` − 1 of the phrase are one note, as far as can be told. */
 interface Part {
@@ -149,7 +151,7 @@ export class NoteFinder {
   #begin(frame: PitchFrame): void {
     this.#begins = 'freely'
     this.#isFromSilence = true
-    this.#startS = this.#risesBefore(frame) ? undefined : Math.max(0, frame.atS - this.hopS / 2)
+    this.#startS = this.#scratchBefore(frame)
     this.#restart([])
     this.#append(frame)
   }
@@ -265,9 +267,18 @@ export class NoteFinder {
   /** The notes of the phrase by their pitch. */
   #parts(): Part[] {
     if (this.#frames.length === 0) return []
-    const parts = this.#plateaus.all().map(({ from, to }) => this.#part(from, to))
+    const edges = this.#plateaus.all().map(({ from }) => (from === 0 ? 0 : this.#attackBefore(from)))
+    const parts = edges.map((from, i) => this.#part(from, edges[i + 1] ?? this.#frames.length))
     const rows = this.#withoutSlips(this.#joined(this.#withoutSlides(parts)))
     return this.#withoutScratch(this.#joined(rows))
+  }
+
+  /** Where a plateau's note began: moments without a pitch before it are its attack, from the softest of them on. */
+  #attackBefore(from: number): number {
+    let softest = from
+    for (let i = from - 1; i > 0 && this.#frames[i]!.frequencyHz === null; i--)
+      if (this.#frames[i]!.levelDb < this.#frames[softest]!.levelDb) softest = i
+    return softest
   }
 
   #part(from: number, to: number): Part {
@@ -314,8 +325,7 @@ export class NoteFinder {
       const after = parts[i + 1]
       const lastsS = (part.to - part.from) * this.hopS
       const isShort = lastsS <= OCTAVE_SLIP_S
-      const isFarBelow = before && after && part.cents < Math.min(before.cents, after.cents) - FAR_BELOW_CENTS
-      if (isFarBelow && lastsS <= ATTACK_SLIP_S) {
+      if (before && after && lastsS <= ATTACK_SLIP_S && isSlip(part.cents, before.cents, after.cents)) {
         fromFrame = part.from
         return
       }
@@ -404,10 +414,16 @@ export class NoteFinder {
     return !isSame || sinceS > LONGEST_ECHO_S || frame.levelDb > this.#restDb + RISES_AGAIN_DB
   }
 
-  /** Whether the level was lower before a first frame with a pitch; a frame hears half its stretch ahead. */
-  #risesBefore(first: PitchFrame): boolean {
-    const quiet = this.#before.length > 0 ? Math.min(...this.#before.map((f) => f.levelDb)) : -Infinity
-    return first.levelDb - quiet > 3 && this.#before.length > 0
+  /**
+   * Where a first note begins if not by the rise of its own pitch: with it, where the level does not rise before it (a frame hears half
+   * its stretch ahead); or where the level rose, if it stood about as high for a moment without a pitch: the bow scratched.
+   */
+  #scratchBefore(first: PitchFrame): number | undefined {
+    const before = this.#before
+    const quiet = before.length > 0 ? Math.min(...before.map((f) => f.levelDb)) : -Infinity
+    if (!(first.levelDb - quiet > 3 && before.length > 0)) return Math.max(0, first.atS - this.hopS / 2)
+    const low = before.findLastIndex((f) => f.levelDb < first.levelDb - SCRATCHES_DB)
+    return low + 1 < before.length ? before[low + 1]!.atS - this.hopS / 2 : undefined
   }
 }
 
@@ -431,6 +447,11 @@ const MULTIPLES = [1200, 1902, 2400]
 
 function isMultiple(cents: number): boolean {
   return MULTIPLES.some((m) => Math.abs(Math.abs(cents) - m) < 60)
+}
+
+/** Whether a moment between two notes is neither: far below both, or an octave or twelfth of the one that begins. */
+function isSlip(cents: number, before: number, after: number): boolean {
+  return cents < Math.min(before, after) - FAR_BELOW_CENTS || isMultiple(cents - after)
 }
 
 /** How far below its loudest moment a note out of silence begins. */
