@@ -136,7 +136,8 @@ export function takeOf(
         recording: near.length > 0 ? oneOf(source, near) : nearest(long, wanted),
         cents: wanted,
         lastsS,
-        join: i === 0 ? 'detached' : cents[i - 1] === wanted && join === 'slurred' ? 'rebowed' : join,
+        // The same note once more: the bow turns.
+        join: i === 0 ? 'detached' : cents[i - 1] === wanted ? 'rebowed' : join,
       }
     }),
   )

@@ -76,6 +76,8 @@ const OCTAVE_SLIP_S = 0.22
 /** Where one note dies away under the next one’s attack, both together repeat themselves for a moment far below either. */
 const ATTACK_SLIP_S = 0.13
 const FAR_BELOW_CENTS = 600
+/** So low a string, with a first partial so weak, is misheard as its octave most; nobody leaps octaves so fast there. */
+const LOW_CENTS = -2000
 
 /** Frames `from` … `to` − 1 of the phrase are one note, as far as can be told. */
 interface Part {
@@ -321,7 +323,7 @@ export class NoteFinder {
     parts.forEach((slipped, i) => {
       const part = { ...slipped, from: fromFrame ?? slipped.from }
       fromFrame = undefined
-      const before = left.at(-1)
+      const before = left.at(-1) ?? this.#toldBefore()
       const after = parts[i + 1]
       const lastsS = (part.to - part.from) * this.hopS
       const isShort = lastsS <= OCTAVE_SLIP_S
@@ -329,9 +331,10 @@ export class NoteFinder {
         fromFrame = part.from
         return
       }
-      const isOfBefore = isShort && before && isMultiple(part.cents - before.cents)
-      if (isOfBefore && (!after || Math.abs(after.cents - before.cents) < 60))
-        left[left.length - 1] = { ...before, to: part.to }
+      const last = left.at(-1)
+      const isOfLast = isShort && last && isMultiple(part.cents - last.cents)
+      const isAlone = !after || Math.abs(after.cents - (last?.cents ?? NaN)) < 60
+      if (isOfLast && (isAlone || last.cents < LOW_CENTS)) left[left.length - 1] = { ...last, to: part.to }
       else left.push(part)
     })
     const [first, second] = left
@@ -339,6 +342,11 @@ export class NoteFinder {
     if (isFirstSlip && this.#isFromSilence && isMultiple(second.cents - first.cents))
       left.splice(0, 2, { ...second, from: first.from })
     return left
+  }
+
+  /** In the middle of a phrase: the note that was told last. */
+  #toldBefore(): Pick<Part, 'cents'> | undefined {
+    return this.#isFromSilence ? undefined : { cents: this.#over.cents }
   }
 
   /** Neighbours that are hardly a step apart are one note. */

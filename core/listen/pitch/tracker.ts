@@ -85,8 +85,9 @@ const ROUGH_ABOVE_HZ = 900
 const ROUGH_RATIOS = [0.978, 1.022]
 /** Above this no string's octave below is on the instrument with so weak a first partial. */
 const LOWER_BELOW_HZ = 260
-/** An octave lower must explain about as much, and hold this part in the first of its odd partials. */
-const LOWER_LOSES = 0.02
+/** An octave lower must explain about as much (its stretch is longer), lie about there, and hold this part in the first of its odd partials. */
+const LOWER_LOSES = 0.08
+const LOWER_NEAR = 0.015
 const LOWER_ODD = 0.03
 const LOWER_PARTIALS = 8
 /** A period that explains so much is only held against the clearest one. */
@@ -345,7 +346,7 @@ export class PitchTracker {
    */
   #lower(at: number, heard: Heard): Heard {
     const lower = heard.hz < LOWER_BELOW_HZ ? this.#fit(at, heard.hz / 2) : undefined
-    if (!lower || Math.abs(lower.hz / heard.hz - 0.5) > 0.005) return heard
+    if (!lower || Math.abs(lower.hz / heard.hz - 0.5) > LOWER_NEAR) return heard
     if (lower.fit.explained < heard.fit.explained - LOWER_LOSES) return heard
     const { powers } = lower.fit
     let [odd, all] = [0, 0]
