@@ -81,6 +81,8 @@ export const KeptVerdict = z
       /** About so many notes more would tell; null where fingers are missing. Absent of earlier versions, as is the next. */
       more: z.number().nullable().optional(),
       maybe: z.array(Finding).optional(),
+      /** Fingers of the exercise of which nothing was heard, while the others are in tune. */
+      unheard: z.array(FingerNumber).optional(),
       ...beside,
     }),
     z.object({

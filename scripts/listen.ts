@@ -48,25 +48,12 @@ const USAGE = `npm run listen -- FILE.wav [options]
 
 const NAMES = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'] as const
 
-const { values, positionals } = parseArgs({
-  allowPositionals: true,
-  options: {
-    instrument: { type: 'string', default: 'violin' },
-    length: { type: 'string' },
-    system: { type: 'string', default: 'fifths' },
-    a4: { type: 'string', default: '440' },
-    exercise: { type: 'string' },
-    json: { type: 'boolean', default: false },
-    midi: { type: 'string' },
-    simulate: { type: 'boolean', default: false },
-    fault: { type: 'string', multiple: true, default: [] },
-    stroke: { type: 'string', default: 'bow' },
-    level: { type: 'string' },
-    tempo: { type: 'string' },
-    noise: { type: 'string', default: '40' },
-    seed: { type: 'string', default: '1' },
-  },
-})
+const { values, positionals } = argumentsOf()
+
+if (values.help) {
+  console.log(USAGE)
+  process.exit(0)
+}
 
 const [file] = positionals
 if (!file || positionals.length > 1)
@@ -76,6 +63,33 @@ const a4Hz = numberFrom('a4', values.a4, 380, 500)
 const expected = values.exercise === undefined ? undefined : exerciseFrom(values.exercise, stringing)
 if (values.simulate) simulate(file)
 else await listen(file)
+
+function argumentsOf() {
+  try {
+    return parseArgs({
+      allowPositionals: true,
+      options: {
+        help: { type: 'boolean', short: 'h', default: false },
+        instrument: { type: 'string', default: 'violin' },
+        length: { type: 'string' },
+        system: { type: 'string', default: 'fifths' },
+        a4: { type: 'string', default: '440' },
+        exercise: { type: 'string' },
+        json: { type: 'boolean', default: false },
+        midi: { type: 'string' },
+        simulate: { type: 'boolean', default: false },
+        fault: { type: 'string', multiple: true, default: [] },
+        stroke: { type: 'string', default: 'bow' },
+        level: { type: 'string' },
+        tempo: { type: 'string' },
+        noise: { type: 'string', default: '40' },
+        seed: { type: 'string', default: '1' },
+      },
+    })
+  } catch (error) {
+    stop(error instanceof Error ? error.message : String(error))
+  }
+}
 
 function stop(message: string): never {
   console.error(`${message}\n\n${USAGE}`)
@@ -183,7 +197,11 @@ async function listen(path: string): Promise<void> {
   if (fault) stop(`${path}: ${wavFaultWords(fault)}`)
   const reading = expected ? readTake(notes, stringing, expected, a4Hz) : undefined
   if (values.midi !== undefined) writeFileSync(values.midi, writeHeardMidi(notes))
-  const { missingSamples, clippedSamples } = wav.oddities
+  const { missingSamples, clippedSamples, unheardSamples } = wav.oddities
+  if (unheardSamples > 0)
+    console.error(
+      `The header tells of less sound than the file holds: ${unheardSamples} samples at its end were not heard. Save it as WAV anew.`,
+    )
   if (missingSamples > 0) console.error(`The file ends ${missingSamples} samples before its header says.`)
   if (clippedSamples > 0) console.error(`${clippedSamples} samples are at full scale: recorded too loud.`)
   if (values.json) {
@@ -213,9 +231,10 @@ function tellNotes(notes: readonly HeardNote[]): void {
 }
 
 function tellReading(reading: TakeReading): void {
-  if (reading.isOther)
+  if (reading.hasCompany) console.log('Somebody seems to talk or play beside.')
+  if (reading.octaves !== 0) console.log(`All of it lies ${reading.octaves} octaves off.`)
+  else if (reading.isOther)
     console.log('Little of this fits the exercise: another one, another string or another instrument?')
-  if (reading.octaves !== 0) console.log(`Everything lies ${reading.octaves} octaves off.`)
   for (const { stringIndex, cents, sigmaCents } of reading.tuning)
     if (Math.abs(cents) > Math.max(5, 2 * sigmaCents))
       console.log(
@@ -228,7 +247,7 @@ function tellReading(reading: TakeReading): void {
     finger: r.finger,
     landing: `${signed(r.landingCents)} ± ${r.landingSigmaCents.toFixed(1)}`,
     settled: `${signed(r.settledCents)} ± ${r.settledSigmaCents.toFixed(1)}`,
-    how: r.isWrong ? 'wrong note' : r.how,
+    how: r.isWrong ? 'wrong note' : (r.doubt ?? r.how),
     ...manner(r.heard),
   }))
   if (rows.length > 0) console.table(rows)

@@ -32,7 +32,7 @@ export interface PlacedNote extends WantedNote {
    * with its true beginning and end; cents above 440 Hz, NaN where it hears nothing. Recordings drift and swing: what was asked for is
    * only their middle.
    */
-  readonly heardAlone: { readonly landingCents: number; readonly settledCents: number }
+  readonly heardAlone: () => { readonly landingCents: number; readonly settledCents: number }
 }
 
 export interface Composed {
@@ -62,7 +62,7 @@ export function compose(wanted: readonly WantedNote[], sampleRateHz = 44_100): C
   const samples = new Float64Array(Math.round((atS + TAIL_S) * sampleRateHz))
   const notes = timed.map((note, i): PlacedNote => {
     const sound = add(samples, sampleRateHz, note, timed[i + 1])
-    return { ...note, heardAlone: hearAlone(sound, sampleRateHz, note) }
+    return { ...note, heardAlone: () => hearAlone(sound, sampleRateHz, note) }
   })
   return { samples, sampleRateHz, notes }
 }

@@ -37,7 +37,9 @@ let all: readonly Recording[] | undefined
  * back. Fetches them where they are not there yet.
  */
 export function recordings(): readonly Recording[] {
-  return (all ??= Object.entries(INSTRUMENTS).flatMap(([family, name]) => ofPackage(family as FamilyId, name)))
+  return (all ??= Object.entries(INSTRUMENTS).flatMap(([family, name]) =>
+    ofPackage(family as FamilyId, name),
+  ))
 }
 
 function ofPackage(family: FamilyId, instrument: string): Recording[] {
@@ -48,7 +50,13 @@ function ofPackage(family: FamilyId, instrument: string): Recording[] {
     .map((file) => ({ file, midi: midiOf(file) }))
     .sort((a, b) => a.midi - b.midi || a.file.localeCompare(b.file))
     .map(({ file, midi }, i) =>
-      recordingOf(`${family} ${file.replace('.wav', '').replace('s', '♯')}`, family, midi, i % 2 === 1, readFileSync(join(folder, file))),
+      recordingOf(
+        `${family} ${file.replace('.wav', '').replace('s', '♯')}`,
+        family,
+        midi,
+        i % 2 === 1,
+        readFileSync(join(folder, file)),
+      ),
     )
 }
 
@@ -147,7 +155,12 @@ export function fontRecordings(
     const restS = 1
     const events: MidiEvent[] = [
       { deltaTime: 0, meta: true, type: 'setTempo', microsecondsPerBeat: 500_000 },
-      { deltaTime: 0, channel: 0, type: 'programChange', programNumber: plucked ? PLUCKED : PROGRAMS[family] },
+      {
+        deltaTime: 0,
+        channel: 0,
+        type: 'programChange',
+        programNumber: plucked ? PLUCKED : PROGRAMS[family],
+      },
     ]
     for (const noteNumber of keys)
       events.push(
@@ -156,7 +169,12 @@ export function fontRecordings(
       )
     events.push({ deltaTime: 1000, meta: true, type: 'endOfTrack' })
     const [midi, wav] = [join(folder, 'notes.mid'), join(folder, 'notes.wav')]
-    writeFileSync(midi, Uint8Array.from(writeMidi({ header: { format: 0, numTracks: 1, ticksPerBeat: 500 }, tracks: [events] })))
+    writeFileSync(
+      midi,
+      Uint8Array.from(
+        writeMidi({ header: { format: 0, numTracks: 1, ticksPerBeat: 500 }, tracks: [events] }),
+      ),
+    )
     const plain = ['-ni', '-q', '-R', '0', '-C', '0', '-g', '0.7', '-r', '44100', '-F', wav]
     const done = spawnSync(programs.fluidsynth, [...plain, programs.soundFont, midi], { encoding: 'utf8' })
     if (done.status !== 0) throw new Error(`fluidsynth: ${done.stderr}`)
@@ -165,10 +183,21 @@ export function fontRecordings(
     const { sampleRateHz } = read.format
     return keys.map((key, i) => {
       const from = Math.round((restS * (i + 1) + lastsS * i) * sampleRateHz)
-      const samples = Float64Array.from(read.samples.subarray(from, from + Math.round((lastsS + 0.4) * sampleRateHz)))
+      const samples = Float64Array.from(
+        read.samples.subarray(from, from + Math.round((lastsS + 0.4) * sampleRateHz)),
+      )
       const onsetS = onsetOf(samples, sampleRateHz)
       const cents = steadyCents(samples, sampleRateHz, onsetS, key)
-      return { name: `${family} ${key} (font)`, family, midi: key, samples, sampleRateHz, onsetS, cents, isHeldBack: i % 2 === 1 }
+      return {
+        name: `${family} ${key} (font)`,
+        family,
+        midi: key,
+        samples,
+        sampleRateHz,
+        onsetS,
+        cents,
+        isHeldBack: i % 2 === 1,
+      }
     })
   } finally {
     rmSync(folder, { recursive: true })

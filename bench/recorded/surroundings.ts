@@ -24,7 +24,12 @@ export const hum =
     const parts = [0.6, 1, 0.35, 0.5, 0.2, 0.25]
     const size = Math.sqrt(parts.reduce((sum, p) => sum + p * p, 0) / 2)
     const level = (rms(samples) * 10 ** (-belowDb / 20)) / size
-    return samples.map((v, n) => v + level * parts.reduce((sum, p, k) => sum + p * Math.sin((2 * Math.PI * hz * (k + 1) * n) / rate + k), 0))
+    return samples.map(
+      (v, n) =>
+        v +
+        level *
+          parts.reduce((sum, p, k) => sum + p * Math.sin((2 * Math.PI * hz * (k + 1) * n) / rate + k), 0),
+    )
   }
 
 /**
@@ -40,7 +45,10 @@ export const room =
       i < 0.008 * rate ? 0 : (source() + source() + source() - 1.5) * Math.exp(-decay * i),
     )
     const size = Math.sqrt(response.reduce((sum, v) => sum + v * v, 0))
-    const wet = convolve(samples, response.map((v) => (v / size) * 10 ** (wetDb / 20)))
+    const wet = convolve(
+      samples,
+      response.map((v) => (v / size) * 10 ** (wetDb / 20)),
+    )
     return Float64Array.from({ length: samples.length }, (_, i) => samples[i]! + wet[i]!)
   }
 
@@ -71,7 +79,8 @@ export function voice(rate: number): Float64Array {
   if (!spoken) {
     const folder = mkdtempSync(join(tmpdir(), 'jadefell-voice-'))
     const path = join(folder, 'voice.wav')
-    const words = 'Now once more from the beginning, slowly, and listen to the third finger before you go on. Good. And now the other string.'
+    const words =
+      'Now once more from the beginning, slowly, and listen to the third finger before you go on. Good. And now the other string.'
     const done = spawnSync('espeak-ng', ['-w', path, '-s', '150', words], { encoding: 'utf8' })
     if (done.status !== 0) throw new Error(`espeak-ng: ${done.stderr}`)
     const read = parseWav(readFileSync(path))

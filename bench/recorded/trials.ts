@@ -69,7 +69,11 @@ export function heardAgain(recording: Recording, source: RandomSource): Repeated
     bent(17),
     again('48 kHz', resample(sound, 1, rate, 48_000), 0, 48_000),
     again('16 kHz', resample(sound, 1, rate, 16_000), 0, 16_000),
-    again('12 dB softer', sound.map((v) => v / 4), 0),
+    again(
+      '12 dB softer',
+      sound.map((v) => v / 4),
+      0,
+    ),
     again('noise 30 dB', noise(30)(sound, rate, source), 0),
     again('longer', longer, 0),
   ]
@@ -95,7 +99,11 @@ export interface TakeErrors {
   }[]
 }
 
-export function takeErrors({ notes: placed, samples, sampleRateHz }: Composed, surroundings?: Surroundings, source?: RandomSource): TakeErrors {
+export function takeErrors(
+  { notes: placed, samples, sampleRateHz }: Composed,
+  surroundings?: Surroundings,
+  source?: RandomSource,
+): TakeErrors {
   const sound = surroundings && source ? surroundings(samples, sampleRateHz, source) : samples
   const { notes } = hearNotes(sound, sampleRateHz)
   const used = new Set<number>()
@@ -107,11 +115,12 @@ export function takeErrors({ notes: placed, samples, sampleRateHz }: Composed, s
     if (!near) return []
     used.add(near.i)
     const { landing, settled } = near.n
+    const alone = note.heardAlone()
     return [
       {
-        settledCents: settled.cents - note.heardAlone.settledCents,
+        settledCents: settled.cents - alone.settledCents,
         settledSigmaCents: settled.sigmaCents,
-        landingCents: landing.cents - note.heardAlone.landingCents,
+        landingCents: landing.cents - alone.landingCents,
         landingSigmaCents: landing.sigmaCents,
         onsetS: near.n.startS - note.startS,
         name: note.recording.name,

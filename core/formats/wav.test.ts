@@ -99,6 +99,31 @@ describe('a WAV file', () => {
     expect(read.ok && read.oddities.missingSamples).toBe(0)
   })
 
+  it('whose header tells of less than it holds says what was not heard; chunks after the sound are none of it', () => {
+    const bytes = writeWav(samples, 44_100)
+    const short = bytes.slice()
+    new DataView(short.buffer).setUint32(40, 2 * 200, true)
+    // In pieces, as a file comes.
+    const stream = new WavStream()
+    const heard = [0, 44, 300, 460, 461].map(
+      (from, i, all) => stream.push(short.slice(from, all[i + 1])).length,
+    )
+    expect(heard.reduce((a, b) => a + b)).toBe(200)
+    expect(stream.oddities.unheardSamples).toBe(300)
+    const list = [...'LIST'].map((c) => c.charCodeAt(0))
+    const followed = parseWav(Uint8Array.from([...bytes, ...list, 4, 0, 0, 0, ...list]))
+    expect(followed.ok && followed.oddities.unheardSamples).toBe(0)
+    expect(followed.ok && followed.samples.length).toBe(500)
+  })
+
+  it.each([Infinity, -Infinity, 1e38])(
+    'of floating point that holds %d is refused as what is no number is',
+    (value) => {
+      const read = parseWav(writeWav(Float32Array.of(0, 0.1, value), 44_100, 'float32'))
+      expect(read).toMatchObject({ ok: false, fault: { code: 'not_a_number', sample: 2 } })
+    },
+  )
+
   it('says how many of its samples are at full scale', () => {
     const loud = samples.map((v) => Math.max(-1, Math.min(1, 2 * v)))
     const read = parseWav(writeWav(loud, 44_100))

@@ -31,6 +31,8 @@ export interface WavOddities {
   readonly missingSamples: number
   /** Samples at or beyond full scale. */
   readonly clippedSamples: number
+  /** So many samples a channel follow after those that the header tells of: they are not read. */
+  readonly unheardSamples: number
 }
 
 const BYTES: Record<WavEncoding, number> = { int8: 1, int16: 2, int24: 3, int32: 4, float32: 4, float64: 8 }
@@ -65,6 +67,9 @@ export class WavStream {
   #samples = 0
   #clipped = 0
   #isEmpty = true
+  /** What comes after the samples that the header tells of: its first bytes, and how many there are. */
+  #tail = new Uint8Array(0)
+  #tailBytes = 0
 
   /** Known once its header has come. */
   get format(): WavFormat | undefined {
@@ -79,12 +84,32 @@ export class WavStream {
     const { channels, encoding } = this.#format ?? { channels: 1, encoding: 'int16' }
     const missing =
       this.#declared && this.#phase === 'samples' ? this.#left / (channels * BYTES[encoding]) : 0
-    return { missingSamples: Math.ceil(missing), clippedSamples: this.#clipped }
+    const unheard = this.#isTailSound() ? Math.floor(this.#tailBytes / (channels * BYTES[encoding])) : 0
+    return { missingSamples: Math.ceil(missing), clippedSamples: this.#clipped, unheardSamples: unheard }
+  }
+
+  /** Chunks may follow the samples; what does not look like one is sound that a recorder's header forgot. */
+  #isTailSound(): boolean {
+    if (this.#tailBytes < 8) return false
+    // A chunk begins at an even place.
+    return ![0, 1].some((at) => {
+      const name = ascii(this.#tail, at)
+      return (
+        /^[\x20-\x7e]{4}$/.test(name) &&
+        view(this.#tail).getUint32(at + 4, true) <= this.#tailBytes - at - 8 + 1
+      )
+    })
+  }
+
+  #passOver(bytes: Uint8Array): void {
+    if (this.#tail.length < 9) this.#tail = joined(this.#tail, bytes.subarray(0, 9))
+    this.#tailBytes += bytes.length
   }
 
   /** Mono samples, −1 … 1, of what has come; nothing more after a fault. */
   push(bytes: Uint8Array): Float32Array {
     if (bytes.length > 0) this.#isEmpty = false
+    if (this.#phase === 'done') this.#passOver(bytes)
     if (this.#fault || this.#phase === 'done') return new Float32Array(0)
     this.#kept = joined(this.#kept, bytes)
     if (this.#phase !== 'samples') this.#readHeader()
@@ -172,7 +197,7 @@ export class WavStream {
       let sum = 0
       for (let c = 0; c < channels; c++) {
         const value = decode(bytes, i * step + c * BYTES[encoding], encoding)
-        if (!Number.isFinite(value)) {
+        if (!(Math.abs(value) <= FURTHEST)) {
           this.#fault = { code: 'not_a_number', sample: this.#samples + i }
           return output.subarray(0, i)
         }
@@ -184,12 +209,15 @@ export class WavStream {
     this.#samples += count
     if (this.#left < step) {
       this.#phase = 'done'
+      this.#passOver(this.#kept)
       this.#kept = new Uint8Array(0)
     }
     return output
   }
 }
 
+/** Beyond this, 80 dB over full scale, a floating-point sample is damage, as are infinities and what is no number. */
+const FURTHEST = 1e4
 /** The largest value of eight bits is short of one by this much. */
 const FULL_SCALE = 1 - 1 / 127
 

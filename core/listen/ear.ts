@@ -41,6 +41,11 @@ export class Ear {
     return this.#finder.sounding
   }
 
+  /** Notes that are over before it and not told yet: what follows may still change them. */
+  get pending(): readonly HeardNote[] {
+    return this.#finder.pending
+  }
+
   /** The pitch of the last moment, Hz, before anything is sure; see {@link PitchTracker.glimpse}. */
   glimpse(): number | null {
     return this.#tracker.glimpse()

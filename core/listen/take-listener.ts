@@ -2,6 +2,7 @@ import { TRACK_STEP_S, type PitchTrack } from '../take'
 import { Ear, type EarOptions } from './ear'
 import type { HeardDoubleStop, HeardNote } from './notes'
 import type { PitchFrame } from './pitch'
+import { HumWatch } from './hum'
 import { ToneLeak } from './tone-leak'
 
 export type TakePhase = 'waiting' | 'playing' | 'over'
@@ -11,6 +12,8 @@ export interface TakeNews {
   readonly phase: TakePhase
   /** Notes that are over, since the last news; times from the beginning of the take. */
   readonly notes: readonly HeardNote[]
+  /** Notes that are over before the one that sounds, of which it is not sure yet that nothing changes them; of this news alone. */
+  readonly pending: readonly HeardNote[]
   /** The note that sounds now, as far as it can be told. */
   readonly sounding: HeardNote | null
   /** The pitch of the last moment, cents above 440 Hz, before it is known what note it belongs to; null of none. */
@@ -26,6 +29,8 @@ export interface SoundLevel {
   readonly isClipped: boolean
   /** What the room sounds like while nobody plays: the median level of moments without a pitch; null before there are enough. */
   readonly noiseDb: number | null
+  /** A hum of the mains that was heard while nobody played, Hz; null of none. It is held against no finger. */
+  readonly humHz: number | null
 }
 
 export interface HeardWholeTake {
@@ -34,6 +39,9 @@ export interface HeardWholeTake {
   readonly track: PitchTrack
   /** Samples stood at the end of the scale while somebody played. */
   readonly hasClipped: boolean
+  readonly humHz: number | null
+  /** How long the last note rang on until it had fallen by 20 dB, seconds; null where it was cut off before. */
+  readonly ringsS: number | null
 }
 
 export interface TakeOptions {
@@ -53,6 +61,8 @@ const LEAD_S = 0.25
 /** Longer pieces of sound are no live ones. */
 const GLIMPSED_S = 0.05
 const CLIPPED = 0.999
+/** What a fall of 20 dB is told between, dB below the loudest moment. */
+const RINGS_DB = { from: 5, to: 25 } as const
 /** Moments of which the room's noise is told. */
 const NOISE_MOMENTS = 40
 
@@ -63,7 +73,8 @@ const NOISE_MOMENTS = 40
 export class TakeListener {
   readonly #ear: Ear
   readonly #options: TakeOptions
-  readonly #leak: ToneLeak | undefined
+  #leak: ToneLeak | undefined
+  readonly #hum = new HumWatch()
   readonly #notes: HeardNote[] = []
   readonly #cents: number[] = []
   readonly #levels: number[] = []
@@ -94,12 +105,12 @@ export class TakeListener {
     if (this.#phase === 'over') return this.#news([], block)
     const heard = this.#ear.push(block)
     const { frames } = heard
-    for (const frame of frames) this.#leak?.learn(frame)
+    for (const frame of frames) this.#learn(frame)
     const notes = this.#played(heard.notes)
     this.#heardS += block.length / this.sampleRateHz
     const sounding = this.#sounding()
     const first = notes[0] ?? sounding
-    if (this.#phase === 'waiting' && first) this.#begin(first)
+    if (this.#phase === 'waiting' && first && !this.#hum.mayBeHum) this.#begin(first)
     for (const frame of frames) this.#track(frame)
     const last = sounding ? this.#heardS : notes.at(-1)?.endS
     this.#lastSoundS = Math.max(this.#lastSoundS, last ?? 0)
@@ -137,7 +148,31 @@ export class TakeListener {
         levelDb: Float32Array.from(this.#levels.slice(first, last)),
       },
       hasClipped: this.#hasClipped,
+      humHz: this.#hum.humHz ?? null,
+      ringsS: this.#ringsS(),
     }
+  }
+
+  /** Before anybody plays: how loud a tone in the headphones leaks, and whether the room hums. */
+  #learn(frame: PitchFrame): void {
+    this.#leak?.learn(frame)
+    if (this.#phase !== 'waiting' || this.#options.droneHz !== undefined) return
+    this.#hum.push(frame)
+    if (this.#hum.humHz === undefined || this.#leak) return
+    this.#leak = new ToneLeak(this.#hum.humHz, frame.levelDb)
+  }
+
+  /** From the last note's loudest moment until the level is 20 dB lower. */
+  #ringsS(): number | null {
+    const last = this.#notes.at(-1)
+    if (!last) return null
+    const at = (s: number) => Math.round((s + this.#fromS - this.#baseS) / TRACK_STEP_S)
+    const levels = this.#levels.slice(Math.max(0, at(last.startS)))
+    const loudest = Math.max(...levels)
+    // From when it last was about as loud: the bow has left it.
+    const left = levels.findLastIndex((db) => db > loudest - RINGS_DB.from)
+    const down = levels.findIndex((db, i) => i > left && db < loudest - RINGS_DB.to)
+    return down < 0 ? null : (down - left) * TRACK_STEP_S
   }
 
   #begin(first: HeardNote): void {
@@ -180,12 +215,14 @@ export class TakeListener {
     return {
       phase: this.#phase,
       notes: this.#tell(notes),
+      pending: this.#phase === 'playing' ? this.#played(this.#ear.pending).map((n) => this.#inTake(n)) : [],
       sounding: sounding && this.#phase === 'playing' ? this.#inTake(sounding) : null,
       cents: this.#centsNow(block),
       level: {
         levelDb: block.length > 0 ? 10 * Math.log10(square / block.length + 1e-12) : -120,
         isClipped,
         noiseDb: this.#noiseDb(),
+        humHz: this.#hum.humHz ?? null,
       },
     }
   }

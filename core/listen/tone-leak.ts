@@ -18,7 +18,13 @@ export class ToneLeak {
   #levelDb: number | undefined
   #untilS: number | undefined
 
-  constructor(readonly frequencyHz: number) {}
+  /** @param levelDb how loud it arrives, where that is known. */
+  constructor(
+    readonly frequencyHz: number,
+    levelDb?: number,
+  ) {
+    this.#levelDb = levelDb
+  }
 
   /** False until it is known how loud the tone arrives. */
   get isKnown(): boolean {

@@ -1,5 +1,5 @@
 import { deviation, greatest, group, mean, sum } from 'd3-array'
-import { placeOnString, type Stringing } from '../instrument'
+import { placeOnString, type Finger, type Stringing } from '../instrument'
 import { noteName } from '../pitch'
 import { chiSquare, studentsT } from '../stats'
 import { besides } from './beside'
@@ -122,6 +122,9 @@ function judgeHand(evidence: Evidence, weighing: Weighing, fingers: readonly Fin
   // On average in tune, and no note of it is: that is no hand that stands in tune.
   const scatter = well >= RIGHT_ON_AVERAGE ? scatterFinding(evidence, scatterCents) : undefined
   if (scatter) return { outcome: 'explained', findings: [scatter], alternatives: [], fingers }
+  const unheard = unheardOf(evidence)
+  if (well >= WELL && first!.candidates.length === 0 && unheard.length > 0)
+    return { ...notEnough(fingers, null, []), unheard }
   if (well >= WELL && first!.candidates.length === 0)
     return {
       outcome: 'in_tune',
@@ -165,11 +168,20 @@ function matched(take: JudgedTake, of: 'fourth' | 'octave', fingers: readonly Fi
   return { outcome: 'matched', of, ...match, fingers }
 }
 
+/** A note that weighs less is a stray. */
+const COUNTS = 0.2
+
+/** Fingers that the exercise asks for and of which nothing was read but strays: no hand is in tune by what nobody heard. */
+function unheardOf({ places, notes }: Evidence): Finger[] {
+  const heard = new Set(notes.filter(({ weight }) => weight >= COUNTS).map(({ target }) => target.finger))
+  return [...new Set(places.map(({ finger }) => finger))].filter((finger) => !heard.has(finger)).sort()
+}
+
 function notEnough(
   fingers: readonly FingerSummary[],
   more: number | null,
   maybe: readonly Finding[],
-): Verdict {
+): Extract<Verdict, { readonly outcome: 'not_enough_notes' }> {
   return {
     outcome: 'not_enough_notes',
     fingersHeard: fingers.map(({ finger }) => finger),

@@ -17,10 +17,22 @@ const ONE_SIDED_95 = 1.645
 /** An open string is bowed by a hand too: no single reading of it is surer than this, cents. */
 const LEAST_SIGMA_CENTS = 1
 
-/** Each open string, from all its readings: their mean, weighed by how sure each is. */
+/** What was heard for less has not settled, ms. */
+const LEAST_LASTS_MS = 250
+
+/**
+ * Each open string, from all its readings: their mean, weighed by how sure each is. Of one that was heard the settled pitch counts:
+ * no finger landed on it, and its attack is nobody's tuning.
+ */
 export function openStrings(landings: readonly Landing[]): OpenString[] {
   const byString = group(
-    landings.filter(({ finger }) => finger === 0),
+    landings
+      .filter(({ finger, heard }) => finger === 0 && (heard?.lastsMs ?? Infinity) >= LEAST_LASTS_MS)
+      .map(({ stringIndex, cents, sigmaCents, heard }) => ({
+        stringIndex,
+        cents: heard?.settledCents ?? cents,
+        sigmaCents: heard?.settledSigmaCents ?? sigmaCents,
+      })),
     ({ stringIndex }) => stringIndex,
   )
   return [...byString]

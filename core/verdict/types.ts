@@ -153,6 +153,8 @@ export type Verdict = (
       readonly fingersNeeded: number
       /** About so many notes more, on the same fingers, would tell; null where fingers are missing. */
       readonly more?: number | null | undefined
+      /** The hand seems to stand in tune, but nothing was heard of these fingers that the exercise asks for. */
+      readonly unheard?: readonly Finger[] | undefined
       /** What it may be, the likeliest first. */
       readonly maybe?: readonly Finding[] | undefined
       readonly fingers: readonly FingerSummary[]

@@ -104,7 +104,10 @@ export function listeningDesk(tell: Tell): (order: ListenOrder) => void {
       tell({ kind: 'progress', part: Math.min(1, (at + PIECE_BYTES) / file.size) })
     }
     if (wav.end() || !whole) tell({ kind: 'failed', fault: { code: 'no_sound_file' } })
-    else tell({ kind: 'over', take: whole.end() })
+    else {
+      const unheardS = wav.oddities.unheardSamples / whole.sampleRateHz
+      tell({ kind: 'over', take: whole.end(), ...(unheardS > 0 && { unheardS }) })
+    }
   }
 
   function simulate({

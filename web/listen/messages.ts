@@ -36,6 +36,8 @@ export type ListenReport =
   | {
       readonly kind: 'over'
       readonly take: HeardWholeTake
+      /** At the end of a file whose header tells of less than it holds: not heard. */
+      readonly unheardS?: number
       readonly sound?: { readonly samples: Float32Array; readonly sampleRateHz: number } | undefined
     }
   /** Part of a file that has been heard. */

@@ -1,6 +1,6 @@
 import { onScopeDispose, ref, shallowRef } from 'vue'
 import type { HeardNote, HeardWholeTake, SoundLevel } from '#core'
-import { listenFaultSentence, goneSentence, microphoneSentence } from '../words/listening'
+import { goneSentence, listenFaultSentence, microphoneSentence, unheardSentence } from '../words/listening'
 import ListenWorker from './listen.worker?worker'
 import type { ListenFault, ListenOrder, ListenReport, StudentOrder } from './messages'
 import { decodeFile, openMicrophone, playAloud, type SoundSource } from './sources'
@@ -58,6 +58,8 @@ export function useListening(
   const fault = ref('')
   /** Of the take that was listened to last; gone with the page. */
   const sound = shallowRef<{ readonly samples: Float32Array; readonly sampleRateHz: number }>()
+  /** Notes of the take that sounds, of which it is sure that they are over. */
+  let told: HeardNote[] = []
   let worker: ReturnType<ListenParts['newWorker']> | undefined
   let feed: SoundSource | undefined
   /** Another way to hear a recording that the first one does not know. */
@@ -69,6 +71,7 @@ export function useListening(
     leave()
     source.value = of
     notes.value = []
+    told = []
     sounding.value = null
     level.value = undefined
     progress.value = 0
@@ -93,7 +96,10 @@ export function useListening(
         level.value = news.level
         sounding.value = news.sounding
         pitch.value = news.cents
-        if (news.notes.length > 0) notes.value = [...notes.value, ...news.notes]
+        told.push(...news.notes)
+        // What is over and not sure yet is shown, and kept when the lid is closed.
+        const shown = told.length + news.pending.length
+        if (news.notes.length > 0 || notes.value.length !== shown) notes.value = [...told, ...news.pending]
         if (news.phase === 'playing') phase.value = 'playing'
         break
       }
@@ -106,6 +112,7 @@ export function useListening(
       case 'over': {
         notes.value = report.take.notes
         sound.value = report.sound
+        if (report.unheardS) fault.value = unheardSentence(report.unheardS)
         const of = source.value
         leave()
         onTake(report.take, of)

@@ -5,6 +5,7 @@ const level = (levelDb: number, noiseDb: number | null = -70, isClipped = false)
   levelDb,
   noiseDb,
   isClipped,
+  humHz: null,
 })
 
 describe('how loud it is', () => {
@@ -23,7 +24,8 @@ describe('how loud it is', () => {
   it('of the room is said before the first note, with what to do where it is too loud', () => {
     expect(roomSentence(null)).toContain('Listening')
     expect(roomSentence(-200)).toBe('The room is quiet.')
-    expect(roomSentence(-55)).toBe('The room hums at −55 dB: good enough.')
+    expect(roomSentence(-55)).toBe('The room is at −55 dB: good enough.')
+    expect(roomSentence(-55, 50)).toContain('hums at 50 Hz')
     expect(roomSentence(-30)).toContain('come nearer')
   })
 })
@@ -36,23 +38,53 @@ describe('what stands in the way', () => {
     expect(listenFaultSentence({ code: 'too_long', minutes: 119.6 })).toContain('120 minutes')
   })
 
-  it('of a take is its exercise, its octave or its loudness, in that order', () => {
+  describe('of a take', () => {
+    const note = { doubt: undefined, isWrong: false, index: 0 }
     const reading = {
-      readings: [{}],
+      readings: [note],
       extra: [],
       missing: [],
-      from: 0,
-      to: 1,
-      tuning: [],
       octaves: 0,
       isOther: false,
+      hasCompany: false,
     }
-    const said = (more: object, clipped = false) =>
-      takeSentence({ ...reading, ...more } as unknown as Parameters<typeof takeSentence>[0], clipped)
-    expect(said({})).toBe('')
-    expect(said({ readings: [] })).toContain('No note was heard')
-    expect(said({ isOther: true, octaves: 1 })).toContain('fits this exercise')
-    expect(said({ octaves: -1 }, true)).toContain('an octave below')
-    expect(said({}, true)).toContain('too loud for the microphone')
+    const plain = { hasClipped: false, humHz: null, ringsS: 0.2, doubleStops: [] }
+    const said = (more: object, whole: object = {}) =>
+      takeSentence(
+        { ...reading, ...more } as unknown as Parameters<typeof takeSentence>[0],
+        { ...plain, ...whole } as Parameters<typeof takeSentence>[1],
+        (index) => ['A4', 'B4', 'C♯5'][index]!,
+      )
+
+    it('is nothing, or that it was something else: then no finger is judged', () => {
+      expect(said({})).toBe('')
+      expect(said({ readings: [] })).toContain('No note was heard')
+      expect(said({ isOther: true })).toContain('fits this exercise')
+      expect(said({ isOther: true, octaves: -1 })).toMatch(/an octave below.*No finger is judged/)
+    })
+
+    it('names what was not heard and what is not judged, and why', () => {
+      expect(said({ missing: [1, 2, 1] })).toBe('Not heard: B4 and C♯5.')
+      expect(said({ readings: [{ ...note, index: 2, isWrong: true }] })).toContain(
+        'Another note was played for C♯5',
+      )
+      expect(said({ readings: [note, { ...note, index: 1, doubt: 'unsteady' }] })).toContain(
+        'No steady pitch: B4',
+      )
+      expect(said({ readings: [note, { ...note, index: 1, doubt: 'octave' }] })).toContain(
+        'another octave: B4',
+      )
+      expect(said({ readings: [note, { ...note, doubt: 'faint' }] })).toContain('1 note much softer')
+      expect(said({ extra: [{}, {}] })).toContain('2 notes more')
+    })
+
+    it('says what was in the way, and what to do', () => {
+      expect(said({ hasCompany: true, extra: [{}] })).toMatch(/^Somebody seems to talk.*in quiet\.$/)
+      expect(said({}, { humHz: 60 })).toContain('hums at 60 Hz')
+      expect(said({}, { ringsS: 1.4 })).toContain('ring on')
+      expect(said({ readings: [note, { ...note, doubt: 'rings' }] })).toContain('ring on')
+      expect(said({}, { doubleStops: [{}] })).toContain('two strings')
+      expect(said({}, { hasClipped: true })).toContain('too loud for the microphone')
+    })
   })
 })

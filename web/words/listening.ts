@@ -1,5 +1,5 @@
-import type { SoundLevel, TakeReading } from '#core'
-import { signedCents } from './numbers'
+import type { HeardWholeTake, SoundLevel, TakeReading } from '#core'
+import { count, listed, signedCents } from './numbers'
 
 /** Why nothing can be heard, and what to do about it. */
 export function microphoneSentence(error: unknown): string {
@@ -54,6 +54,11 @@ export function listenFaultSentence(
   }
 }
 
+/** What a file holds beyond what its header tells of. */
+export function unheardSentence(seconds: number): string {
+  return `The end of this recording, ${seconds < 1 ? 'less than a second' : `${Math.round(seconds)} seconds`}, was not heard: its header tells of less than the file holds. Save it as WAV anew to hear all of it.`
+}
+
 /** Quieter than this a note is heard badly, dB of full scale. Common practice, no source. */
 const QUIET_DB = -45
 /** A note stands so far above the room, at least. Common practice, no source. */
@@ -77,27 +82,78 @@ export function levelWord({
 }
 
 /** What the room is like before anybody plays. */
-export function roomSentence(noiseDb: number | null): string {
+export function roomSentence(noiseDb: number | null, humHz: number | null = null): string {
+  if (humHz !== null)
+    return `Something hums at ${humHz} Hz, a lamp or a plug: it is left out. Turn it off, or come nearer.`
   if (noiseDb === null) return 'Listening to the room …'
   if (noiseDb < HUMS_DB) return 'The room is quiet.'
-  const hums = `The room hums at ${signedCents(noiseDb)} dB`
+  const noise = `The room is at ${signedCents(noiseDb)} dB`
   return noiseDb < QUIET_DB
-    ? `${hums}: good enough.`
-    : `${hums}, too loud to hear a string well: come nearer.`
+    ? `${noise}: good enough.`
+    : `${noise}, too loud to hear a string well: come nearer.`
 }
 
-/** What a take says before any hand is judged; empty where nothing stands in the way. */
+/** A room in which a note takes longer to fall by 20 dB rings into the next one, seconds. Common practice, no source. */
+const RINGS_ON_S = 0.7
+
+/** What a take says before any hand is judged; empty where nothing stands in the way and nothing was left out. */
 export function takeSentence(
-  { isOther, readings, extra, octaves }: TakeReading,
-  hasClipped: boolean,
+  reading: TakeReading,
+  whole: Pick<HeardWholeTake, 'hasClipped' | 'humHz' | 'ringsS' | 'doubleStops'>,
+  nameOf: (index: number) => string,
 ): string {
+  const { isOther, readings, extra, octaves } = reading
   if (readings.length === 0 && extra.length === 0)
     return 'No note was heard. Play nearer to the microphone, or look which one is chosen.'
-  if (isOther)
-    return 'Little of what was heard fits this exercise. Choose what was played, or a free take, or play it once more.'
   if (octaves !== 0)
-    return `All of it was heard ${octaves > 0 ? 'an octave above' : 'an octave below'} the exercise; the fingers are judged all the same.`
-  if (hasClipped)
-    return 'Some of it was too loud for the microphone: those notes are less sure. Turn it down a little.'
-  return ''
+    return `What was heard lies ${octaves > 0 ? 'an octave above' : 'an octave below'} this exercise: another string, or another instrument? No finger is judged. Choose what was played, or play it once more.`
+  if (isOther)
+    return 'Little of what was heard fits this exercise: another piece, or another string? Choose what was played, or a free take, or play it once more.'
+  return [...leftOut(reading, nameOf), ...surroundings(reading, whole)].join(' ')
+}
+
+/** What was not heard, and what was heard and is not judged. */
+function leftOut(
+  { missing, readings, extra, hasCompany }: TakeReading,
+  nameOf: (index: number) => string,
+): string[] {
+  const names = (indices: readonly number[]) => listed([...new Set(indices.map(nameOf))])
+  const wrong = readings.filter((r) => r.isWrong && !r.doubt).map(({ index }) => index)
+  const unsteady = readings.filter(({ doubt }) => doubt === 'unsteady').map(({ index }) => index)
+  const octave = readings.filter(({ doubt }) => doubt === 'octave').map(({ index }) => index)
+  const faint = readings.filter(({ doubt }) => doubt === 'faint').length
+  return [
+    missing.length > 0 ? `Not heard: ${names(missing)}.` : '',
+    wrong.length > 0 ? `Another note was played for ${names(wrong)}: not judged.` : '',
+    octave.length > 0 ? `Heard in another octave: ${names(octave)}; not judged.` : '',
+    unsteady.length > 0 ? `No steady pitch: ${names(unsteady)}; not judged.` : '',
+    faint > 0
+      ? `${count(faint, 'note')} much softer than the others ${faint === 1 ? 'is' : 'are'} not judged.`
+      : '',
+    extra.length > 0 && !hasCompany ? `${count(extra.length, 'note')} more than the exercise has.` : '',
+  ].filter(Boolean)
+}
+
+/** What was in the way, and what to do about it. */
+function surroundings(
+  { readings, hasCompany }: TakeReading,
+  {
+    hasClipped,
+    humHz,
+    ringsS,
+    doubleStops,
+  }: Pick<HeardWholeTake, 'hasClipped' | 'humHz' | 'ringsS' | 'doubleStops'>,
+): string[] {
+  const rings = readings.some(({ doubt }) => doubt === 'rings') || (ringsS ?? 0) > RINGS_ON_S
+  return [
+    hasCompany
+      ? 'Somebody seems to talk or play beside: short and unsteady sounds are not judged. Play it once more in quiet.'
+      : '',
+    humHz !== null ? `Something hums at ${humHz} Hz: it is left out.` : '',
+    doubleStops.length > 0 ? 'Where two strings sounded together nothing is judged.' : '',
+    rings ? 'The room or the strings ring on: leave a little silence between notes.' : '',
+    hasClipped
+      ? 'Some of it was too loud for the microphone: those notes are less sure. Turn it down a little.'
+      : '',
+  ].filter(Boolean)
 }

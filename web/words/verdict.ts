@@ -216,7 +216,10 @@ function notEnough({
   fingersHeard: heard,
   fingersNeeded: needed,
   more,
+  unheard = [],
 }: Extract<KeptVerdict, { outcome: 'not_enough_notes' }>): string {
+  if (unheard.length > 0)
+    return `In tune as far as it was heard. Nothing sure was heard of ${listed(unheard)}: play ${unheard.length === 1 ? 'it' : 'them'} once more.`
   if (heard.length >= needed && more)
     return `Not enough notes yet: about ${count(more, 'note')} more on these fingers would tell.`
   if (heard.length === 0) return `Not enough notes yet: read ${needed} fingers on this string.`

@@ -1,3 +1,4 @@
+import { median, sum } from 'd3-array'
 import type { Stringing } from '../../instrument'
 import { A4_HZ } from '../../pitch'
 import {
@@ -9,7 +10,7 @@ import {
   type LandingSource,
 } from '../../take'
 import type { HeardNote } from '../notes'
-import { align, type Match } from './align'
+import { align, ALIGNMENT_COSTS, type Match } from './align'
 import { guessNotes } from './guess'
 
 /** One note of the exercise as it was played. */
@@ -22,6 +23,8 @@ export interface NoteReading extends ExpectedNote {
   readonly octaves: number
   /** Another note in its stead, and no finger that aims badly. */
   readonly isWrong: boolean
+  /** Why it is not judged; undefined of what is. */
+  readonly doubt: Doubt | undefined
   /** Off the note that was meant, the string's own tuning taken out. */
   readonly landingCents: number
   readonly landingSigmaCents: number
@@ -38,6 +41,12 @@ export interface StringTuning {
   readonly count: number
 }
 
+/**
+ * Why a note that was heard is not judged: far softer than the others (somebody else, or the room), a short softer end of the note
+ * before (the room rings on), heard in another octave than the rest, or too unsteady to have one pitch.
+ */
+export type Doubt = 'faint' | 'rings' | 'octave' | 'unsteady'
+
 /** What a take says about its exercise. */
 export interface TakeReading {
   /** In the order they were played. */
@@ -50,14 +59,30 @@ export interface TakeReading {
   readonly to: number
   /** Of the open strings that were played. Their notes' references are moved by it: tune first, and blame no hand. */
   readonly tuning: readonly StringTuning[]
-  /** Octaves by which most of the take lies off, where it does. */
+  /** Octaves by which the take lies off an exercise that it fits otherwise. */
   readonly octaves: number
-  /** Little of what was heard fits: another exercise, string or instrument. */
+  /** Little of what was heard fits, or it fits an octave away: another exercise, string or instrument. */
   readonly isOther: boolean
+  /** Short or unsteady pitches that are no notes of this player make up a good part of it: somebody talks or plays beside. */
+  readonly hasCompany: boolean
 }
 
-/** Below this part of well-matched notes a take is of another exercise. */
+/** Below this part of well-matched notes a take is of another exercise; one that is far off counts half. */
 const LEAST_FIT = 0.6
+const FAR_COUNTS = 0.5
+/** A finger is read up to here: low 2 for high 2, and as much again as it may aim badly. Beyond, it plays another note. */
+export const READ_TO_CENTS = 150
+const FAR_CENTS = ALIGNMENT_COSTS.wrongCents
+/** So much softer than the median of the take is not this player, dB. From recorded strings and a second player 12 dB softer. */
+const FAINT_DB = 12
+/** A repetition that is so short, and softer by so much, is what is left of the note before. */
+const RINGS = { lastsS: 0.25, softerDb: 3 } as const
+/** A landing that is known no better is none. */
+const UNSTEADY_CENTS = 14
+/** Pitches of a voice: shorter than this, or known no better; and the part of all that is heard that makes company of them. */
+const FRAGMENT = { lastsS: 0.2, sigmaCents: 8, ofAll: 0.12, count: 3 } as const
+/** An open string tells its tuning once it has sounded so long. */
+export const OPEN_STRING_LASTS_S = 0.25
 /** An open string that is off by more is another note. */
 const OPEN_STRING_CENTS = 70
 
@@ -79,14 +104,20 @@ export function readTake(
     written,
   )
   const reading = readMatches(heard, notes, written, alignment.matches)
-  const well = reading.readings.filter(({ isWrong }) => !isWrong).length
+  const sure = reading.readings.filter(({ doubt }) => doubt === undefined || doubt === 'octave')
+  const near = sure.filter(({ landingCents }) => Math.abs(landingCents) <= FAR_CENTS).length
+  const far = sure.filter((r) => !r.isWrong).length - near
+  const told = sure.length + reading.extra.filter((note) => !isFragment(note)).length
   const { missing, from, to } = alignment
+  const fits = sure.length > 0 && near + FAR_COUNTS * far >= LEAST_FIT * told
   return {
     ...reading,
     missing,
     from,
     to,
-    isOther: heard.length > 0 && well < LEAST_FIT * Math.max(heard.length, 1),
+    octaves: fits ? reading.octaves : 0,
+    // No finger is judged an octave away: that is another string, or another instrument.
+    isOther: heard.length > 0 && (!fits || reading.octaves !== 0),
   }
 }
 
@@ -130,9 +161,11 @@ function readMatches(
   notes: readonly ExpectedNote[],
   written: readonly { readonly cents: number }[],
   matches: readonly Match[],
-): Pick<TakeReading, 'readings' | 'extra' | 'tuning' | 'octaves'> {
+): Pick<TakeReading, 'readings' | 'extra' | 'tuning' | 'octaves' | 'hasCompany'> {
   const octaves = mostOctaves(matches)
   const tuning = tuningOf(heard, notes, written, matches, octaves)
+  const attackCents = attackOf(heard, notes, matches)
+  const loudDb = median(matches.flatMap((m, i) => (m.kind === 'meant' ? [heard[i]!.levelDb] : []))) ?? 0
   const readings = heard.flatMap((note, i): NoteReading[] => {
     const match = matches[i]!
     if (match.kind === 'extra') return []
@@ -141,7 +174,9 @@ function readMatches(
     // An open string is told as it was heard: it is what the others are held against.
     const moved = expected.finger === 0 ? 0 : (string?.cents ?? 0)
     const meant = written[match.index]!.cents + 1200 * match.octaves + moved
-    const sigma = (own: number) => Math.hypot(own, expected.finger === 0 ? 0 : (string?.sigmaCents ?? 0))
+    const sigma = (own: number, attack = 0) =>
+      expected.finger === 0 ? own : Math.hypot(own, string?.sigmaCents ?? 0, attack)
+    const landingCents = note.landing.cents - meant
     return [
       {
         ...expected,
@@ -149,15 +184,53 @@ function readMatches(
         heard: note,
         how: match.how,
         octaves: match.octaves,
-        isWrong: match.isWrong,
-        landingCents: note.landing.cents - meant,
-        landingSigmaCents: sigma(note.landing.sigmaCents),
+        isWrong: Math.abs(landingCents) > READ_TO_CENTS,
+        doubt: doubtOf(note, match, { octaves, loudDb }),
+        landingCents,
+        landingSigmaCents: sigma(note.landing.sigmaCents, attackCents),
         settledCents: note.settled.cents - meant,
         settledSigmaCents: sigma(note.settled.sigmaCents),
       },
     ]
   })
-  return { readings, extra: heard.filter((_, i) => matches[i]!.kind === 'extra'), tuning, octaves }
+  const extra = heard.filter((_, i) => matches[i]!.kind === 'extra')
+  const fragments = [...extra, ...readings.filter((r) => r.doubt).map((r) => r.heard)].filter(isFragment)
+  const lasts = (all: readonly HeardNote[]) => sum(all, ({ startS, endS }) => endS - startS)
+  const hasCompany = fragments.length >= FRAGMENT.count && lasts(fragments) > FRAGMENT.ofAll * lasts(heard)
+  return { readings, extra, tuning, octaves, hasCompany }
+}
+
+function isFragment({ startS, endS, landing, wobbleCents }: HeardNote): boolean {
+  return endS - startS < FRAGMENT.lastsS || Math.max(landing.sigmaCents, wobbleCents) > FRAGMENT.sigmaCents
+}
+
+function doubtOf(
+  { startS, endS, levelDb, landing }: HeardNote,
+  { octaves, how }: Extract<Match, { kind: 'meant' }>,
+  take: { readonly octaves: number; readonly loudDb: number },
+): Doubt | undefined {
+  if (levelDb < take.loudDb - FAINT_DB) return 'faint'
+  const isShort = endS - startS < RINGS.lastsS
+  if (how === 'repeated' && isShort && levelDb < take.loudDb - RINGS.softerDb) return 'rings'
+  if (octaves !== take.octaves) return 'octave'
+  return landing.sigmaCents > UNSTEADY_CENTS ? 'unsteady' : undefined
+}
+
+/**
+ * How far a stroke's attack moves a pitch: an open string has no finger, so what its landing differs from its settled pitch is the
+ * attack's (root mean square of this take's; 0 of none). A stopped note is known no better.
+ */
+function attackOf(
+  heard: readonly HeardNote[],
+  notes: readonly ExpectedNote[],
+  matches: readonly Match[],
+): number {
+  const moved = matches.flatMap((match, i) => {
+    if (match.kind === 'extra' || notes[match.index]!.finger !== 0) return []
+    const { glideCents } = heard[i]!
+    return Math.abs(glideCents) < OPEN_STRING_CENTS ? [glideCents ** 2] : []
+  })
+  return moved.length > 0 ? Math.sqrt(sum(moved) / moved.length) : 0
 }
 
 /** Landings of the fingers and open strings that were heard, for what judges takes. */
@@ -167,7 +240,7 @@ export function landingsOf(
   source: LandingSource,
 ): Landing[] {
   return readings
-    .filter(({ isWrong }) => !isWrong)
+    .filter(({ isWrong, doubt }) => !isWrong && doubt === undefined)
     .map((reading) =>
       landingAtCents(stringing, reading, reading.landingCents, {
         sigmaCents: reading.landingSigmaCents,
@@ -214,7 +287,9 @@ function tuningOf(
   matches.forEach((match, i) => {
     if (match.kind === 'extra') return
     const expected = notes[match.index]!
-    const { settled } = heard[i]!
+    const { settled, startS, endS } = heard[i]!
+    // A short one has not settled.
+    if (endS - startS < OPEN_STRING_LASTS_S) return
     const off = settled.cents - written[match.index]!.cents - 1200 * octaves
     if (expected.finger !== 0 || Math.abs(off) > OPEN_STRING_CENTS) return
     const sum = sums.get(expected.stringIndex) ?? { weight: 0, cents: 0, count: 0 }

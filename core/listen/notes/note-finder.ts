@@ -128,6 +128,13 @@ export class NoteFinder {
     return last && this.#measured(last, parts.length === 1, this.#lastS)
   }
 
+  /** Notes before the one that sounds, as far as they can be told: they are over, and what follows them may still change that. */
+  get pending(): readonly HeardNote[] {
+    if (this.#plateaus.isOne) return []
+    const parts = this.#parts().slice(0, -1)
+    return parts.flatMap((part, i) => this.#measured(part, i === 0, this.#edgeS(part.to)) ?? [])
+  }
+
   /** Takes in the next frame; the notes that are over by now. */
   push(frame: PitchFrame): HeardNote[] {
     this.#lastS = frame.atS
@@ -438,7 +445,15 @@ export class NoteFinder {
 function voiced(frame: PitchFrame): VoicedFrame | undefined {
   if (frame.frequencyHz === null) return undefined
   const { atS, sigmaCents, confidence, levelDb, brightDb, stiffness } = frame
-  return { atS, cents: centsOf(frame), sigmaCents, confidence, levelDb, brightnessDb: brightDb - levelDb, stiffness }
+  return {
+    atS,
+    cents: centsOf(frame),
+    sigmaCents,
+    confidence,
+    levelDb,
+    brightnessDb: brightDb - levelDb,
+    stiffness,
+  }
 }
 
 function centsOf({ frequencyHz }: PitchFrame): number {

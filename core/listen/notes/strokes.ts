@@ -114,7 +114,12 @@ function loudest(frames: readonly PitchFrame[], from: number, to: number): numbe
 }
 
 /** The most of frames `from` … `to` − 1, as far as they are there. */
-function most(frames: readonly PitchFrame[], from: number, to: number, of: (f: PitchFrame) => number): number {
+function most(
+  frames: readonly PitchFrame[],
+  from: number,
+  to: number,
+  of: (f: PitchFrame) => number,
+): number {
   let best = -Infinity
   for (let i = Math.max(0, from); i < Math.min(frames.length, to); i++) best = Math.max(best, of(frames[i]!))
   return best

@@ -148,7 +148,7 @@ const word = computed(() => (props.level ? levelWord(props.level) : 'silent'))
 const stateWords = computed(() => {
   if (props.phase === 'opening') return 'One moment …'
   if (props.phase === 'playing') return 'Playing'
-  return `Play it when you like, twice over or more. ${roomSentence(props.level?.noiseDb ?? null)}`
+  return `Play it when you like, twice over or more. ${roomSentence(props.level?.noiseDb ?? null, props.level?.humHz ?? null)}`
 })
 const now = computed(() => {
   if (!props.sounding) return undefined

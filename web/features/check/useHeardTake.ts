@@ -31,6 +31,7 @@ import { useDrafts } from '../../stores/drafts'
 import { useKeptCheck } from '../../stores/kept-check'
 import { useAsStudio } from '../../ui/asStudio'
 import { takeSentence } from '../../words/listening'
+import { noteLabel } from '../../words/notes'
 
 /** Field of a sheet's draft in which a heard take lies beside what is typed. */
 export const TAKE_FIELD = 'take'
@@ -90,7 +91,8 @@ export function useHeardTake({ stringing, exercise, improvised, sheet }: Asked, 
     keepDraft(own, landings, from, whole.track)
     // Another take has begun meanwhile: this one is kept, and says nothing.
     if (own !== of) return
-    if (own.sheet === sheet.value) said.value = takeSentence(reading, whole.hasClipped)
+    if (own.sheet === sheet.value)
+      said.value = takeSentence(reading, whole, (index) => noteLabel(playedNotes(own.line)[index]!.note))
     // What is in memory is another string’s, or another player’s, than who is looked at by now.
     else listening.sound.value = undefined
   }
