@@ -32,6 +32,25 @@ const STIFFNESS: Record<FamilyId, number> = { violin: 4e-5, viola: 5e-5, cello: 
 const RINGS_S: Record<FamilyId, number> = { violin: 0.35, viola: 0.45, cello: 0.8, bass: 1.3 }
 /** Seconds in which a bow brings partial 1 to its strength; higher partials follow within a few periods more. */
 const BOW_SPEAKS_S: Record<FamilyId, number> = { violin: 0.02, viola: 0.025, cello: 0.035, bass: 0.045 }
+/**
+ * How far an attack's pitch is off as it begins, cents: mean and standard deviation; it is gone in some hundredths of a second. Set so
+ * that a twentieth of a second after a note began it scatters about as recorded strings do (bench/recorded: violin 10, cello 17, bass
+ * 30 and more); the viola between.
+ */
+const SCOOP: Record<FamilyId, { readonly meanCents: number; readonly sigmaCents: number }> = {
+  violin: { meanCents: 0, sigmaCents: 24 },
+  viola: { meanCents: -2, sigmaCents: 28 },
+  cello: { meanCents: -6, sigmaCents: 40 },
+  bass: { meanCents: -20, sigmaCents: 55 },
+}
+const SCOOP_S = 0.045
+/**
+ * By what part a partial's strength changes for each cent that a vibrato moves it along the body's resonances, one standard deviation: the
+ * level of a recorded cello swings by 1.2 dB (root mean square) in a vibrato of 7 cents.
+ */
+const RESONANCE_PER_CENT = 0.03
+/** No resonance leaves less of a partial, or makes it stronger. */
+const RESONANCE = { least: 0.25, most: 1.75 } as const
 /** How far the bow's friction shakes the pitch, cents. */
 const JITTER_CENTS = 0.6
 /** A bow change: how long, and what is left of the sound in its middle. */
@@ -74,11 +93,14 @@ function levelled(output: Float64Array, source: RandomSource, level: number, noi
 }
 
 /** The pitch of a note from its beginning, cents above A4. */
-function pitchOf(source: RandomSource, note: PlayedNote, { vibrato, repair, faults }: Manner, stepS: number) {
+function pitchOf(source: RandomSource, familyId: FamilyId, note: PlayedNote, manner: Manner, stepS: number) {
+  const { vibrato, repair, faults, stroke } = manner
   const normal = randomNormal.source(source)(0, 1)
+  const { meanCents, sigmaCents } = SCOOP[familyId]
+  const scoop = stroke === 'bow' && !note.isSlurred ? meanCents + sigmaCents * normal() : 0
   const phase = source() * 2 * Math.PI
   let [jitter, wobble, wobbleSpeed] = [0, 0, 0]
-  return (atS: number): number => {
+  return (atS: number): { readonly cents: number; readonly swing: number } => {
     // Friction: noise through one pole at 20 Hz. A finger that gives way: noise through two at 2 Hz.
     const a = Math.exp(-2 * Math.PI * 20 * stepS)
     jitter = a * jitter + Math.sqrt(1 - a * a) * normal()
@@ -94,14 +116,15 @@ function pitchOf(source: RandomSource, note: PlayedNote, { vibrato, repair, faul
             (1 - Math.sin(2 * Math.PI * vibrato.rateHz * (atS - 0.15) + phase)) *
             Math.min(1, (atS - 0.15) / 0.15)
         : 0
-    return (
+    const cents =
       note.writtenCents +
       note.landingCents +
       moved * (note.settledCents - note.landingCents) +
       swing +
+      scoop * Math.exp(-atS / SCOOP_S) +
       JITTER_CENTS * jitter +
       (note.finger === 0 ? 0 : faults.wobbleCents * wobble)
-    )
+    return { cents, swing }
   }
 }
 
@@ -115,7 +138,7 @@ function sound(
   { sampleRateHz, a4Hz }: Recording,
 ): void {
   const stepS = STEP / sampleRateHz
-  const pitch = pitchOf(source, note, manner, stepS)
+  const pitch = pitchOf(source, familyId, note, manner, stepS)
   const bowed = manner.stroke === 'bow'
   const hz = frequencyHz(note.writtenCents + note.landingCents, a4Hz)
   const highestHz = Math.min(0.45 * sampleRateHz, 12_000)
@@ -130,6 +153,8 @@ function sound(
     return k * Math.sqrt((1 + stiffness * k * k) / (1 + stiffness))
   })
   const phases = partials.map(() => 2 * Math.PI * source())
+  const slope = randomNormal.source(source)(0, RESONANCE_PER_CENT)
+  const slopes = partials.map(() => slope())
   const from = Math.round(note.startS * sampleRateHz)
   // A slurred note takes over in a crossing as short as a finger's fall.
   const fadeInS = note.isSlurred ? FINGER_FALLS_S : 0
@@ -144,9 +169,14 @@ function sound(
   const strengths = partials.map(() => 0)
   for (let n = from; n < to; n += STEP) {
     const atS = (n - from) / sampleRateHz
-    const stepHz = frequencyHz(pitch(atS), a4Hz)
+    const { cents, swing } = pitch(atS)
+    const stepHz = frequencyHz(cents, a4Hz)
+    const resonance = (k: number) =>
+      Math.max(RESONANCE.least, Math.min(RESONANCE.most, 1 + slopes[k]! * swing))
     const loud = loudness(atS, endS, fadeInS, fadeOutS, note, next, bowed)
-    const targets = partials.map((a, i) => a * loud * partialAt(i + 1, atS, familyId, bowed, note.isSlurred))
+    const targets = partials.map(
+      (a, i) => a * loud * resonance(i) * partialAt(i + 1, atS, familyId, bowed, note.isSlurred),
+    )
     const count = Math.min(STEP, to - n)
     const turn = (2 * Math.PI * stepHz) / sampleRateHz
     for (let k = 0; k < partials.length; k++) {

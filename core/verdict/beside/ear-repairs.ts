@@ -15,7 +15,8 @@ const FAR = 0.6
  */
 export const earRepairs: Beside = ({ notes, toleranceCents }) => {
   const heard = notes.flatMap(({ landing, weight }) =>
-    landing.heard && weight > 0
+    // Where a swing's middle lies off the landing it is the vibrato's, and no ear's.
+    landing.heard && weight > 0 && landing.heard.vibratoWidthCents === undefined
       ? [{ landed: Math.abs(landing.cents), settled: Math.abs(landing.heard.settledCents) }]
       : [],
   )

@@ -153,7 +153,8 @@ describe('a take that is listened to', () => {
     microphone.feed(sound)
     microphone.feed(SILENCE)
     const [lowest, first] = heard.landings.value
-    expect(lowest!.cents).toBeCloseTo(-20, 0)
+    // The attack of an open string moves it by part of a cent.
+    expect(Math.abs(lowest!.cents + 20)).toBeLessThan(1)
     expect(Math.abs(first!.cents)).toBeLessThan(2)
     const notes = trackNotes(violin, heard.track.value!, heard.landings.value)
     expect(Math.abs(notes[1]!.moments[10]![1])).toBeLessThan(6)
