@@ -1,5 +1,19 @@
 // What the ear is asked of recorded strings: each trial makes sound of which something is known, and says how far off the ear was.
-import { hearNotes, type HeardNote, type RandomSource } from '../../core'
+import {
+  familyOf,
+  fifths,
+  hearNotes,
+  judgeTake,
+  landingsOf,
+  pitchOfExpected,
+  playedNotes,
+  readTake,
+  shapeExercise,
+  stringingOf,
+  type FamilyId,
+  type HeardNote,
+  type RandomSource,
+} from '../../core'
 import { compose, nearest, oneOf, type Composed, type Join } from './compose'
 import type { Recording } from './recordings'
 import { bendRatio, resample } from './resample'
@@ -150,4 +164,86 @@ export function takeOf(
       }
     }),
   )
+}
+
+/** What is played of each family, cents above 440 Hz: scales where hands are taught, the last note but some once more. */
+export const SCALES: Record<FamilyId, readonly number[]> = {
+  violin: [-1400, -1200, -1000, -900, -700, -500, -300, -200, 0, 200, 400, 500, 700, 700, 500, 400],
+  viola: [-2100, -1900, -1700, -1600, -1400, -1200, -1000, -900, -700, -700, -900, -1000],
+  cello: [-3300, -3100, -2900, -2800, -2600, -2400, -2200, -2100, -1900, -1700, -1500, -1400, -1200, -1200],
+  bass: [-3900, -3800, -3500, -3300, -3100, -2900, -2700, -2500, -2400, -2400, -2500, -2700],
+}
+
+const LENGTHS: Record<FamilyId, number> = { violin: 328, viola: 371, cello: 690, bass: 1050 }
+const NEAR_CENTS = 20
+
+/** A hand that was played wrongly, and whether anybody is told. */
+export interface JudgedHand {
+  readonly what: string
+  /** The finger is read where it was, or said to be missing or another note, or it is said that something else was played. */
+  readonly isTold: boolean
+}
+
+/** One finger far off, another string, another piece: each played from recordings on a family's second string. */
+export function judgedHands(
+  family: FamilyId,
+  pool: readonly Recording[],
+  offs = [40, 100, 150, -70, -100, -130],
+): JudgedHand[] {
+  const known = familyOf(family)
+  const stringing = stringingOf({
+    family: known,
+    sizeId: known.sizes[0]!.id,
+    system: fifths,
+    lengthsMm: [LENGTHS[family]],
+  })
+  const long = pool.filter((r) => r.samples.length / r.sampleRateHz > 2)
+  const exercise = shapeExercise(stringing.tuning, 1, known.shapes[0]!)
+  const line = playedNotes(exercise)
+  const pitches = line.map((note) => pitchOfExpected(stringing, note))
+  const judge = (cents: readonly number[]) => {
+    const { samples, sampleRateHz } = compose(
+      cents.map((wanted) => ({
+        recording: nearest(long, wanted),
+        cents: wanted,
+        lastsS: 0.45,
+        join: 'detached',
+      })),
+    )
+    const reading = readTake(hearNotes(samples, sampleRateHz).notes, stringing, line)
+    const landings = reading.isOther ? [] : landingsOf(stringing, reading, 'recording')
+    return { reading, verdict: judgeTake({ stringing, exercise, landings, toleranceCents: 15 }) }
+  }
+  const fingers = [...new Set(line.map(({ finger }) => finger))].filter((finger) => finger !== 0)
+  const one = fingers.flatMap((finger) =>
+    offs.map((off): JudgedHand => {
+      const round = line.map((note, i) => pitches[i]! + (note.finger === finger ? off : 0))
+      const { reading, verdict } = judge([...round, ...round.slice(1)])
+      const own = reading.readings.filter((r) => r.finger === finger && !r.doubt)
+      const isRead = own.some((r) => !r.isWrong && Math.abs(r.landingCents - off) < NEAR_CENTS)
+      const isSaid =
+        reading.isOther ||
+        own.some((r) => r.isWrong) ||
+        reading.missing.some((i) => line[i]!.finger === finger)
+      return {
+        what: `${family}, ${finger} ${off} cents off`,
+        isTold: (isRead || isSaid) && verdict.outcome !== 'in_tune',
+      }
+    }),
+  )
+  const otherString = playedNotes(shapeExercise(stringing.tuning, 0, known.shapes[0]!)).map((n) =>
+    pitchOfExpected(stringing, n),
+  )
+  const tunes = [
+    [0, 2, -2, -7],
+    [4, 2, 0, 2, 4, 4, 4],
+    [7, 7, 9, 9, 7, 4],
+    [-3, 0, 5, 2, -1],
+  ].map((tune) => tune.map((semitones) => pitches[0]! + 100 * semitones))
+  const others = [otherString, ...tunes].map((cents, i): JudgedHand => {
+    const { reading, verdict } = judge(cents)
+    const isTold = reading.isOther || !['in_tune', 'explained'].includes(verdict.outcome)
+    return { what: `${family}, ${i === 0 ? 'another string' : `tune ${i}`}`, isTold }
+  })
+  return [...one, ...others]
 }
