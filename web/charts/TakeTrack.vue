@@ -69,7 +69,7 @@ import { fingerSign, fingerWords } from '../words/fingers'
 import { scaleLinear, type ScaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { computed } from 'vue'
-import { writeHeardMidi, writeWav } from '#core'
+import { READ_TO_CENTS, writeHeardMidi, writeWav } from '#core'
 import TableExport from '../files/TableExport.vue'
 import { saveFile } from '../files/tables'
 import ChartFrame from './ChartFrame.vue'
@@ -91,8 +91,8 @@ const emit = defineEmits<{ hear: [index: number] }>()
 /** A note so narrow has no room for its finger, or its name; they are read out all the same. */
 const FINGER_PX = 12
 const NAME_PX = 24
-/** What lies further off is drawn at the edge. */
-const MOST_CENTS = 75
+/** A finger is read up to here; what lies further off is drawn at the edge. */
+const MOST_CENTS = READ_TO_CENTS
 const LEAST_CENTS = 30
 
 const reach = computed(() => {
@@ -123,10 +123,17 @@ const spokenOf = (n: TrackNote) =>
   `${fingerWords(n.finger)}, ${noteLabel(n.note)}, landed ${signedCents(n.landingCents)}, left at ${signedCents(n.settledCents)} cents`
 const spoken = computed(() => props.notes.map(spokenOf).join('; '))
 
-const pathOf = line<readonly [number, number]>(
-  ([px]) => px,
-  ([, py]) => py,
-)
+/** Moments that lie further off are another sound’s, or none’s: the line breaks there. */
+const pathOf = (
+  moments: TrackNote['moments'],
+  x: ScaleLinear<number, number>,
+  y: ScaleLinear<number, number>,
+) =>
+  line<readonly [number, number]>(
+    ([atS]) => x(atS),
+    ([, cents]) => y(cents),
+  ).defined(([, cents]) => Math.abs(cents) <= reach.value)(moments) ?? ''
+
 function drawn(x: ScaleLinear<number, number>, y: ScaleLinear<number, number>) {
   return props.notes.map((n) => {
     const isOff = n.finger !== 0 && Math.abs(n.landingCents) > props.toleranceCents
@@ -138,7 +145,7 @@ function drawn(x: ScaleLinear<number, number>, y: ScaleLinear<number, number>) {
       left: x(n.startS),
       width: Math.max(1, x(n.endS) - x(n.startS)),
       middle: (x(n.startS) + x(n.endS)) / 2,
-      path: pathOf(n.moments.map(([atS, cents]) => [x(atS), y(cents)] as const)) ?? '',
+      path: pathOf(n.moments, x, y),
       landingX: x(n.startS) + 6,
       landingY: y(n.landingCents),
       settledX: x(n.endS) - 6,

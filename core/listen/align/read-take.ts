@@ -80,7 +80,7 @@ const RINGS = { lastsS: 0.25, softerDb: 3 } as const
 /** A landing that is known no better is none. */
 const UNSTEADY_CENTS = 14
 /** Pitches of a voice: shorter than this, or known no better; and the part of all that is heard that makes company of them. */
-const FRAGMENT = { lastsS: 0.2, sigmaCents: 8, ofAll: 0.12, count: 3 } as const
+const FRAGMENT = { lastsS: 0.3, sigmaCents: 8, ofAll: 0.12, count: 3 } as const
 /** An open string tells its tuning once it has sounded so long. */
 export const OPEN_STRING_LASTS_S = 0.25
 /** An open string that is off by more is another note. */
@@ -194,7 +194,8 @@ function readMatches(
     ]
   })
   const extra = heard.filter((_, i) => matches[i]!.kind === 'extra')
-  const fragments = [...extra, ...readings.filter((r) => r.doubt).map((r) => r.heard)].filter(isFragment)
+  const strange = readings.filter(({ doubt }) => doubt === 'octave' || doubt === 'faint')
+  const fragments = [...extra.filter(isFragment), ...strange.map((r) => r.heard)]
   const lasts = (all: readonly HeardNote[]) => sum(all, ({ startS, endS }) => endS - startS)
   const hasCompany = fragments.length >= FRAGMENT.count && lasts(fragments) > FRAGMENT.ofAll * lasts(heard)
   return { readings, extra, tuning, octaves, hasCompany }
