@@ -82,8 +82,8 @@ export const Exercise = z
 /** Which note of the exercise, from 0; null where its finger has one note only. */
 const NoteIndex = z.int().min(0).max(999).nullable().default(null)
 
-/** A finger that is further off than this is on another note. */
-const MAX_HEARD_CENTS = 150
+/** A finger is read to 150 cents off its note; where the ear leaves it may be further. */
+const MAX_HEARD_CENTS = 300
 const HeardCents = z.number().min(-MAX_HEARD_CENTS).max(MAX_HEARD_CENTS)
 /** One standard deviation. */
 const HeardSigma = z.number().min(0).max(200)

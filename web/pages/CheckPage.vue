@@ -280,7 +280,7 @@ function clear() {
 /** As it is sent: the places of a free take go with the exercise. */
 const heardDraft = computed(() => {
   if (!heard.draft.value) return null
-  const { line: _, ...taken } = heard.draft.value
+  const { line: _line, told: _told, ...taken } = heard.draft.value
   return taken
 })
 

@@ -3,4 +3,5 @@ export type { AlignedSound, AlignedTarget, Alignment, AlignmentCosts, Match } fr
 export { guessNotes } from './guess'
 export type { Guess, NoteGuess } from './guess'
 export { landingsOf, READ_TO_CENTS, readFreeTake, readTake } from './read-take'
-export type { Doubt, NoteReading, StringTuning, TakeReading } from './read-take'
+export type { Doubt } from './doubt'
+export type { NoteReading, StringTuning, TakeReading } from './read-take'

@@ -11,6 +11,7 @@ import {
 } from '../../take'
 import type { HeardNote } from '../notes'
 import { align, ALIGNMENT_COSTS, type Match } from './align'
+import { doubtOf, isCompany, isFragment, type Doubt } from './doubt'
 import { guessNotes } from './guess'
 
 /** One note of the exercise as it was played. */
@@ -41,12 +42,6 @@ export interface StringTuning {
   readonly count: number
 }
 
-/**
- * Why a note that was heard is not judged: far softer than the others (somebody else, or the room), a short softer end of the note
- * before (the room rings on), heard in another octave than the rest, or too unsteady to have one pitch.
- */
-export type Doubt = 'faint' | 'rings' | 'octave' | 'unsteady'
-
 /** What a take says about its exercise. */
 export interface TakeReading {
   /** In the order they were played. */
@@ -73,14 +68,6 @@ const FAR_COUNTS = 0.5
 /** A finger is read up to here: low 2 for high 2, and as much again as it may aim badly. Beyond, it plays another note. */
 export const READ_TO_CENTS = 150
 const FAR_CENTS = ALIGNMENT_COSTS.wrongCents
-/** So much softer than the median of the take is not this player, dB. From recorded strings and a second player 12 dB softer. */
-const FAINT_DB = 12
-/** A repetition that is so short, and softer by so much, is what is left of the note before. */
-const RINGS = { lastsS: 0.25, softerDb: 3 } as const
-/** A landing that is known no better is none. */
-const UNSTEADY_CENTS = 14
-/** Pitches of a voice: shorter than this, or known no better; and the part of all that is heard that makes company of them. */
-const FRAGMENT = { lastsS: 0.3, sigmaCents: 8, ofAll: 0.12, count: 3 } as const
 /** An open string tells its tuning once it has sounded so long. */
 export const OPEN_STRING_LASTS_S = 0.25
 /** An open string that is off by more is another note. */
@@ -196,25 +183,7 @@ function readMatches(
   const extra = heard.filter((_, i) => matches[i]!.kind === 'extra')
   const strange = readings.filter(({ doubt }) => doubt === 'octave' || doubt === 'faint')
   const fragments = [...extra.filter(isFragment), ...strange.map((r) => r.heard)]
-  const lasts = (all: readonly HeardNote[]) => sum(all, ({ startS, endS }) => endS - startS)
-  const hasCompany = fragments.length >= FRAGMENT.count && lasts(fragments) > FRAGMENT.ofAll * lasts(heard)
-  return { readings, extra, tuning, octaves, hasCompany }
-}
-
-function isFragment({ startS, endS, landing, wobbleCents }: HeardNote): boolean {
-  return endS - startS < FRAGMENT.lastsS || Math.max(landing.sigmaCents, wobbleCents) > FRAGMENT.sigmaCents
-}
-
-function doubtOf(
-  { startS, endS, levelDb, landing }: HeardNote,
-  { octaves, how }: Extract<Match, { kind: 'meant' }>,
-  take: { readonly octaves: number; readonly loudDb: number },
-): Doubt | undefined {
-  if (levelDb < take.loudDb - FAINT_DB) return 'faint'
-  const isShort = endS - startS < RINGS.lastsS
-  if (how === 'repeated' && isShort && levelDb < take.loudDb - RINGS.softerDb) return 'rings'
-  if (octaves !== take.octaves) return 'octave'
-  return landing.sigmaCents > UNSTEADY_CENTS ? 'unsteady' : undefined
+  return { readings, extra, tuning, octaves, hasCompany: isCompany(fragments, heard) }
 }
 
 /**

@@ -189,6 +189,18 @@ describe('a take that is listened to', () => {
     expect(heard.draft.value).toEqual(before)
   })
 
+  it('says what was not heard and left out, and says it after a reload as well', async () => {
+    const { heard, microphone } = open()
+    await heard.listen()
+    const notes = onA.notes.filter(({ finger }) => finger !== 1)
+    microphone.feed(playing({ scatterCents: 0 }, { ...onA, notes }).sound)
+    microphone.feed(SILENCE)
+    expect(heard.said.value).toContain('Not heard: B4')
+    await nextTick()
+    const again = open().heard
+    expect(again.said.value).toBe(heard.said.value)
+  })
+
   const scale = (() => {
     const made = exerciseOf(placementContext(violin.family, violin.tuning), {
       kind: 'scale',

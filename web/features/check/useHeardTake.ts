@@ -88,11 +88,14 @@ export function useHeardTake({ stringing, exercise, improvised, sheet }: Asked, 
     if (isLong) await breath()
     const landings = heardLandings(reading, strings, from)
     if (isLong) await breath()
-    keepDraft(own, landings, from, whole.track)
+    const told = takeSentence(reading, whole, (index) => {
+      const note = (reading.readings.find((r) => r.index === index) ?? playedNotes(own.line)[index])?.note
+      return note ? noteLabel(note) : ''
+    })
+    keepDraft(own, landings, from, whole.track, told)
     // Another take has begun meanwhile: this one is kept, and says nothing.
     if (own !== of) return
-    if (own.sheet === sheet.value)
-      said.value = takeSentence(reading, whole, (index) => noteLabel(playedNotes(own.line)[index]!.note))
+    if (own.sheet === sheet.value) said.value = told
     // What is in memory is another string’s, or another player’s, than who is looked at by now.
     else listening.sound.value = undefined
   }
@@ -103,9 +106,18 @@ export function useHeardTake({ stringing, exercise, improvised, sheet }: Asked, 
   }
 
   /** What was heard so far, as a draft; where it is none of the exercise, the draft is what it was before. */
-  function keepDraft(own: typeof of, heard: readonly Landing[], from: HeardSource, track: PitchTrack | null) {
+  function keepDraft(
+    own: typeof of,
+    heard: readonly Landing[],
+    from: HeardSource,
+    track: PitchTrack | null,
+    told = '',
+  ) {
     if (heard.length > 0 && own.sheet === sheet.value) keptCheck.forget()
-    const text = heard.length > 0 ? JSON.stringify(draftOf(heard, from, track, own.line)) : own.before
+    const text =
+      heard.length > 0
+        ? JSON.stringify({ ...draftOf(heard, from, track, own.line), ...(told && { told }) })
+        : own.before
     drafts.type(own.sheet, TAKE_FIELD, text)
   }
 
@@ -211,8 +223,8 @@ export function useHeardTake({ stringing, exercise, improvised, sheet }: Asked, 
     finger,
     draft,
     track,
-    /** What stands in the way of a verdict, or is to be known beside it. */
-    said,
+    /** What stands in the way of a verdict, or is to be known beside it; after a reload as well. */
+    said: computed(() => said.value || (phase.value === 'off' ? (draft.value?.told ?? '') : '')),
     listen(deviceId = '', droneHz?: number) {
       begin()
       return listening.listen(deviceId, droneHz)
@@ -249,6 +261,8 @@ export function useHeardTake({ stringing, exercise, improvised, sheet }: Asked, 
 
 /** A heard take as it lies here until it is kept; of a free one with the places it was heard on. */
 export interface HeardDraft extends HeardTake {
+  /** What was said of it: what was not heard, left out, or in the way. */
+  readonly told?: string
   readonly line?: readonly SentNote[]
 }
 type SentNote = Exclude<CheckExercise, { readonly kind: 'shape' }>['notes'][number]
