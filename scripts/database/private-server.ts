@@ -1,5 +1,5 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
-import { existsSync, openSync, readFileSync, renameSync, rmSync } from 'node:fs'
+import { existsSync, openSync, readFileSync, renameSync, rmSync, mkdirSync } from 'node:fs'
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir, userInfo } from 'node:os'
 import { basename, join } from 'node:path'
@@ -115,7 +115,7 @@ function installFiles(data: DataDirectory, programs: DatabasePrograms): void {
       '--auth-root-authentication-method=normal',
       '--skip-test-db',
     ],
-    { encoding: 'utf8' },
+    { encoding: 'utf8', env: { ...process.env, TMPDIR: ownTemporary(data) } },
   )
   if (done.status !== 0) throw new Error(`MariaDB could not make its files:\n${done.stdout}\n${done.stderr}`)
   writePrivate(data.file('mariadb-first.sql'), firstStatements(data))
@@ -161,11 +161,19 @@ function spawnServer(data: DataDirectory, programs: DatabasePrograms, port: numb
   return child
 }
 
+/** A server that starts clears what it takes for its own leavings: in a folder that others share, their tables. */
+function ownTemporary(data: DataDirectory): string {
+  const folder = data.file('tmp')
+  mkdirSync(folder, { recursive: true, mode: 0o700 })
+  return folder
+}
+
 function serverSettings(data: DataDirectory, port: number): string {
   return [
     '[mariadbd]',
     `datadir = ${data.file('mariadb')}`,
     `socket = ${socketPath(data)}`,
+    `tmpdir = ${ownTemporary(data)}`,
     `pid-file = ${data.file('mariadb.pid')}`,
     `port = ${port}`,
     'bind-address = 127.0.0.1',

@@ -52,7 +52,7 @@ describe('what stands in the way', () => {
     const said = (more: object, whole: object = {}) =>
       takeSentence(
         { ...reading, ...more } as unknown as Parameters<typeof takeSentence>[0],
-        { ...plain, ...whole } as Parameters<typeof takeSentence>[1],
+        { ...plain, ...whole },
         (index) => ['A4', 'B4', 'C♯5'][index]!,
       )
 
