@@ -67,6 +67,8 @@ const LONGEST_ECHO_S = 1
 const RISES_AGAIN_DB = 6
 /** A scratch before the pitch is so little softer at most. */
 const SCRATCHES_DB = 8
+/** Frames between two looks at the note that sounds. */
+const LOOKED_EVERY = 3
 /** Frames between two looks at what can be told. */
 const ASKED_EVERY = 6
 /** A note’s attack has a fall and rise of its own, and is over by now. */
@@ -84,6 +86,11 @@ interface Part {
   readonly from: number
   readonly to: number
   readonly cents: number
+}
+
+interface Look {
+  readonly pending: readonly HeardNote[]
+  readonly sounding: HeardNote | undefined
 }
 
 /**
@@ -111,6 +118,8 @@ export class NoteFinder {
   #over = { levelDb: -Infinity, atS: -Infinity, cents: NaN }
   /** The lowest level since the last phrase. */
   #restDb = Infinity
+  #looked: Look | undefined
+  #sinceLook = 0
   readonly doubleStops: HeardDoubleStop[] = []
 
   constructor(
@@ -123,20 +132,31 @@ export class NoteFinder {
 
   /** The note that sounds now, as far as it can be told; undefined between notes. */
   get sounding(): HeardNote | undefined {
-    const parts = this.#parts()
-    const last = parts.at(-1)
-    return last && this.#measured(last, parts.length === 1, this.#lastS)
+    return this.#look().sounding
   }
 
   /** Notes before the one that sounds, as far as they can be told: they are over, and what follows them may still change that. */
   get pending(): readonly HeardNote[] {
-    if (this.#plateaus.isOne) return []
-    const parts = this.#parts().slice(0, -1)
-    return parts.flatMap((part, i) => this.#measured(part, i === 0, this.#edgeS(part.to)) ?? [])
+    return this.#look().pending
+  }
+
+  /** Looked at once in some frames, however often it is asked, and whenever a note was told. */
+  #look(): Look {
+    if (this.#looked) return this.#looked
+    const parts =
+      this.#plateaus.isOne && this.#frames.length > 0 ? [this.#part(0, this.#frames.length)] : this.#parts()
+    const last = parts.at(-1)
+    const pending = parts
+      .slice(0, -1)
+      .flatMap((part, i) => this.#measured(part, i === 0, this.#edgeS(part.to)) ?? [])
+    const sounding = last && this.#measured(last, parts.length === 1, this.#lastS)
+    this.#sinceLook = 0
+    return (this.#looked = { pending, sounding })
   }
 
   /** Takes in the next frame; the notes that are over by now. */
   push(frame: PitchFrame): HeardNote[] {
+    if (++this.#sinceLook >= LOOKED_EVERY) this.#looked = undefined
     this.#lastS = frame.atS
     this.#hearDouble(frame)
     if (this.#frames.length === 0) {
@@ -166,6 +186,7 @@ export class NoteFinder {
   }
 
   #restart(frames: readonly PitchFrame[]): void {
+    this.#looked = undefined
     this.#frames = []
     this.#plateaus = new Plateaus(this.hopS)
     this.#hole = 0
