@@ -13,6 +13,7 @@ import {
   notesInOneBow,
   pairOf,
   SCALES,
+  slideOf,
   stepOf,
   takeErrors,
   takeOf,
@@ -68,6 +69,22 @@ describe('recorded strings', () => {
       for (const { settledCents } of errors.found) expect(Math.abs(settledCents)).toBeLessThan(6)
     }
   })
+
+  it.each([
+    ['violin C5', 200, 0.3],
+    ['cello G3', 300, 0.5],
+    ['bass A2', -200, 0.25],
+  ] as const)(
+    '%s slid by %i cents in %d s is two notes, and the slide is in neither pitch',
+    (name, cents, lastsS) => {
+      const { cents: from } = named(name)
+      const notes = slideOf(named(name), cents, lastsS)
+      expect(notes).toHaveLength(2)
+      expect(Math.abs(notes[0]!.settled.cents - from)).toBeLessThan(8)
+      expect(Math.abs(notes[1]!.landing.cents - from - cents)).toBeLessThan(8)
+      expect(Math.abs(notes[1]!.settled.cents - from - cents)).toBeLessThan(8)
+    },
+  )
 
   it('land in the same place bent, at another rate, softer, in noise and in a longer file', () => {
     const again = ['violin A3', 'cello G3', 'cello A2'].flatMap((name) =>

@@ -247,3 +247,14 @@ export function judgedHands(
   })
   return [...one, ...others]
 }
+
+/** What is heard of a recording that is slid, from 0.7 s after its onset on, by so many cents in so long; cents off where it was. */
+export function slideOf(recording: Recording, cents: number, lastsS: number): readonly HeardNote[] {
+  const beginsS = 1.2
+  const speed = (atS: number) => {
+    const through = Math.max(0, Math.min(1, (atS - beginsS) / lastsS))
+    return bendRatio(cents * through * through * (3 - 2 * through))
+  }
+  return hearNotes(resample(alone(recording, 2.2), speed, recording.sampleRateHz), recording.sampleRateHz)
+    .notes
+}

@@ -226,7 +226,7 @@ export class NoteFinder {
     const notes = parts.flatMap((part, i) => {
       const next = parts[i + 1]
       const cuts = this.#strokesIn(part, sure - 5)
-      return this.#cut(part, cuts, i === 0, next ? this.#edgeS(next.from) : endS)
+      return this.#cut(part, cuts, i === 0, next ? this.#edgeS(part.to) : endS)
     })
     this.#before = this.#frames.slice(-BEFORE_FRAMES)
     this.#restDb = this.#frames.slice(sure).reduce((least, f) => Math.min(least, f.levelDb), Infinity)
@@ -251,7 +251,8 @@ export class NoteFinder {
 
   /** Tells the first note as it is up to frame `to`, and goes on from there. */
   #tellTo(first: Part, to: number, begins: HeardNote['begins']): HeardNote[] {
-    const notes = this.#tell({ ...first, to: Math.min(first.to, to) }, true, this.#edgeS(to))
+    const end = Math.min(first.to, to)
+    const notes = this.#tell({ ...first, to: end }, this.#edgeS(end))
     this.#begins = begins
     this.#startS = this.#edgeS(to)
     this.#isFromSilence = false
@@ -271,7 +272,7 @@ export class NoteFinder {
         this.#startS = this.#edgeS(from)
       }
       const isLast = i === cuts.length
-      return this.#tell({ ...part, from, to }, true, isLast ? endS : this.#edgeS(to))
+      return this.#tell({ ...part, from, to }, isLast ? endS : this.#edgeS(to))
     })
   }
 
@@ -322,16 +323,15 @@ export class NoteFinder {
     return pitches
   }
 
-  /** A plateau on which nothing rests lies on a slide: its first half goes to the note before, its second to the next. */
+  /** A plateau on which nothing rests lies on a slide between two notes, and belongs to neither. */
   #withoutSlides(parts: readonly Part[]): Part[] {
     const left: Part[] = []
     for (let i = 0; i < parts.length; i++) {
       const part = parts[i]!
       const [before, after] = [left.at(-1), parts[i + 1]]
       const isBetween = before && after && (part.cents - before.cents) * (after.cents - part.cents) > 0
-      if (isBetween && (part.to - part.from) * this.hopS <= SLIDE_S && !this.#rests(part)) {
-        left[left.length - 1] = { ...before, to: part.to }
-      } else left.push(part)
+      const isSlide = isBetween && (part.to - part.from) * this.hopS <= SLIDE_S && !this.#rests(part)
+      if (!isSlide) left.push(part)
     }
     return left
   }
@@ -409,8 +409,8 @@ export class NoteFinder {
     return level(to, to + 9) - level(from, from + Math.ceil(0.6 * (to - from))) > RISES_DB
   }
 
-  #tell(part: Part, isKnownStart: boolean, endS: number): HeardNote[] {
-    const measured = this.#measured(part, isKnownStart, endS)
+  #tell(part: Part, endS: number): HeardNote[] {
+    const measured = this.#measured(part, true, endS)
     if (measured) this.#over = { levelDb: measured.levelDb, atS: endS, cents: part.cents }
     return measured ? [measured] : []
   }
@@ -421,7 +421,13 @@ export class NoteFinder {
     const known = isFirst ? this.#startS : this.#edgeS(part.from)
     const startS = known ?? attackOf(frames, this.hopS)
     if (endS - startS < this.#options.shortestS) return undefined
-    return measureNote(frames, { startS, endS, begins: this.#begins, hopS: this.hopS, cents: part.cents })
+    return measureNote(frames, {
+      startS,
+      endS,
+      begins: isFirst ? this.#begins : 'freely',
+      hopS: this.hopS,
+      cents: part.cents,
+    })
   }
 
   #hearDouble({ atS, otherHz }: PitchFrame): void {
