@@ -1,19 +1,13 @@
-import { median } from 'd3-array'
 import type { PitchFrame } from '../pitch'
 import type { HeardDoubleStop, HeardNote } from './heard-note'
 import { measureNote, type VoicedFrame } from './measure-note'
+import { centsOf, Phrase, type NotePart, type PhraseOptions } from './phrase'
 import { Plateaus } from './plateaus'
 import { isStroke, STROKE_AHEAD } from './strokes'
 
-export interface NoteOptions {
-  /** Neighbouring plateaus less than this apart are one note that moved: an ear that mends. */
-  readonly stepCents: number
+export interface NoteOptions extends PhraseOptions {
   /** Shorter than this is no note. */
   readonly shortestS: number
-  /** A pitch out of silence that is left within this was the attack of what follows. */
-  readonly scratchS: number
-  /** The same where the level goes on rising meanwhile. */
-  readonly risingS: number
   /** Without a pitch and with the level down for so long, a note is over. */
   readonly gapS: number
   /** By how much the level is down then. */
@@ -48,19 +42,8 @@ export const NOTE_OPTIONS: NoteOptions = {
 const LOUD_S = 1
 /** Frames before a first pitch that tell whether the level rises there. */
 const BEFORE_FRAMES = 12
-/** A pitch that changes by more than this from frame to frame is on its way. */
-const MOVING_CENTS = 4
-/** A plateau no longer than this, all of it on its way between its neighbours, is a slide. */
-const SLIDE_S = 0.2
-/** Part of a plateau's frames that must rest for it to be one. */
-const RESTING = 0.4
 /** Frames at the edge of a note that hear the one before as well. */
 const EDGE_FRAMES = 4
-/** A low string that speaks slowly may scoop by so much, for so long. */
-const SCOOP_CENTS = 58
-const SCOOP_S = 0.3
-/** What follows an attack is so much louder than its first part. */
-const RISES_DB = 3
 /** An echo has its note’s pitch, and does not grow. */
 const ECHO_CENTS = 70
 const LONGEST_ECHO_S = 1
@@ -73,21 +56,6 @@ const LOOKED_EVERY = 3
 const ASKED_EVERY = 6
 /** A note’s attack has a fall and rise of its own, and is over by now. */
 const ATTACK_S = 0.14
-/** A plateau no longer than this that is a neighbour's octave is that neighbour, misheard. */
-const OCTAVE_SLIP_S = 0.22
-/** Where one note dies away under the next one’s attack, both together repeat themselves for a moment far below either. */
-const ATTACK_SLIP_S = 0.13
-const FAR_BELOW_CENTS = 600
-/** So low a string, with a first partial so weak, is misheard as its octave most; nobody leaps octaves so fast there. */
-const LOW_CENTS = -2000
-
-/** Frames `from` … `to` − 1 of the phrase are one note, as far as can be told. */
-interface Part {
-  readonly from: number
-  readonly to: number
-  readonly cents: number
-}
-
 interface Look {
   readonly pending: readonly HeardNote[]
   readonly sounding: HeardNote | undefined
@@ -143,8 +111,7 @@ export class NoteFinder {
   /** Looked at once in some frames, however often it is asked, and whenever a note was told. */
   #look(): Look {
     if (this.#looked) return this.#looked
-    const parts =
-      this.#plateaus.isOne && this.#frames.length > 0 ? [this.#part(0, this.#frames.length)] : this.#parts()
+    const parts = this.#parts()
     const last = parts.at(-1)
     const pending = parts
       .slice(0, -1)
@@ -238,8 +205,7 @@ export class NoteFinder {
   #tellWhatIsSure(): HeardNote[] {
     const sure = this.#frames.length - 1 - STROKE_AHEAD
     if (sure < 4 || this.#frames.length % ASKED_EVERY !== 0) return []
-    const isWhole = this.#plateaus.isOne
-    const [first, second] = isWhole ? [this.#part(0, this.#frames.length)] : this.#parts()
+    const [first, second] = this.#parts()
     const boundary = second && second.from <= sure ? second.from : undefined
     const until = Math.min(boundary ?? Infinity, sure + 1)
     for (let at = Math.max(4, sure - 2 * ASKED_EVERY); at < until; at++)
@@ -250,7 +216,7 @@ export class NoteFinder {
   }
 
   /** Tells the first note as it is up to frame `to`, and goes on from there. */
-  #tellTo(first: Part, to: number, begins: HeardNote['begins']): HeardNote[] {
+  #tellTo(first: NotePart, to: number, begins: HeardNote['begins']): HeardNote[] {
     const end = Math.min(first.to, to)
     const notes = this.#tell({ ...first, to: end }, this.#edgeS(end))
     this.#begins = begins
@@ -260,7 +226,7 @@ export class NoteFinder {
     return notes
   }
 
-  #cut(part: Part, cuts: readonly number[], isFirst: boolean, endS: number): HeardNote[] {
+  #cut(part: NotePart, cuts: readonly number[], isFirst: boolean, endS: number): HeardNote[] {
     const edges = [part.from, ...cuts, part.to]
     return edges.slice(1).flatMap((to, i) => {
       const from = edges[i]!
@@ -276,7 +242,7 @@ export class NoteFinder {
     })
   }
 
-  #strokesIn(part: Part, before: number): number[] {
+  #strokesIn(part: NotePart, before: number): number[] {
     const found: number[] = []
     for (let at = part.from; at < Math.min(part.to, before); at++)
       if (this.#isStrokeIn({ ...part, from: found.at(-1) ?? part.from }, at)) found.push(at)
@@ -284,7 +250,7 @@ export class NoteFinder {
   }
 
   /** A stroke within a note, clear of where it began: an attack has its own fall and rise. */
-  #isStrokeIn(part: Part, at: number): boolean {
+  #isStrokeIn(part: NotePart, at: number): boolean {
     const clear = Math.round(ATTACK_S / this.hopS)
     if (!(at > part.from + clear && at < part.to - 4)) return false
     // What was before this pitch, and what comes after it, rises and falls by itself.
@@ -296,126 +262,21 @@ export class NoteFinder {
   }
 
   /** The notes of the phrase by their pitch. */
-  #parts(): Part[] {
+  #parts(): NotePart[] {
     if (this.#frames.length === 0) return []
-    const edges = this.#plateaus.all().map(({ from }) => (from === 0 ? 0 : this.#attackBefore(from)))
-    const parts = edges.map((from, i) => this.#part(from, edges[i + 1] ?? this.#frames.length))
-    const rows = this.#withoutSlips(this.#joined(this.#withoutSlides(parts)))
-    return this.#withoutScratch(this.#joined(rows))
+    const told = this.#isFromSilence ? undefined : { cents: this.#over.cents }
+    const phrase = new Phrase(this.#frames, this.hopS, this.#options, told)
+    // What is all on one plateau has no neighbours to be held against.
+    return this.#plateaus.isOne ? [phrase.whole(0, this.#frames.length)] : phrase.notes(this.#plateaus.all())
   }
 
-  /** Where a plateau's note began: moments without a pitch before it are its attack, from the softest of them on. */
-  #attackBefore(from: number): number {
-    let softest = from
-    for (let i = from - 1; i > 0 && this.#frames[i]!.frequencyHz === null; i--)
-      if (this.#frames[i]!.levelDb < this.#frames[softest]!.levelDb) softest = i
-    return softest
-  }
-
-  #part(from: number, to: number): Part {
-    return { from, to, cents: median(this.#pitches(from, to)) ?? NaN }
-  }
-
-  #pitches(from: number, to: number): number[] {
-    const pitches: number[] = []
-    for (let i = from; i < to; i++)
-      if (this.#frames[i]!.frequencyHz !== null) pitches.push(centsOf(this.#frames[i]!))
-    return pitches
-  }
-
-  /** A plateau on which nothing rests lies on a slide between two notes, and belongs to neither. */
-  #withoutSlides(parts: readonly Part[]): Part[] {
-    const left: Part[] = []
-    for (let i = 0; i < parts.length; i++) {
-      const part = parts[i]!
-      const [before, after] = [left.at(-1), parts[i + 1]]
-      const isBetween = before && after && (part.cents - before.cents) * (after.cents - part.cents) > 0
-      const isSlide = isBetween && (part.to - part.from) * this.hopS <= SLIDE_S && !this.#rests(part)
-      if (!isSlide) left.push(part)
-    }
-    return left
-  }
-
-  #rests({ from, to }: Part): boolean {
-    const pitches = this.#pitches(from, to)
-    let resting = 0
-    for (let i = 1; i < pitches.length; i++)
-      if (Math.abs(pitches[i]! - pitches[i - 1]!) < MOVING_CENTS) resting++
-    return resting >= RESTING * (pitches.length - 1)
-  }
-
-  /** A short plateau in another octave than the notes beside it: that note, misheard; first of all, in its attack or as it dies. */
-  #withoutSlips(parts: readonly Part[]): Part[] {
-    const left: Part[] = []
-    let fromFrame: number | undefined
-    parts.forEach((slipped, i) => {
-      const part = { ...slipped, from: fromFrame ?? slipped.from }
-      fromFrame = undefined
-      const before = left.at(-1) ?? this.#toldBefore()
-      const after = parts[i + 1]
-      const lastsS = (part.to - part.from) * this.hopS
-      const isShort = lastsS <= OCTAVE_SLIP_S
-      if (before && after && lastsS <= ATTACK_SLIP_S && isSlip(part.cents, before.cents, after.cents)) {
-        fromFrame = part.from
-        return
-      }
-      const last = left.at(-1)
-      const isOfLast = isShort && last && isMultiple(part.cents - last.cents)
-      const isAlone = !after || Math.abs(after.cents - (last?.cents ?? NaN)) < 60
-      if (isOfLast && (isAlone || last.cents < LOW_CENTS)) left[left.length - 1] = { ...last, to: part.to }
-      else left.push(part)
-    })
-    const [first, second] = left
-    const isFirstSlip = first && second && (first.to - first.from) * this.hopS <= OCTAVE_SLIP_S
-    if (isFirstSlip && this.#isFromSilence && isMultiple(second.cents - first.cents))
-      left.splice(0, 2, { ...second, from: first.from })
-    return left
-  }
-
-  /** In the middle of a phrase: the note that was told last. */
-  #toldBefore(): Pick<Part, 'cents'> | undefined {
-    return this.#isFromSilence ? undefined : { cents: this.#over.cents }
-  }
-
-  /** Neighbours that are hardly a step apart are one note. */
-  #joined(parts: readonly Part[]): Part[] {
-    const joined: Part[] = []
-    for (const part of parts) {
-      const before = joined.at(-1)
-      const isOne = before && !(Math.abs(part.cents - before.cents) >= this.#options.stepCents)
-      if (isOne) joined[joined.length - 1] = this.#part(before.from, part.to)
-      else joined.push(part)
-    }
-    return joined
-  }
-
-  /** A first moment out of silence that is left at once was no pitch, but the scratch or tick of the attack. */
-  #withoutScratch(parts: Part[]): Part[] {
-    while (this.#isFromSilence && parts.length > 1) {
-      const [first, second] = parts as [Part, Part]
-      const lastsS = (first.to - first.from) * this.hopS
-      const { scratchS, risingS } = this.#options
-      const isNear = Math.abs(second.cents - first.cents) < SCOOP_CENTS
-      if (lastsS >= (this.#rises(first) ? (isNear ? SCOOP_S : risingS) : scratchS)) break
-      parts.splice(0, 2, { ...second, from: first.from })
-    }
-    return parts
-  }
-
-  /** Whether what follows is louder than the first part of it: an attack grows, a note is there. */
-  #rises({ from, to }: Part): boolean {
-    const level = (first: number, last: number) =>
-      Math.max(...this.#frames.slice(first, last).map((f) => f.levelDb))
-    return level(to, to + 9) - level(from, from + Math.ceil(0.6 * (to - from))) > RISES_DB
-  }
-
-  #tell(part: Part, endS: number): HeardNote[] {
+  #tell(part: NotePart, endS: number): HeardNote[] {
     const measured = this.#measured(part, true, endS)
     if (measured) this.#over = { levelDb: measured.levelDb, atS: endS, cents: part.cents }
     return measured ? [measured] : []
   }
 
-  #measured(part: Part, isFirst: boolean, endS: number): HeardNote | undefined {
+  #measured(part: NotePart, isFirst: boolean, endS: number): HeardNote | undefined {
     const frames = this.#frames.slice(part.from, part.to).flatMap((f) => voiced(f) ?? [])
     if (frames.length < 3) return undefined
     const known = isFirst ? this.#startS : this.#edgeS(part.from)
@@ -483,25 +344,9 @@ function voiced(frame: PitchFrame): VoicedFrame | undefined {
   }
 }
 
-function centsOf({ frequencyHz }: PitchFrame): number {
-  return 1200 * Math.log2((frequencyHz ?? NaN) / 440)
-}
-
 /** What little of the sound belongs to is little known. */
 function weightOf({ confidence }: PitchFrame): number {
   return Math.max(0.2, Math.min(1, (confidence - 0.4) / 0.4))
-}
-
-/** Octaves and twelfths, cents: what a series and one that leaves out its partials are apart. */
-const MULTIPLES = [1200, 1902, 2400]
-
-function isMultiple(cents: number): boolean {
-  return MULTIPLES.some((m) => Math.abs(Math.abs(cents) - m) < 60)
-}
-
-/** Whether a moment between two notes is neither: far below both, or an octave or twelfth of the one that begins. */
-function isSlip(cents: number, before: number, after: number): boolean {
-  return cents < Math.min(before, after) - FAR_BELOW_CENTS || isMultiple(cents - after)
 }
 
 /** How far below its loudest moment a note out of silence begins. */
