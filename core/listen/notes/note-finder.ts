@@ -1,9 +1,10 @@
 import type { PitchFrame } from '../pitch'
 import type { HeardDoubleStop, HeardNote } from './heard-note'
-import { measureNote, type VoicedFrame } from './measure-note'
+import { measureNote } from './measure-note'
 import { centsOf, Phrase, type NotePart, type PhraseOptions } from './phrase'
 import { Plateaus } from './plateaus'
 import { isStroke, STROKE_AHEAD } from './strokes'
+import type { VoicedFrame } from './voiced-frame'
 
 export interface NoteOptions extends PhraseOptions {
   /** Shorter than this is no note. */

@@ -1,5 +1,5 @@
 import type { HeardVibrato } from './heard-note'
-import type { VoicedFrame } from './measure-note'
+import type { VoicedFrame } from './voiced-frame'
 
 /** Rates at which a hand swings, Hz, and how finely they are tried. */
 const RATES_HZ = { from: 3, to: 9, step: 0.1 } as const
