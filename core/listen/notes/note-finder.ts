@@ -45,7 +45,8 @@ const LOUD_S = 1
 const BEFORE_FRAMES = 12
 /** Frames at the edge of a note that hear the one before as well. */
 const EDGE_FRAMES = 4
-/** An echo has its note’s pitch, and does not grow. */
+/** An echo is softer than its note by so much, has its pitch, and does not grow. */
+const ECHO_SOFTER_DB = 6
 const ECHO_CENTS = 70
 const LONGEST_ECHO_S = 1
 const RISES_AGAIN_DB = 6
@@ -313,6 +314,7 @@ export class NoteFinder {
     const { diesDb, echoDbPerS } = this.#options
     const sinceS = frame.atS - endS
     if (frame.levelDb < levelDb - diesDb + 6 - echoDbPerS * sinceS) return false
+    if (frame.levelDb > levelDb - ECHO_SOFTER_DB) return true
     const off = centsOf(frame) - cents
     const isSame = Math.abs(off - 1200 * Math.round(off / 1200)) < ECHO_CENTS
     return !isSame || sinceS > LONGEST_ECHO_S || frame.levelDb > this.#restDb + RISES_AGAIN_DB
