@@ -65,11 +65,15 @@ describe('what is not judged', () => {
 
   it('is far softer than the rest, a soft end of the note before, or without one pitch', () => {
     expect(doubtOf({})).toEqual([])
-    expect(doubtOf({ levelDb: -33 })).toEqual(['faint'])
-    expect(doubtOf({ levelDb: -24, endS: 2.75 })).toEqual(['rings'])
+    expect(doubtOf({ levelDb: -34 })).toEqual(['faint'])
+    expect(doubtOf({ levelDb: -30 })).toEqual([])
+    expect(doubtOf({ levelDb: -23.5, endS: 2.8 })).toEqual(['rings'])
+    expect(doubtOf({ levelDb: -22.5, endS: 2.8 })).toEqual([])
+    expect(doubtOf({ levelDb: -23.5, endS: 2.9 })).toEqual([])
     const [one] = played()
-    const unsteady = { ...one!.landing, cents: pitches[2]!, sigmaCents: 20 }
-    expect(doubtOf({ landing: unsteady })).toEqual(['unsteady'])
+    const known = (sigmaCents: number) => ({ landing: { ...one!.landing, cents: pitches[2]!, sigmaCents } })
+    expect(doubtOf(known(16))).toEqual(['unsteady'])
+    expect(doubtOf(known(11))).toEqual([])
   })
 
   it('is a take that fits an octave away: another string, and no finger of it', () => {
@@ -80,11 +84,25 @@ describe('what is not judged', () => {
   })
 
   it('is told as company where much of it is short and unsteady', () => {
-    const babble = [-900, -700, -1000, -850, -600].map((cents, i) =>
-      note(cents, 0.2 + i, { endS: 0.35 + i, wobbleCents: 20 }),
-    )
-    const mixed = [...played(), ...babble].sort((a, b) => a.startS - b.startS)
-    expect(readTake(mixed, violin, line)).toMatchObject({ hasCompany: true, isOther: false })
+    const beside = (count: number, lastsS: number, more: Partial<HeardNote> = {}) => {
+      const babble = [-900, -700, -1000, -850, -600]
+        .slice(0, count)
+        .map((cents, i) => note(cents, 0.2 + i, { endS: 0.2 + i + lastsS, ...more }))
+      return readTake(
+        [...played(), ...babble].sort((a, b) => a.startS - b.startS),
+        violin,
+        line,
+      )
+    }
+    expect(beside(5, 0.24)).toMatchObject({ hasCompany: true, isOther: false })
+    // Nine notes of half a second: an eighth of all is company, less is a slip.
+    expect(beside(3, 0.24).hasCompany).toBe(true)
+    expect(beside(3, 0.16).hasCompany).toBe(false)
+    expect(beside(2, 0.29).hasCompany).toBe(false)
+    // Notes of a piece are no babble, unless they waver as a voice does.
+    expect(beside(5, 0.36).hasCompany).toBe(false)
+    expect(beside(5, 0.36, { wobbleCents: 9.5 }).hasCompany).toBe(true)
+    expect(beside(5, 0.36, { wobbleCents: 6.5 }).hasCompany).toBe(false)
     expect(readTake(played(), violin, line).hasCompany).toBe(false)
   })
 
