@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LANDING_SOURCES, MAX_METER_CENTS, MAX_TRACK_BYTES, SIDES } from '#core'
+import { LANDING_SOURCES, MAX_METER_CENTS, MAX_TRACK_BYTES, READ_TO_CENTS, SIDES } from '#core'
 import { FingerNumber, Id, Instant, IsoDate, NOTE_LENGTH, NoteText, PlayedFinger, SystemId } from './common'
 import { LONGEST_PAGE } from './limits'
 import { pageQuery } from './lists'
@@ -82,9 +82,12 @@ export const Exercise = z
 /** Which note of the exercise, from 0; null where its finger has one note only. */
 const NoteIndex = z.int().min(0).max(999).nullable().default(null)
 
-/** A finger is read to 150 cents off its note; where the ear leaves it may be further. */
-const MAX_HEARD_CENTS = 300
-const HeardCents = z.number().min(-MAX_HEARD_CENTS).max(MAX_HEARD_CENTS)
+const LandingCents = z.number().min(-READ_TO_CENTS).max(READ_TO_CENTS)
+/** Where the ear leaves a finger that was read may be further off: twice as far it is another note’s. */
+const SettledCents = z
+  .number()
+  .min(-2 * READ_TO_CENTS)
+  .max(2 * READ_TO_CENTS)
 /** One standard deviation. */
 const HeardSigma = z.number().min(0).max(200)
 const Milliseconds = z
@@ -95,7 +98,7 @@ const Milliseconds = z
 const HeardBeside = z
   .object({
     /** Where the note was left, off the expected note. */
-    settledCents: HeardCents,
+    settledCents: SettledCents,
     settledSigmaCents: HeardSigma,
     lastsMs: Milliseconds,
     /** Part of the sound that belonged to the pitch. */
@@ -164,7 +167,7 @@ export const HeardReading = HeardBeside.extend({
   finger: PlayedFinger,
   index: NoteIndex,
   /** Where the finger landed, off the expected note, the string's own tuning taken out. */
-  landingCents: HeardCents,
+  landingCents: LandingCents,
   landingSigmaCents: HeardSigma,
   /** From the beginning of the take. */
   atMs: Milliseconds,

@@ -94,6 +94,10 @@ describe('a check', () => {
     expect((await refused({ track: 'AAAA' }))?.path).toBe('heard.track')
     expect((await refused({ notes: [] }))?.message).toContain('Nothing of the exercise was heard')
     expect((await refused({ notes: [{ ...heardNote(1, 290, 0) }] }))?.path).toBe('heard.notes.0.landingCents')
+    // A finger is read to 150 cents off, and its ear may leave it further off still.
+    const far = { ...draft.heard, notes: [{ ...heardNote(1, -149, 0), settledCents: -170 }] }
+    const [left] = (await client.make<Check>('POST', path, { ...draft, heard: far })).landings
+    expect(left).toMatchObject({ cents: -149, heard: { settledCents: -170 } })
     const nothing = await client.send('POST', path, checkDraft(instrument.id, []))
     expect(nothing.problem.fields).toEqual([{ path: 'readings', message: 'Read at least one note.' }])
   })

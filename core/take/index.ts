@@ -10,7 +10,7 @@ export {
 export type { Exercise, ExerciseName, ExpectedNote, Target } from './exercise'
 export { landedPlaces } from './landed'
 export type { LandedPlace } from './landed'
-export { landingAtCents, LANDING_SOURCES } from './landing'
+export { landingAtCents, LANDING_SOURCES, READ_TO_CENTS } from './landing'
 export type { HeardBeside, Landing, LandingFacts, LandingSource } from './landing'
 export { landingFromMeter, shownByMeter, MAX_METER_CENTS, METER_SIGMA_CENTS } from './meter'
 export { landingOfReading, mostOffMm, RULER_SIGMA_MM, SIDES, tapeOf } from './reading'

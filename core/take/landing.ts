@@ -5,6 +5,9 @@ import { targetOf, type ExpectedNote } from './exercise'
 export const LANDING_SOURCES = ['meter', 'ruler', 'eye', 'microphone', 'recording', 'simulated'] as const
 export type LandingSource = (typeof LANDING_SOURCES)[number]
 
+/** A finger is heard up to here off its note: low 2 for high 2, and as it may aim badly beside. Beyond, it plays another note. */
+export const READ_TO_CENTS = 150
+
 /** Where one finger landed on one string, against the note that was expected. */
 export interface Landing extends ExpectedNote {
   /** Where the string was stopped, mm from the nut; 0 for an open string. */

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { judgeTake } from '../../verdict'
-import { pitchOfExpected, playedNotes } from '../../take'
+import { pitchOfExpected, playedNotes, READ_TO_CENTS } from '../../take'
 import { shaped, strung } from '../../testing'
 import type { HeardNote } from '../notes'
-import { landingsOf, readTake, READ_TO_CENTS } from './read-take'
+import { landingsOf, readTake } from './read-take'
 
 const violin = strung('violin', 328)
 const exercise = shaped('violin')

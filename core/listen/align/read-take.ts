@@ -4,6 +4,7 @@ import { A4_HZ } from '../../pitch'
 import {
   landingAtCents,
   pitchOfExpected,
+  READ_TO_CENTS,
   type ExpectedNote,
   type HeardBeside,
   type Landing,
@@ -65,8 +66,6 @@ export interface TakeReading {
 /** Below this part of well-matched notes a take is of another exercise; one that is far off counts half. */
 const LEAST_FIT = 0.6
 const FAR_COUNTS = 0.5
-/** A finger is read up to here: low 2 for high 2, and as much again as it may aim badly. Beyond, it plays another note. */
-export const READ_TO_CENTS = 150
 const FAR_CENTS = ALIGNMENT_COSTS.wrongCents
 /** An open string tells its tuning once it has sounded so long. */
 export const OPEN_STRING_LASTS_S = 0.25
