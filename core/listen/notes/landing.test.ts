@@ -60,9 +60,9 @@ describe('a landing', () => {
   it('comes later on low strings, by some periods, and sooner in a short note', () => {
     const bass = { cents: -3900 }
     const before = (s: number, more: object) => -landingIn((t) => (t < s ? -5 : 0), more).cents / 5
-    // Three periods of 46 Hz are 65 ms.
-    expect(before(0.17, bass)).toBeGreaterThan(0.1)
-    expect(before(0.17, bass)).toBeLessThan(0.22)
+    // Five periods of 46 Hz are 108 ms.
+    expect(before(0.22, bass)).toBeGreaterThan(0.1)
+    expect(before(0.22, bass)).toBeLessThan(0.22)
     expect(before(0.08, { lastsS: 0.16 })).toBeGreaterThan(0.3)
     expect(before(0.08, { lastsS: 0.8 })).toBeLessThan(0.06)
   })

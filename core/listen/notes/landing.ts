@@ -14,7 +14,7 @@ export const LANDING = {
   fallsS: 0.21,
   fallenS: 0.29,
   /** Later by so many periods: what a low string needs longer to speak. */
-  laterPeriods: 3,
+  laterPeriods: 5,
   /** What is moving all the while landed at no one moment: its slope over this time is part of its ±, seconds. */
   aboutS: 0.03,
   /** Power of the moment's own power (1: as its energy) by which it counts. */

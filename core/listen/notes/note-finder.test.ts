@@ -118,6 +118,14 @@ describe('a note begins', () => {
     expect(start(-31)).toBeGreaterThan(0.37)
   })
 
+  it('after the one before is over, and where a soft attack has risen by most of what it rises', () => {
+    const second = (...attack: Stretch[]) => heard([held(0, 0.4), ...attack, held(500, 0.4, -33)]).notes[1]!
+    // Lost at 0.4, hardly softer than the second begins, never softer than its scratch may be.
+    expect(second(held(null, 0.14, -38)).startS).toBeGreaterThan(0.39)
+    expect(second(held(null, 0.05, -40), held(null, 0.09, -36)).startS).toBeCloseTo(0.44, 1.7)
+    expect(second(held(null, 0.05, -37), held(null, 0.09, -36)).startS).toBeCloseTo(0.53, 1.5)
+  })
+
   it('again with a fall of the level in it, though not with the fall of its own attack', () => {
     const fallen = (afterS: number) =>
       count(silence(0.2), held(0, afterS), held(0, 0.03, -33), held(0, 0.8), silence(0.3))

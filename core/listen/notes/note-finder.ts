@@ -50,8 +50,11 @@ const ECHO_SOFTER_DB = 6
 const ECHO_CENTS = 70
 const LONGEST_ECHO_S = 1
 const RISES_AGAIN_DB = 6
-/** A scratch before the pitch is so little softer at most. */
+/** A scratch before the pitch is so little softer at most; where all was hardly softer than that, what had risen by most of it. */
 const SCRATCHES_DB = 8
+const RISEN_PART = 0.7
+/** A level that rises by less before the first pitch rises by chance. */
+const RISES_BEFORE_DB = 3
 /** Frames between two looks at the note that sounds. */
 const LOOKED_EVERY = 3
 /** Frames between two looks at what can be told. */
@@ -325,10 +328,11 @@ export class NoteFinder {
    * its stretch ahead); or where the level rose, if it stood about as high for a moment without a pitch: the bow scratched.
    */
   #scratchBefore(first: PitchFrame): number | undefined {
-    const before = this.#before
-    const quiet = before.length > 0 ? Math.min(...before.map((f) => f.levelDb)) : -Infinity
-    if (!(first.levelDb - quiet > 3 && before.length > 0)) return Math.max(0, first.atS - this.hopS / 2)
-    const low = before.findLastIndex((f) => f.levelDb < first.levelDb - SCRATCHES_DB)
+    const before = this.#before.filter(({ atS }) => atS > this.#over.atS)
+    const risesDb = before.length > 0 ? first.levelDb - Math.min(...before.map((f) => f.levelDb)) : 0
+    if (!(risesDb > RISES_BEFORE_DB)) return Math.max(0, first.atS - this.hopS / 2)
+    const softDb = first.levelDb - Math.min(SCRATCHES_DB, RISEN_PART * risesDb)
+    const low = before.findLastIndex((f) => f.levelDb < softDb)
     return low + 1 < before.length ? before[low + 1]!.atS - this.hopS / 2 : undefined
   }
 }
