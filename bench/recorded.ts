@@ -4,6 +4,7 @@ import { median } from 'd3-array'
 import { align, hearNotes, seededSource, type FamilyId } from '../core'
 import { doubtOf } from '../core/listen/align/doubt'
 import { fontRecordings, recordings, type Recording } from './recorded/recordings'
+import { standInFor, unevennessOf } from './recorded/stand-in'
 import { beside, clicks, hum, noise, room, voice, type Surroundings } from './recorded/surroundings'
 import {
   alone,
@@ -176,5 +177,22 @@ tell(
   `${hands.length}`,
 )
 for (const { what } of hands.filter((h) => !h.isTold)) console.log(`         not told: ${what}`)
+
+// The stand-in for a student, held against the recordings that it stands for: no row should be far from 1.
+const real = recordings().filter((r) => r.midi <= 88)
+const standIns = real.map((r) => standInFor(r, source))
+console.log('\n| unevenness, nine in ten, of the recordings and of the stand-in | violin | cello | bass |')
+console.log('|---|---:|---:|---:|')
+const families = (['violin', 'cello', 'bass'] as const).map((family) => ({
+  played: unevennessOf(real.filter((r) => r.family === family)),
+  simulated: unevennessOf(standIns.filter((r) => r.family === family)),
+}))
+for (const [i, { what, unit }] of families[0]!.played.entries()) {
+  const cells = families.map(({ played, simulated }) => {
+    const [a, b] = [played[i]!.value, simulated[i]!.value]
+    return `${a.toFixed(2)}, ${b.toFixed(2)} (${(b / a).toFixed(2)})`
+  })
+  console.log(`| ${what}, ${unit} | ${cells.join(' | ')} |`)
+}
 
 if (isMissed) process.exitCode = 1

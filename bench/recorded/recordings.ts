@@ -69,7 +69,8 @@ function fetchPackages(): void {
   if (done.status !== 0) throw new Error('npm ci could not fetch the recordings; the lines above say why.')
 }
 
-function steadyCents(samples: Float64Array, rate: number, onsetS: number, midi: number): number {
+/** Median of McLeod’s pitch from 0.3 to 1.3 s after the onset, cents above 440 Hz. */
+export function steadyCents(samples: Float64Array, rate: number, onsetS: number, midi: number): number {
   return median(mcLeodTrack(samples, rate, onsetS + 0.3, onsetS + 1.3, midi).map(({ cents }) => cents))
 }
 
@@ -95,7 +96,8 @@ function recordingOf(
   return { name, family, midi, samples, sampleRateHz, onsetS, cents, isHeldBack }
 }
 
-function onsetOf(samples: Float64Array, rate: number): number {
+/** Where a sound has come to a tenth of its first second’s peak, seconds. */
+export function onsetOf(samples: Float64Array, rate: number): number {
   const soon = samples.subarray(0, rate)
   const peak = soon.reduce((most, v) => Math.max(most, Math.abs(v)), 0)
   return Math.max(0, soon.findIndex((v) => Math.abs(v) > peak / 10) / rate)

@@ -129,9 +129,11 @@ describe('what the player hears in headphones', () => {
     expect([...phases]).toEqual(['waiting', 'playing', 'over'])
     // The open A is the drone’s own pitch, and louder: it stays.
     expect(take.notes).toHaveLength(alone.notes.length)
-    take.notes.forEach((note, i) =>
-      expect(Math.abs(note.landing.cents - alone.notes[i]!.landing.cents)).toBeLessThan(1),
-    )
+    take.notes.forEach((note, i) => {
+      const moved = Math.abs(note.landing.cents - alone.notes[i]!.landing.cents)
+      // Of its own pitch the drone fills the attack with a steady one; that note's ± says so.
+      expect(moved).toBeLessThan(i === 0 ? 1.5 * note.landing.sigmaCents : 0.5)
+    })
   })
 
   it('is left out where it drowns a note of its own pitch, and only there', () => {

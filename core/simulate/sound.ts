@@ -33,17 +33,52 @@ const RINGS_S: Record<FamilyId, number> = { violin: 0.35, viola: 0.45, cello: 0.
 /** Seconds in which a bow brings partial 1 to its strength; higher partials follow within a few periods more. */
 const BOW_SPEAKS_S: Record<FamilyId, number> = { violin: 0.02, viola: 0.025, cello: 0.035, bass: 0.045 }
 /**
- * How far an attack's pitch is off as it begins, cents: mean and standard deviation; it is gone in some hundredths of a second. Set so
- * that a twentieth of a second after a note began it scatters about as recorded strings do (bench/recorded: violin 10, cello 17, bass
- * 30 and more); the viola between.
+ * What of a bowed note is not of its pitch, or not even: set so that in each family's notes the pitch in their first fifth of a second, its
+ * unrest from moment to moment, the part of the sound without a pitch and the swing of the level scatter about as in recorded ones
+ * (docs/bench.md, "Recorded strings"). Of the viola nothing was measured: it stands between violin and cello.
  */
-const SCOOP: Record<FamilyId, { readonly meanCents: number; readonly sigmaCents: number }> = {
-  violin: { meanCents: 0, sigmaCents: 24 },
-  viola: { meanCents: -2, sigmaCents: 28 },
-  cello: { meanCents: -6, sigmaCents: 40 },
-  bass: { meanCents: -20, sigmaCents: 55 },
+interface Unevenness {
+  /** How far an attack's pitch is off as it begins, cents, and in how many seconds it falls to 1/e. */
+  readonly scoop: { readonly meanCents: number; readonly sigmaCents: number; readonly fallsS: number }
+  /** How far the bow's friction shakes the pitch, cents. */
+  readonly jitterCents: number
+  /** The bow's hiss as a part of the note. */
+  readonly hiss: number
+  /** How far its weight and speed swing the level, dB. */
+  readonly swingDb: number
 }
-const SCOOP_S = 0.045
+const UNEVEN: Record<FamilyId, Unevenness> = {
+  violin: {
+    scoop: { meanCents: -35, sigmaCents: 30, fallsS: 0.03 },
+    jitterCents: 0.8,
+    hiss: 0.045,
+    swingDb: 1.2,
+  },
+  viola: {
+    scoop: { meanCents: -24, sigmaCents: 30, fallsS: 0.042 },
+    jitterCents: 1,
+    hiss: 0.04,
+    swingDb: 1.2,
+  },
+  cello: {
+    scoop: { meanCents: -14, sigmaCents: 28, fallsS: 0.055 },
+    jitterCents: 1.2,
+    hiss: 0.03,
+    swingDb: 1.3,
+  },
+  bass: {
+    scoop: { meanCents: -40, sigmaCents: 45, fallsS: 0.1 },
+    jitterCents: 2.5,
+    hiss: 0.06,
+    swingDb: 0.8,
+  },
+}
+/** The bow's weight and speed change within some tenths of a second. */
+const SWING_HZ = 3
+/** A vibrato begins so long after its note, and grows for as long. */
+const VIBRATO_AFTER_S = 0.15
+/** How far the turns of a vibrato differ in their width, and how far their rate wanders, as parts. */
+const VIBRATO_UNEVEN = { width: 0.2, rate: 0.06, hz: 1.5 } as const
 /**
  * By what part a partial's strength changes for each cent that a vibrato moves it along the body's resonances, one standard deviation: the
  * level of a recorded cello swings by 1.2 dB (root mean square) in a vibrato of 7 cents.
@@ -51,8 +86,6 @@ const SCOOP_S = 0.045
 const RESONANCE_PER_CENT = 0.03
 /** No resonance leaves less of a partial, or makes it stronger. */
 const RESONANCE = { least: 0.25, most: 1.75 } as const
-/** How far the bow's friction shakes the pitch, cents. */
-const JITTER_CENTS = 0.6
 /** A bow change: how long, and what is left of the sound in its middle. */
 const BOW_CHANGE = { lastsS: 0.05, left: 0.12 } as const
 /** A finger falls on a sounding string within this. */
@@ -92,37 +125,55 @@ function levelled(output: Float64Array, source: RandomSource, level: number, noi
   })
 }
 
+/** Noise of standard deviation 1 through one pole, told step by step. */
+function wandering(normal: () => number, hz: number, stepS: number): () => number {
+  const a = Math.exp(-2 * Math.PI * hz * stepS)
+  let value = normal()
+  return () => (value = a * value + Math.sqrt(1 - a * a) * normal())
+}
+
+/** The same through a second pole: without sudden turns. */
+function swinging(normal: () => number, hz: number, stepS: number): () => number {
+  const first = wandering(normal, hz, stepS)
+  const a = Math.exp(-2 * Math.PI * hz * stepS)
+  let value = first()
+  return () => Math.SQRT2 * (value = a * value + (1 - a) * first())
+}
+
 /** The pitch of a note from its beginning, cents above A4. */
 function pitchOf(source: RandomSource, familyId: FamilyId, note: PlayedNote, manner: Manner, stepS: number) {
   const { vibrato, repair, faults, stroke } = manner
   const normal = randomNormal.source(source)(0, 1)
-  const { meanCents, sigmaCents } = SCOOP[familyId]
-  const scoop = stroke === 'bow' && !note.isSlurred ? meanCents + sigmaCents * normal() : 0
-  const phase = source() * 2 * Math.PI
-  let [jitter, wobble, wobbleSpeed] = [0, 0, 0]
+  const { scoop, jitterCents } = UNEVEN[familyId]
+  const scoopCents = stroke === 'bow' && !note.isSlurred ? scoop.meanCents + scoop.sigmaCents * normal() : 0
+  const width = wandering(normal, VIBRATO_UNEVEN.hz, stepS)
+  const rate = wandering(normal, VIBRATO_UNEVEN.hz, stepS)
+  let phase = source() * 2 * Math.PI
+  const jitter = wandering(normal, 20, stepS)
+  let [wobble, wobbleSpeed] = [0, 0]
+  const swingAt = (atS: number) => {
+    if (!vibrato || note.finger === 0 || atS <= VIBRATO_AFTER_S) return 0
+    const { rateHz, widthCents, aboveCents } = vibrato
+    phase += 2 * Math.PI * rateHz * (1 + VIBRATO_UNEVEN.rate * rate()) * stepS
+    const grown = Math.min(1, (atS - VIBRATO_AFTER_S) / VIBRATO_AFTER_S)
+    const half = (widthCents / 2) * Math.max(0, 1 + VIBRATO_UNEVEN.width * width())
+    return grown * (aboveCents - widthCents / 2 + half * Math.sin(phase))
+  }
   return (atS: number): { readonly cents: number; readonly swing: number } => {
-    // Friction: noise through one pole at 20 Hz. A finger that gives way: noise through two at 2 Hz.
-    const a = Math.exp(-2 * Math.PI * 20 * stepS)
-    jitter = a * jitter + Math.sqrt(1 - a * a) * normal()
+    // A finger that gives way: noise through two poles at 2 Hz.
     const w = 2 * Math.PI * 2
     wobbleSpeed += stepS * (-w * w * wobble - 2 * w * wobbleSpeed) + 2 * w * Math.sqrt(w * stepS) * normal()
     wobble += stepS * wobbleSpeed
     const through = Math.max(0, Math.min(1, (atS - repair.afterS) / repair.lastsS))
     const moved = through * through * (3 - 2 * through)
-    const swing =
-      vibrato && note.finger !== 0 && atS > 0.15
-        ? vibrato.aboveCents -
-          (vibrato.widthCents / 2) *
-            (1 - Math.sin(2 * Math.PI * vibrato.rateHz * (atS - 0.15) + phase)) *
-            Math.min(1, (atS - 0.15) / 0.15)
-        : 0
+    const swing = swingAt(atS)
     const cents =
       note.writtenCents +
       note.landingCents +
       moved * (note.settledCents - note.landingCents) +
       swing +
-      scoop * Math.exp(-atS / SCOOP_S) +
-      JITTER_CENTS * jitter +
+      scoopCents * Math.exp(-atS / scoop.fallsS) +
+      jitterCents * jitter() +
       (note.finger === 0 ? 0 : faults.wobbleCents * wobble)
     return { cents, swing }
   }
@@ -139,6 +190,7 @@ function sound(
 ): void {
   const stepS = STEP / sampleRateHz
   const pitch = pitchOf(source, familyId, note, manner, stepS)
+  const uneven = UNEVEN[familyId]
   const bowed = manner.stroke === 'bow'
   const hz = frequencyHz(note.writtenCents + note.landingCents, a4Hz)
   const highestHz = Math.min(0.45 * sampleRateHz, 12_000)
@@ -165,6 +217,7 @@ function sound(
     from + Math.round((endS + (next?.isSlurred ? fadeOutS : 4 * fadeOutS)) * sampleRateHz),
   )
   const hiss = randomNormal.source(source)(0, 1)
+  const weight = swinging(hiss, SWING_HZ, stepS)
   let [rough, rough2] = [0, 0]
   const strengths = partials.map(() => 0)
   for (let n = from; n < to; n += STEP) {
@@ -173,7 +226,8 @@ function sound(
     const stepHz = frequencyHz(cents, a4Hz)
     const resonance = (k: number) =>
       Math.max(RESONANCE.least, Math.min(RESONANCE.most, 1 + slopes[k]! * swing))
-    const loud = loudness(atS, endS, fadeInS, fadeOutS, note, next, bowed)
+    const even = loudness(atS, endS, fadeInS, fadeOutS, note, next, bowed)
+    const loud = bowed ? even * 10 ** ((uneven.swingDb * weight()) / 20) : even
     const targets = partials.map(
       (a, i) => a * loud * resonance(i) * partialAt(i + 1, atS, familyId, bowed, note.isSlurred),
     )
@@ -200,7 +254,7 @@ function sound(
       rough += 0.25 * (hiss() - rough)
       rough2 += 0.25 * (rough - rough2)
       const scratch = bowed
-        ? loud * (0.012 + (note.isSlurred ? 0 : 0.25 * Math.exp(-atS / 0.018)))
+        ? loud * (uneven.hiss + (note.isSlurred ? 0 : 0.25 * Math.exp(-atS / 0.018)))
         : 0.5 * Math.exp(-(atS + i / sampleRateHz) / 0.003)
       output[n + i]! += scratch * (rough - rough2)
     }

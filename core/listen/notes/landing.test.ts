@@ -51,7 +51,7 @@ describe('a landing', () => {
     expect(before(0.06)).toBeLessThan(0.03)
     expect(before(0.27)).toBeGreaterThan(0.97)
     // Where its weights rise and fall.
-    expect(before(0.105)).toBeGreaterThan(0.1)
+    expect(before(0.105)).toBeGreaterThan(0.05)
     expect(before(0.105)).toBeLessThan(0.22)
     expect(before(0.225)).toBeGreaterThan(0.78)
     expect(before(0.225)).toBeLessThan(0.92)
@@ -60,11 +60,25 @@ describe('a landing', () => {
   it('comes later on low strings, by some periods, and sooner in a short note', () => {
     const bass = { cents: -3900 }
     const before = (s: number, more: object) => -landingIn((t) => (t < s ? -5 : 0), more).cents / 5
-    // Five periods of 46 Hz are 108 ms.
-    expect(before(0.22, bass)).toBeGreaterThan(0.1)
-    expect(before(0.22, bass)).toBeLessThan(0.22)
-    expect(before(0.08, { lastsS: 0.16 })).toBeGreaterThan(0.3)
-    expect(before(0.08, { lastsS: 0.8 })).toBeLessThan(0.06)
+    // Four periods of 46 Hz are 87 ms.
+    expect(before(0.32, bass)).toBeGreaterThan(0.45)
+    expect(before(0.32, bass)).toBeLessThan(0.75)
+    expect(before(0.1, { lastsS: 0.16 })).toBeGreaterThan(0.3)
+    expect(before(0.1, { lastsS: 0.8 })).toBeLessThan(0.06)
+  })
+
+  it('takes out the scoop of an attack by its known fall, slower on a low string, and is unsure of a part of it', () => {
+    const scooping = (cents: number, fallsS: number) =>
+      landingIn((t) => -40 * Math.exp(-t / fallsS), { cents })
+    // Six periods of 46 Hz are 0.13 s, of 110 Hz 0.055.
+    const bass = scooping(-3900, 0.13)
+    expect(bass.cents).toBeGreaterThan(-2)
+    expect(bass.cents).toBeLessThan(-0.8)
+    expect(bass.sigmaCents).toBeGreaterThan(1.6)
+    expect(bass.sigmaCents).toBeLessThan(2.4)
+    expect(scooping(-2400, 0.055).cents).toBeGreaterThan(-1)
+    expect(scooping(-2400, 0.055).cents).toBeLessThan(-0.4)
+    expect(scooping(0, 0.04).cents).toBeGreaterThan(-1.1)
   })
 
   it('believes loud moments more than soft ones, and leaves strays out', () => {

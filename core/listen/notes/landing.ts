@@ -1,7 +1,7 @@
 import { median } from 'd3-array'
 import { stretchS } from '../pitch'
 import type { HeardPitch } from './heard-note'
-import { LEAST_SIGMA_CENTS, pitchOf, type NoteFacts, type VoicedFrame } from './voiced-frame'
+import { frictionCents, pitchOf, type NoteFacts, type VoicedFrame } from './voiced-frame'
 
 /**
  * What a landing is read from. An attack has a scoop of its own, most of it within its first tenth of a second and while the string
@@ -14,7 +14,7 @@ export const LANDING = {
   fallsS: 0.21,
   fallenS: 0.29,
   /** Later by so many periods: what a low string needs longer to speak. */
-  laterPeriods: 5,
+  laterPeriods: 4,
   /** What is moving all the while landed at no one moment: its slope over this time is part of its ±, seconds. */
   aboutS: 0.03,
   /** Power of the moment's own power (1: as its energy) by which it counts. */
@@ -22,6 +22,11 @@ export const LANDING = {
   /** Moments further than this from the others count for nothing (Tukey's biweight), cents. */
   strayCents: 30,
 } as const
+/**
+ * How the pitch of an attack falls to that of its note: to 1/e in so many periods, and no sooner than this; by how little of the sum of
+ * weights it must be seen, and what part of what it takes from a landing is not sure. Of recorded open strings and bowed notes (docs/bench.md, "Recorded strings").
+ */
+const SCOOP = { periods: 6, leastS: 0.03, ridge: 0.001, unsure: 0.4 } as const
 /** A sound beside it of as much power may pull a pitch by about so much. */
 const COMPANY_CENTS = 15
 
@@ -39,14 +44,15 @@ export function landingOf(frames: readonly VoicedFrame[], facts: NoteFacts, vibr
     const stray = (frame.cents - centre) / LANDING.strayCents
     return { frame, weight: weight * Math.max(0, 1 - stray * stray) ** 2 }
   })
-  const { mean, scatter, slope, size } = weightedMean(kept, vibratoHz)
+  const { mean, scooped, scatter, slope, size } = weightedMean(kept, facts, vibratoHz)
   const [fromS, toS] = [used[0]!.frame.atS, used.at(-1)!.frame.atS]
   const apart = Math.max(1, (size * facts.hopS) / stretchS(440 * 2 ** (mean / 1200)))
   const noise = median(used, ({ frame }) => frame.sigmaCents)!
   const sigmaCents = Math.hypot(
     Math.max(scatter, noise) / Math.sqrt(apart),
-    LEAST_SIGMA_CENTS,
+    frictionCents(mean),
     slope * LANDING.aboutS,
+    SCOOP.unsure * scooped,
     // What is not of the pitch may be of another one.
     COMPANY_CENTS * (1 - median(used, ({ frame }) => frame.confidence)!),
   )
@@ -103,30 +109,43 @@ function weightedMedian(weighed: readonly Weighed[]): number {
 }
 
 /**
- * Weighted mean, a slope and, of this rate, a swing fitted beside it; what is left as a standard deviation, and how many moments it
- * stands on.
+ * Weighted mean beside the attack's scoop as it falls and, of this rate, a swing; the slope of what is left, what that leaves as a
+ * standard deviation, and how many moments it stands on.
  */
-function weightedMean(weighed: readonly Weighed[], vibratoHz?: number) {
+function weightedMean(weighed: readonly Weighed[], { startS, cents }: NoteFacts, vibratoHz?: number) {
   const sum = weighed.reduce((total, { weight }) => total + weight, 0)
   const squares = weighed.reduce((total, { weight }) => total + weight * weight, 0)
   const middleS = weighed.reduce((total, { frame, weight }) => total + weight * frame.atS, 0) / sum
+  const fallsS = Math.max(SCOOP.leastS, SCOOP.periods / (440 * 2 ** (cents / 1200)))
   const basis = ({ frame: { atS } }: Weighed) => {
     const turn = 2 * Math.PI * (vibratoHz ?? 0) * atS
-    const line = [1, (atS - middleS) / SLOPE_UNIT_S]
+    const line = [1, Math.exp(-(atS - startS) / fallsS)]
     return vibratoHz === undefined ? line : [...line, Math.cos(turn), Math.sin(turn)]
   }
   const first = weighed[0]!.frame.cents
+  const weights = weighed.map(({ weight }) => weight)
+  const ridges = [0, SCOOP.ridge, SWING_RIDGE, SWING_RIDGE]
   const fitted = leastSquares(
     weighed.map(basis),
     weighed.map(({ frame }) => frame.cents - first),
-    weighed.map(({ weight }) => weight),
+    weights,
+    ridges,
   )
-  const left = weighed.reduce((total, w) => {
-    const off = w.frame.cents - first - basis(w).reduce((y, b, i) => y + b * fitted[i]!, 0)
-    return total + w.weight * off * off
+  const left = weighed.map((w) => w.frame.cents - first - basis(w).reduce((y, b, i) => y + b * fitted[i]!, 0))
+  const line = weighed.map(({ frame }) => [1, (frame.atS - middleS) / SLOPE_UNIT_S])
+  const [offset, slope] = leastSquares(line, left, weights, [0, SWING_RIDGE]) as [number, number]
+  const unexplained = left.reduce((total, off, k) => {
+    const rest = off - offset - line[k]![1]! * slope
+    return total + weights[k]! * rest * rest
   }, 0)
-  const slope = fitted[1]! / SLOPE_UNIT_S
-  return { mean: first + fitted[0]!, slope, scatter: Math.sqrt(left / sum), size: (sum * sum) / squares }
+  return {
+    mean: first + fitted[0]!,
+    /** By how much the scoop would have moved it. */
+    scooped: weighed.reduce((total, w) => total + w.weight * basis(w)[1]! * fitted[1]!, 0) / sum,
+    slope: slope / SLOPE_UNIT_S,
+    scatter: Math.sqrt(unexplained / sum),
+    size: (sum * sum) / squares,
+  }
 }
 
 /** Keeps the columns of the fit about as large as each other. */
@@ -134,8 +153,13 @@ const SLOPE_UNIT_S = 0.05
 /** Part of the sum of weights by which a swing must be seen: less than a turn of it tells nothing of its middle. */
 const SWING_RIDGE = 0.02
 
-/** Weighted least squares by the normal equations; all columns but the first a little drawn to 0. */
-function leastSquares(rows: readonly number[][], y: readonly number[], weights: readonly number[]): number[] {
+/** Weighted least squares by the normal equations; each column's part drawn to 0 by its ridge, a part of the sum of weights. */
+function leastSquares(
+  rows: readonly number[][],
+  y: readonly number[],
+  weights: readonly number[],
+  ridges: readonly number[],
+): number[] {
   const n = rows[0]!.length
   const a = Array.from({ length: n }, () => new Array<number>(n + 1).fill(0))
   rows.forEach((row, k) => {
@@ -144,7 +168,8 @@ function leastSquares(rows: readonly number[][], y: readonly number[], weights: 
       a[i]![n]! += weights[k]! * row[i]! * y[k]!
     }
   })
-  for (let i = 1; i < n; i++) a[i]![i]! += SWING_RIDGE * a[0]![0]!
+  const sum = a[0]![0]!
+  for (let i = 0; i < n; i++) a[i]![i]! += ridges[i]! * sum
   for (let i = 0; i < n; i++)
     for (let r = 0; r < n; r++) {
       if (r === i) continue

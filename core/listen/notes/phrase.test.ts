@@ -18,7 +18,7 @@ interface Stretch {
 /** The notes of a phrase whose plateaus are these stretches, as [cents, seconds]; `told` is the pitch of the note before. */
 function notesOf(stretches: readonly Stretch[], told?: number): (readonly [number, number])[] {
   const frames: PitchFrame[] = []
-  const plateaus = stretches.map(({ cents, to = cents ?? 0, lastsS, levelDb = -20, fromDb = levelDb }) => {
+  const all = stretches.map(({ cents, to = cents ?? 0, lastsS, levelDb = -20, fromDb = levelDb }) => {
     const count = Math.round(lastsS / HOP_S)
     const from = frames.length
     for (let i = 0; i < count; i++) {
@@ -35,8 +35,14 @@ function notesOf(stretches: readonly Stretch[], told?: number): (readonly [numbe
         otherHz: null,
       })
     }
-    return { from, to: frames.length }
+    return { from, to: frames.length, isLost: cents === null }
   })
+  // What has no pitch is on the plateau before it, or begins the first.
+  const voiced = all.filter(({ isLost }) => !isLost)
+  const plateaus = voiced.map(({ from }, i) => ({
+    from: i === 0 ? 0 : from,
+    to: voiced[i + 1]?.from ?? frames.length,
+  }))
   const phrase = new Phrase(frames, HOP_S, NOTE_OPTIONS, told === undefined ? undefined : { cents: told })
   return phrase
     .notes(plateaus)
@@ -69,13 +75,27 @@ describe('neighbouring plateaus', () => {
     expect(pitches([held(0, 0.3), { cents: 100, to: 180, lastsS: 0.17 }, held(300, 0.3)])).toEqual([0, 300])
   })
 
+  it('are the scoop of an attack where the pitch was lost before them, and then of the note that follows', () => {
+    const lost = { cents: null, lastsS: 0.05, levelDb: -36, fromDb: -20 }
+    const scoop = { cents: 100, to: 190, lastsS: 0.17 }
+    const [first, second, ...more] = notesOf([held(0, 0.3), lost, scoop, held(250, 0.4)])
+    expect(first![0]).toBe(0)
+    expect(second![0]).toBe(250)
+    expect(second![1]).toBeGreaterThan(0.55)
+    expect(more).toEqual([])
+    // From the other side as well, unless from so far that it is a note of its own.
+    expect(pitches([held(600, 0.3), lost, scoop, held(250, 0.4)])).toEqual([600, 250])
+    expect(pitches([held(600, 0.3), lost, scoop, held(305, 0.4)])).toHaveLength(3)
+    // Also where the note before is told already.
+    expect(pitches([lost, { ...scoop, lastsS: 0.14 }, held(250, 0.4)], 0)).toEqual([250])
+  })
+
   it('leave the moments without a pitch, from the softest on, to the note that begins', () => {
     const [first, second] = notesOf([
       held(0, 0.3),
       { cents: null, lastsS: 0.06, levelDb: -34, fromDb: -20 },
       held(200, 0.3),
     ])
-    // The moments without a pitch were a plateau of their own here; the attack begins with the last, softest one.
     expect(first![0]).toBe(0)
     expect(second![0]).toBe(200)
     expect(second![1]).toBeGreaterThan(0.3)

@@ -23,6 +23,8 @@ export interface NotePart {
 const MOVING_CENTS = 4
 /** A plateau no longer than this, all of it on its way between its neighbours, is a slide. */
 const SLIDE_S = 0.2
+/** An attack in which the pitch was lost may scoop from so far, on any side. */
+const FURTHEST_SCOOP_CENTS = 130
 /** Part of a plateau's frames that must rest for it to be one. */
 const RESTING = 0.4
 /** A low string that speaks slowly may scoop by so much, for so long. */
@@ -82,15 +84,23 @@ export class Phrase {
     return pitches
   }
 
-  /** A plateau on which nothing rests lies on a slide between two notes, and belongs to neither. */
+  /**
+   * A plateau on which nothing rests lies on a slide between two notes, and belongs to neither; or, if the pitch was lost as it began, is
+   * the scoop of an attack, and of the note that follows.
+   */
   #withoutSlides(parts: readonly NotePart[]): NotePart[] {
     const left: NotePart[] = []
+    let scoopFrom: number | undefined
     for (let i = 0; i < parts.length; i++) {
-      const part = parts[i]!
-      const [before, after] = [left.at(-1), parts[i + 1]]
+      const part = { ...parts[i]!, from: scoopFrom ?? parts[i]!.from }
+      scoopFrom = undefined
+      const [before, after] = [left.at(-1) ?? this.told, parts[i + 1]]
       const isBetween = before && after && (part.cents - before.cents) * (after.cents - part.cents) > 0
-      const isSlide = isBetween && (part.to - part.from) * this.hopS <= SLIDE_S && !this.#rests(part)
-      if (!isSlide) left.push(part)
+      const isAttack = this.frames[part.from]!.frequencyHz === null
+      const isScoop = isAttack && after && Math.abs(after.cents - part.cents) < FURTHEST_SCOOP_CENTS
+      const isShort = (part.to - part.from) * this.hopS <= SLIDE_S
+      if (!((isBetween || isScoop) && isShort && !this.#rests(part))) left.push(part)
+      else if (isAttack) scoopFrom = part.from
     }
     return left
   }

@@ -25,8 +25,15 @@ export interface NoteFacts {
   readonly hopS: number
 }
 
-/** What no single note is known better than: the bow's friction. */
-export const LEAST_SIGMA_CENTS = 0.25
+/**
+ * What no single note of this pitch (cents above 440 Hz) is known better than, cents: the bow's friction shakes a low string more. Of
+ * recorded strings (docs/bench.md, "Recorded strings").
+ */
+export function frictionCents(cents: number): number {
+  return FRICTION_CENTS * Math.max(1, 2 ** (-cents / 2400))
+}
+/** At 440 Hz; elsewhere by the root of the period. */
+const FRICTION_CENTS = 0.25
 
 /** The median of frames that say one pitch. Stretches overlap: as many count as would lie side by side. */
 export function pitchOf(frames: readonly VoicedFrame[], hopS: number): HeardPitch {
@@ -36,6 +43,6 @@ export function pitchOf(frames: readonly VoicedFrame[], hopS: number): HeardPitc
   const scatter = 1.4826 * median(frames, (f) => Math.abs(f.cents - cents))!
   const noise = median(frames, (f) => f.sigmaCents)!
   // The median of normal errors is known a quarter less well than their mean.
-  const sigmaCents = 1.2533 * Math.hypot(Math.max(scatter, noise) / Math.sqrt(apart), LEAST_SIGMA_CENTS)
+  const sigmaCents = 1.2533 * Math.hypot(Math.max(scatter, noise) / Math.sqrt(apart), frictionCents(cents))
   return { cents, sigmaCents, fromS, toS }
 }
