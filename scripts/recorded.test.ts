@@ -4,9 +4,21 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { hearNotes, seededSource, TakeListener } from '../core'
 import { compose } from '../bench/recorded/compose'
 import { fontRecordings, recordings, type Recording } from '../bench/recorded/recordings'
-import { beside, hum, noise, room, voice } from '../bench/recorded/surroundings'
+import {
+  beside,
+  hum,
+  muted,
+  noise,
+  ringing,
+  room,
+  skipping,
+  suppressed,
+  voice,
+  wolf,
+} from '../bench/recorded/surroundings'
 import {
   alone,
+  handOf,
   heardAgain,
   judgedHands,
   longest,
@@ -20,6 +32,7 @@ import {
 } from '../bench/recorded/trials'
 
 let all: readonly Recording[]
+const violins = () => all.filter((r) => r.family === 'violin' && !r.isHeldBack)
 const named = (name: string) => all.find((r) => r.name === name)!
 beforeAll(() => {
   all = recordings()
@@ -164,9 +177,32 @@ describe('takes made of recordings', () => {
   })
 
   it('a finger a half step low, another string and another piece are read or told, and never in tune', () => {
-    const pool = all.filter((r) => r.family === 'violin')
+    const pool = violins()
     const hands = judgedHands('violin', pool, [-100])
     expect(hands.length).toBeGreaterThan(6)
     expect(hands.filter((hand) => !hand.isTold)).toEqual([])
   }, 120_000)
+
+  it.each([
+    ['a mute', muted],
+    ['a wolf', wolf(6)],
+    ['a bow that skips', skipping],
+    ['a telephone that turns down what is held', suppressed],
+    ['strings that ring on', ringing([-1400, 0, 700])],
+  ] as const)('%s makes no fault of a hand that is in tune', (_, surroundings) => {
+    const { pitches, play, judge } = handOf('violin', violins())
+    const { samples, sampleRateHz } = play([...pitches, ...pitches.slice(1)])
+    const { verdict } = judge(surroundings(samples, sampleRateHz, seededSource(2)), sampleRateHz)
+    expect(['in_tune', 'not_enough_notes']).toContain(verdict.outcome)
+  })
+
+  it('two who play at once make no fault of the one, and are told', () => {
+    const { pitches, play, judge } = handOf('violin', violins())
+    const { samples, sampleRateHz } = play([...pitches, ...pitches.slice(1)])
+    const other = play([4, 7, 5, 2, 9, 7, 4, 0, 4, 7].map((semitones) => pitches[0]! + 100 * semitones))
+    const both = beside(other.samples, 0)(samples, sampleRateHz, seededSource(1))
+    const { reading, verdict } = judge(both, sampleRateHz)
+    expect(reading.hasCompany).toBe(true)
+    expect(['in_tune', 'not_enough_notes']).toContain(verdict.outcome)
+  })
 })

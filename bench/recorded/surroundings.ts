@@ -71,6 +71,63 @@ export const beside =
     return samples.map((v, i) => v + level * other[i % other.length]!)
   }
 
+/** A mute on the bridge: little is left of what lies above a kilohertz. */
+export const muted: Surroundings = (samples, rate) => {
+  const a = Math.exp((-2 * Math.PI * 900) / rate)
+  let [first, second] = [0, 0]
+  return samples.map((v) => {
+    first = a * first + (1 - a) * v
+    return (second = a * second + (1 - a) * first)
+  })
+}
+
+/** A wolf: body and string hand the sound to each other and back, so many times a second. */
+export const wolf =
+  (hz: number, depth = 0.8): Surroundings =>
+  (samples, rate) =>
+    samples.map((v, n) => v * (1 - (depth / 2) * (1 - Math.cos((2 * Math.PI * hz * n) / rate))))
+
+/** A bow that leaves the string for some hundredths of a second, two or three times in each second. */
+export const skipping: Surroundings = (samples, rate, source) => {
+  const out = samples.slice()
+  for (let at = 0.3 * rate; at < out.length; at += (0.3 + 0.3 * source()) * rate) {
+    const [from, lasts] = [Math.round(at), Math.round(0.04 * rate)]
+    for (let n = 0; n < lasts && from + n < out.length; n++)
+      out[from + n]! *= 1 - 0.97 * Math.sin((Math.PI * n) / lasts) ** 0.5
+  }
+  return out
+}
+
+/** What telephones do to everything that is held: within a third of a second it is taken for noise, and turned down by 20 dB. */
+export const suppressed: Surroundings = (samples, rate) => {
+  const [fastS, slowS] = [0.02, 0.3]
+  let [fast, slow] = [1e-9, 1e-9]
+  return samples.map((v) => {
+    const power = v * v
+    fast += (power - fast) / (fastS * rate)
+    slow += (power - slow) / (slowS * rate)
+    const held = Math.min(1, slow / (fast + 1e-12))
+    return v * 10 ** -(held ** 4)
+  })
+}
+
+/** The other strings, a family's open ones (cents above 440 Hz), ring on with what is played, 20 dB softer. */
+export const ringing =
+  (openCents: readonly number[], belowDb = 20): Surroundings =>
+  (samples, rate) => {
+    const out = samples.slice()
+    for (const cents of openCents) {
+      const delay = Math.round(rate / (440 * 2 ** (cents / 1200)))
+      const ring = new Float64Array(samples.length)
+      // Dies by 60 dB in a second and a half.
+      const feedback = 10 ** ((-3 * delay) / (1.5 * rate))
+      for (let n = delay; n < ring.length; n++) ring[n] = samples[n]! * 0.02 + feedback * ring[n - delay]!
+      const level = (rms(samples) / Math.max(1e-9, rms(ring))) * 10 ** (-belowDb / 20)
+      for (let n = 0; n < out.length; n++) out[n]! += level * ring[n]!
+    }
+    return out
+  }
+
 let spoken: Float64Array | undefined
 
 /** Somebody who talks (Debian's espeak-ng), at this rate. */

@@ -184,12 +184,8 @@ export interface JudgedHand {
   readonly isTold: boolean
 }
 
-/** One finger far off, another string, another piece: each played from recordings on a family's second string. */
-export function judgedHands(
-  family: FamilyId,
-  pool: readonly Recording[],
-  offs = [40, 100, 150, -70, -100, -130],
-): JudgedHand[] {
+/** A family's first hand shape on its second string, to be played from recordings, heard, read and judged. */
+export function handOf(family: FamilyId, pool: readonly Recording[]) {
   const known = familyOf(family)
   const stringing = stringingOf({
     family: known,
@@ -201,8 +197,8 @@ export function judgedHands(
   const exercise = shapeExercise(stringing.tuning, 1, known.shapes[0]!)
   const line = playedNotes(exercise)
   const pitches = line.map((note) => pitchOfExpected(stringing, note))
-  const judge = (cents: readonly number[]) => {
-    const { samples, sampleRateHz } = compose(
+  const play = (cents: readonly number[]) =>
+    compose(
       cents.map((wanted) => ({
         recording: nearest(long, wanted),
         cents: wanted,
@@ -210,9 +206,24 @@ export function judgedHands(
         join: 'detached',
       })),
     )
+  const judge = (samples: Float64Array, sampleRateHz: number) => {
     const reading = readTake(hearNotes(samples, sampleRateHz).notes, stringing, line)
     const landings = reading.isOther ? [] : landingsOf(stringing, reading, 'recording')
     return { reading, verdict: judgeTake({ stringing, exercise, landings, toleranceCents: 15 }) }
+  }
+  return { stringing, shape: known.shapes[0]!, line, pitches, play, judge }
+}
+
+/** One finger far off, another string, another piece: each played from recordings on a family's second string. */
+export function judgedHands(
+  family: FamilyId,
+  pool: readonly Recording[],
+  offs = [40, 100, 150, -70, -100, -130],
+): JudgedHand[] {
+  const { stringing, shape, line, pitches, play, judge: judged } = handOf(family, pool)
+  const judge = (cents: readonly number[]) => {
+    const { samples, sampleRateHz } = play(cents)
+    return judged(samples, sampleRateHz)
   }
   const fingers = [...new Set(line.map(({ finger }) => finger))].filter((finger) => finger !== 0)
   const one = fingers.flatMap((finger) =>
@@ -231,7 +242,7 @@ export function judgedHands(
       }
     }),
   )
-  const otherString = playedNotes(shapeExercise(stringing.tuning, 0, known.shapes[0]!)).map((n) =>
+  const otherString = playedNotes(shapeExercise(stringing.tuning, 0, shape)).map((n) =>
     pitchOfExpected(stringing, n),
   )
   const tunes = [

@@ -72,8 +72,8 @@ describe('a landing', () => {
       landingIn((t) => -40 * Math.exp(-t / fallsS), { cents })
     // Six periods of 46 Hz are 0.13 s, of 110 Hz 0.055.
     const bass = scooping(-3900, 0.13)
-    expect(bass.cents).toBeGreaterThan(-2)
-    expect(bass.cents).toBeLessThan(-0.8)
+    expect(bass.cents).toBeGreaterThan(-1.48)
+    expect(bass.cents).toBeLessThan(-1.24)
     expect(bass.sigmaCents).toBeGreaterThan(1.6)
     expect(bass.sigmaCents).toBeLessThan(2.4)
     expect(scooping(-2400, 0.055).cents).toBeGreaterThan(-1)
@@ -86,7 +86,7 @@ describe('a landing', () => {
     const speaking = landingIn((t) => (t < 0.165 ? -12 : 0), {
       levelAt: (t) => (t < 0.165 ? -26 : -20),
     }).cents
-    expect(speaking).toBeGreaterThan(-2.6)
+    expect(speaking).toBeGreaterThan(-1.6)
     expect(speaking).toBeLessThan(-1)
     const stray = landingIn((t) => (t > 0.13 && t < 0.16 ? 34 : 0)).cents
     expect(Math.abs(stray)).toBeLessThan(0.3)

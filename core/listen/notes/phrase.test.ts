@@ -13,30 +13,35 @@ interface Stretch {
   readonly levelDb?: number
   /** Of its first moments, which rise from there. */
   readonly fromDb?: number
+  /** So many of its last moments rest on where it goes. */
+  readonly rests?: number
 }
 
 /** The notes of a phrase whose plateaus are these stretches, as [cents, seconds]; `told` is the pitch of the note before. */
 function notesOf(stretches: readonly Stretch[], told?: number): (readonly [number, number])[] {
   const frames: PitchFrame[] = []
-  const all = stretches.map(({ cents, to = cents ?? 0, lastsS, levelDb = -20, fromDb = levelDb }) => {
-    const count = Math.round(lastsS / HOP_S)
-    const from = frames.length
-    for (let i = 0; i < count; i++) {
-      const through = i / Math.max(1, count - 1)
-      const pitch = cents === null ? null : cents + through * (to - cents)
-      frames.push({
-        atS: frames.length * HOP_S,
-        frequencyHz: pitch === null ? null : 440 * 2 ** (pitch / 1200),
-        sigmaCents: 0.3,
-        confidence: 0.97,
-        levelDb: fromDb + through * (levelDb - fromDb),
-        brightDb: levelDb - 10,
-        stiffness: 0,
-        otherHz: null,
-      })
-    }
-    return { from, to: frames.length, isLost: cents === null }
-  })
+  const all = stretches.map(
+    ({ cents, to = cents ?? 0, lastsS, levelDb = -20, fromDb = levelDb, rests = 0 }) => {
+      const count = Math.round(lastsS / HOP_S)
+      const from = frames.length
+      for (let i = 0; i < count; i++) {
+        const through = i / Math.max(1, count - 1)
+        const on = Math.min(1, i / Math.max(1, count - 1 - rests))
+        const pitch = cents === null ? null : cents + on * (to - cents)
+        frames.push({
+          atS: frames.length * HOP_S,
+          frequencyHz: pitch === null ? null : 440 * 2 ** (pitch / 1200),
+          sigmaCents: 0.3,
+          confidence: 0.97,
+          levelDb: fromDb + through * (levelDb - fromDb),
+          brightDb: levelDb - 10,
+          stiffness: 0,
+          otherHz: null,
+        })
+      }
+      return { from, to: frames.length, isLost: cents === null }
+    },
+  )
   // What has no pitch is on the plateau before it, or begins the first.
   const voiced = all.filter(({ isLost }) => !isLost)
   const plateaus = voiced.map(({ from }, i) => ({
@@ -70,9 +75,12 @@ describe('neighbouring plateaus', () => {
     // A fast scale rests on each of its notes, and a long one is no slide however it sinks.
     expect(pitches([held(0, 0.3), held(200, 0.1), held(400, 0.3)])).toEqual([0, 200, 400])
     expect(pitches([held(0, 0.3), { ...slide, lastsS: 0.24 }, held(300, 0.4)])).toHaveLength(3)
-    // Three cents a moment is a drift, six are a slide.
+    // On 15 moments of which five rest it is a slide, on seven a note.
+    expect(pitches([held(0, 0.3), { ...slide, rests: 5 }, held(300, 0.4)])).toEqual([0, 300])
+    expect(pitches([held(0, 0.3), { ...slide, rests: 7 }, held(300, 0.4)])).toHaveLength(3)
+    // Three cents a moment is a drift, five are a slide.
     expect(pitches([held(0, 0.3), { cents: 100, to: 140, lastsS: 0.17 }, held(300, 0.3)])).toHaveLength(3)
-    expect(pitches([held(0, 0.3), { cents: 100, to: 180, lastsS: 0.17 }, held(300, 0.3)])).toEqual([0, 300])
+    expect(pitches([held(0, 0.3), { cents: 100, to: 165, lastsS: 0.17 }, held(300, 0.3)])).toEqual([0, 300])
   })
 
   it('are the scoop of an attack where the pitch was lost before them, and then of the note that follows', () => {
@@ -146,8 +154,8 @@ describe('the first moment out of silence', () => {
     expect(pitches([rising(-50, 0.26), held(0, 0.4)])).toHaveLength(1)
     expect(pitches([rising(-50, 0.36), held(0, 0.4)])).toHaveLength(2)
     expect(pitches([rising(-70, 0.26), held(0, 0.4)])).toHaveLength(2)
-    // Two decibels are no rise.
-    expect(pitches([held(-150, 0.14, -22), held(0, 0.4)])).toHaveLength(2)
+    // Two and a half decibels are no rise.
+    expect(pitches([held(-150, 0.14, -22.5), held(0, 0.4)])).toHaveLength(2)
     expect(pitches([held(-150, 0.14, -24), held(0, 0.4)])).toEqual([0])
   })
 })

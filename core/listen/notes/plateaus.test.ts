@@ -44,4 +44,17 @@ describe('plateaus of a pitch', () => {
     expect(lengthsOf([null, null])).toHaveLength(1)
     expect(lengthsOf([])).toEqual([])
   })
+
+  it('cost so much that only what stays, or lies far off for longer, is worth one', () => {
+    const frames = (cents: number, count: number) => Array.from({ length: count }, () => cents)
+    expect(lengthsOf([...held(0, 0.3), ...frames(60, 4)])).toHaveLength(1)
+    expect(lengthsOf([...held(0, 0.3), ...frames(60, 6)])).toHaveLength(2)
+    const away = (cents: number, count: number) =>
+      lengthsOf([...held(0, 0.3), ...frames(cents, count), ...held(0, 0.3)]).length
+    // Wild moments, and moments heard in another octave, bounded.
+    expect([away(500, 4), away(500, 5)]).toEqual([1, 3])
+    expect([away(1200, 12), away(1200, 13)]).toEqual([1, 3])
+    // To the lowest string of a bass.
+    expect(lengthsOf([...held(-4700, 0.3), ...held(-4550, 0.3)])).toHaveLength(2)
+  })
 })

@@ -19,9 +19,7 @@ export const STROKE = {
   /** Shallower than this is nothing. */
   leastDb: 3.3,
   /** So deep, and so much deeper than what is ordinary in this note: a bow that turned, or left the string. */
-  deep: { db: 9.5, beyondDb: 4 },
-  /** Less deep, but alone. */
-  alone: { db: 8, beyondDb: 4.5 },
+  deep: { db: 8, beyondDb: 4.5 },
   /** Where the tone is not clear of what belongs to no pitch (a hall, a wide vibrato), falls say less. */
   murky: { clearDb: 3.5, db: 9.7, beyondDb: 4.8 },
   /** The scratch of an attack: what belongs to no pitch rises above what it was before and after, the tone clear of it. */
@@ -43,11 +41,10 @@ export function isStroke(frames: readonly PitchFrame[], at: number): boolean {
   const { depthDb, riseDb } = dip
   if (depthDb < STROKE.leastDb || riseDb < STROKE.leastDb) return false
   const beyondDb = depthDb - ordinaryDb(frames, at)
-  const { deep, alone, scratched, murky } = STROKE
+  const { deep, scratched, murky } = STROKE
   const { aboveDb, clearDb } = scratchAt(frames, at)
   if (clearDb < murky.clearDb) return depthDb >= murky.db && beyondDb >= murky.beyondDb
   if (depthDb >= deep.db && beyondDb >= deep.beyondDb) return true
-  if (depthDb >= alone.db && beyondDb >= alone.beyondDb) return true
   return aboveDb >= scratched.db && clearDb >= scratched.clearDb && beyondDb >= scratched.beyondDb
 }
 
