@@ -90,6 +90,7 @@ const emit = defineEmits<{ hear: [index: number] }>()
 
 /** A note so narrow has no room for its finger, or its name; they are read out all the same. */
 const FINGER_PX = 12
+const OPEN_PX = 36
 const NAME_PX = 24
 /** A finger is read up to here; what lies further off is drawn at the edge. */
 const MOST_CENTS = READ_TO_CENTS
@@ -137,13 +138,15 @@ const pathOf = (
 function drawn(x: ScaleLinear<number, number>, y: ScaleLinear<number, number>) {
   return props.notes.map((n) => {
     const isOff = n.finger !== 0 && Math.abs(n.landingCents) > props.toleranceCents
+    const width = Math.max(1, x(n.endS) - x(n.startS))
     return {
-      finger: n.finger === 0 ? 'open' : fingerSign(n.finger),
+      // Where the word has no room it stands as on the staff.
+      finger: n.finger > 0 ? fingerSign(n.finger) : width > OPEN_PX ? 'open' : '0',
       name: noteLabel(n.note, { octave: false }),
       spoken: spokenOf(n),
       side: isOff ? (n.landingCents > 0 ? 'sharp' : 'flat') : 'well',
       left: x(n.startS),
-      width: Math.max(1, x(n.endS) - x(n.startS)),
+      width,
       middle: (x(n.startS) + x(n.endS)) / 2,
       path: pathOf(n.moments, x, y),
       landingX: x(n.startS) + 6,
