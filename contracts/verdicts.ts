@@ -3,6 +3,7 @@ import type { Finding as CoreFinding } from '#core'
 import { FingerNumber, Instant, NOTE_LENGTH } from './common'
 
 const plusMinusMm = z.number()
+const misplacedTape = { finger: FingerNumber, tapeMm: z.number(), placeMm: z.number(), cents: z.number() }
 
 export const Finding = z
   .discriminatedUnion('code', [
@@ -57,6 +58,7 @@ export const Finding = z
       cents: z.number(),
       seenCents: z.number(),
     }),
+    z.object({ code: z.literal('tape'), ...misplacedTape }),
     z.object({ code: z.literal('scatter'), cents: z.number(), leastCents: z.number() }),
   ])
   .meta({ id: 'Finding' }) satisfies z.ZodType<CoreFinding>
@@ -95,10 +97,9 @@ export const KeptVerdict = z
     z.object({
       /** A tape lies where no note is, and its finger follows it. */
       outcome: z.literal('tape_misplaced'),
-      finger: FingerNumber,
-      tapeMm: z.number(),
-      placeMm: z.number(),
-      cents: z.number(),
+      ...misplacedTape,
+      /** More of them, the furthest off first; absent of earlier versions. */
+      others: z.array(z.object(misplacedTape)).optional(),
       ...beside,
     }),
     z.object({

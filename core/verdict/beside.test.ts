@@ -5,6 +5,7 @@ import { faultyHand, seededSource, STEADY_HAND, type HandFaults } from '../simul
 import {
   landingAtCents,
   landingOfReading,
+  tapeOf,
   targetsOf,
   type Exercise,
   type HeardBeside,
@@ -151,6 +152,51 @@ describe('before any blame of the hand', () => {
       outcome: 'explained',
       findings: [{ code: 'frame' }],
     })
+  })
+
+  it('a tape takes no blame for more than its own cents: the rest is the hand’s, the tape beside it', () => {
+    const off = (finger: number, mm: number) =>
+      places.map((place) => place.placeMm + (place.finger === finger ? mm : 0))
+    // A tape 1.1 mm too high, the whole hand 30 cents sharp: the hand.
+    for (const finger of [1, 2, 3, 4] as const) {
+      const verdict = judge(
+        steady(() => 30),
+        { tapesMm: off(finger, 1.1) },
+      )
+      expect(verdict).toMatchObject({ outcome: 'explained', findings: [{ code: 'whole_hand' }] })
+      expect(verdict.beside).toBeUndefined()
+    }
+    // A finger that follows its tape by 2 mm out of a hand that is sharp: both, and no finger.
+    const tapesMm = off(2, 2)
+    const cents = tapeOf(stringing, places[1]!, tapesMm)!.offCents
+    const both = judge(
+      steady((finger) => 30 + (finger === 2 ? cents : 0)),
+      { tapesMm },
+    )
+    expect(both).toMatchObject({
+      outcome: 'explained',
+      findings: [{ code: 'whole_hand' }],
+      beside: [{ code: 'tape', finger: 2, tapeMm: tapesMm[1] }],
+    })
+    expect('findings' in both && both.findings).toHaveLength(1)
+    // A finger twice as far off as its tape does not follow it.
+    expect(
+      judge(
+        steady((finger) => (finger === 2 ? 2.2 * cents : 0)),
+        { tapesMm },
+      ),
+    ).toMatchObject({ outcome: 'explained', findings: [{ code: 'finger', finger: 2 }] })
+  })
+
+  it('tapes that lie wrong alike are all told, the furthest off first', () => {
+    const tapesMm = places.map(({ placeMm }) => placeMm + 3)
+    const offs = places.map((place) => tapeOf(stringing, place, tapesMm)!.offCents)
+    const verdict = judge(
+      steady((finger) => offs[finger - 1]!),
+      { tapesMm },
+    )
+    expect(verdict).toMatchObject({ outcome: 'tape_misplaced', finger: 4 })
+    expect('others' in verdict && verdict.others?.map(({ finger }) => finger)).toEqual([3, 2, 1])
   })
 })
 

@@ -9,7 +9,7 @@ import { matchOf } from './matched'
 import { moreNotes } from './more-notes'
 import { untunedString } from './open-strings'
 import { otherPattern } from './other-exercise'
-import { misplacedTape } from './tapes'
+import { followedTapes, withoutTheseTapes, type MisplacedTape } from './tapes'
 import type { FingerSummary, Finding, Judged, JudgedTake, ScatterEstimate, Verdict } from './types'
 import {
   believing,
@@ -47,8 +47,9 @@ export const FINGERS_NEEDED = 3
 
 /**
  * What a take says of the hand, over all its strings and positions at once: an untuned string before anything else, then another
- * pattern than was asked, then a tape that lies wrong; then the one fault, or the two, that explain the notes; that the hand is
- * well; or that the notes do not carry it, and about how many more would. Nothing is said from fewer than three fingers.
+ * pattern than was asked; then, tapes that lie wrong and are followed taken out, the one fault, or the two, that explain the notes;
+ * such tapes alone; that the hand is well; or that the notes do not carry it, and about how many more would. Nothing is said from fewer than
+ * three fingers.
  * Sources: what faults there are is common practice, no source; how they are weighed: {@link weigh}.
  */
 export function judgeTake(take: JudgedTake): Verdict {
@@ -68,14 +69,15 @@ export function judge(take: JudgedTake): Judged {
       likely: null,
       belief: null,
     }
-  const weighing = weigh(evidence)
+  const tapes = tapesOf(take, evidence)
+  const hand = withoutTheseTapes(evidence, tapes, take.tapesMm ?? [])
+  const weighing = weigh(hand)
   const belief = take.belief ?? beliefOf(take)
-  const believed = belief ? believing(evidence, weighing, belief) : weighing
+  const believed = belief ? believing(hand, weighing, belief) : weighing
   return {
     verdict: {
-      ...judgeHand(evidence, believed, fingers),
-      ...told,
-      scatter: scatterOf(evidence, believed.scatterCents),
+      ...besideTapes(judgeHand(hand, believed, fingers), tapes, beside),
+      scatter: scatterOf(hand, believed.scatterCents),
       ...(belief && { earlier: { count: belief.count, daysAgo: belief.daysAgo, share: belief.share } }),
     },
     likely: likelyOf(weighing),
@@ -101,9 +103,23 @@ function beforeTheHand(
     }
   const other = otherPattern(evidence)
   if (other) return { outcome: 'other_exercise', ...other, fingers }
-  const tape = take.tapesCovered ? undefined : misplacedTape(evidence, take.tapesMm ?? [])
-  if (tape) return { outcome: 'tape_misplaced', ...tape, fingers }
-  return fingers.length < FINGERS_NEEDED ? notEnough(fingers, null, []) : undefined
+  if (fingers.length >= FINGERS_NEEDED) return undefined
+  const [tape, ...others] = tapesOf(take, evidence)
+  return tape ? { outcome: 'tape_misplaced', ...tape, others, fingers } : notEnough(fingers, null, [])
+}
+
+function tapesOf({ tapesCovered, tapesMm = [] }: JudgedTake, evidence: Evidence): MisplacedTape[] {
+  return tapesCovered ? [] : followedTapes(evidence, tapesMm)
+}
+
+/** What is said of a hand that follows tapes to wrong places: its own fault first, the tapes beside it; or these, if there is none. */
+function besideTapes(hand: Verdict, tapes: readonly MisplacedTape[], heard: readonly Finding[]): Verdict {
+  const [tape, ...others] = tapes
+  const told = (beside: readonly Finding[]) => (beside.length > 0 ? { beside } : {})
+  if (!tape) return { ...hand, ...told(heard) }
+  if (hand.outcome !== 'explained')
+    return { outcome: 'tape_misplaced', ...tape, others, fingers: hand.fingers, ...told(heard) }
+  return { ...hand, ...told([...tapes.map((one) => ({ code: 'tape' as const, ...one })), ...heard]) }
 }
 
 function judgeHand(evidence: Evidence, weighing: Weighing, fingers: readonly FingerSummary[]): Verdict {

@@ -1,7 +1,7 @@
-import { group, greatest, mean } from 'd3-array'
+import { group, mean, median } from 'd3-array'
 import type { Finger } from '../instrument'
 import { tapeOf } from '../take'
-import type { Evidence } from './evidence'
+import type { Evidence, EvidenceNote } from './evidence'
 
 /** A tape that a finger follows to a wrong place. */
 export interface MisplacedTape {
@@ -16,33 +16,56 @@ export interface MisplacedTape {
 /** A tape this far off, in tolerances, spoils the note of whoever aims at it; nobody hears less. */
 const OFF = 0.5
 const LEAST_CENTS = 5
-/** A finger follows its tape where it lands nearer to it than to its place: past so much of the way. */
-const FOLLOWS = 0.5
+/** A finger follows its tape where it lands nearer to it than to its place, and no further beyond it: so many times as far off. */
+const FOLLOWS = { least: 0.5, most: 1.5 } as const
+/** So many fingers whose tapes lie well, or that have none, say where the hand is. */
+const OTHERS = 2
 
 /**
- * The tape that lies in a wrong place on every string that was played, and that its finger follows: what the tape does is not
- * blamed on the hand. Tapes compromise between strings, so one that is right on any of them lies well.
+ * The tapes that lie in a wrong place on every string that was played, and that their fingers follow, the furthest off first. A
+ * finger follows its tape away from where the others stand: a whole hand that is off follows no tape. Tapes compromise between
+ * strings, so one that is right on any of them lies well. Common practice, no source; the limits are our own.
  */
-export function misplacedTape({ notes, stringing, toleranceCents }: Evidence, tapesMm: readonly number[]) {
-  if (tapesMm.length === 0) return undefined
+export function followedTapes(
+  { notes, stringing, toleranceCents }: Evidence,
+  tapesMm: readonly number[],
+): MisplacedTape[] {
+  if (tapesMm.length === 0) return []
   const least = Math.max(LEAST_CENTS, OFF * toleranceCents)
-  const counted = notes.filter(({ weight }) => weight > 0)
-  const found = [...group(counted, ({ target }) => target.finger)].flatMap(
-    ([finger, own]): MisplacedTape[] => {
-      const aimed = own.flatMap(({ target, cents }) => {
-        const tape = tapeOf(stringing, target, tapesMm)
-        return tape ? [{ target, cents, tape }] : []
-      })
-      const [first] = aimed
-      if (!first || aimed.length < own.length) return []
-      const cents = mean(aimed, ({ tape }) => tape.offCents)!
-      const isOff = aimed.every(
-        ({ tape }) => Math.abs(tape.offCents) > least && Math.sign(tape.offCents) === Math.sign(cents),
-      )
-      const follows = mean(aimed, ({ cents: landed, tape }) => landed / tape.offCents)!
-      if (!isOff || follows < FOLLOWS) return []
-      return [{ finger, tapeMm: first.tape.placeMm, placeMm: first.target.placeMm, cents }]
-    },
-  )
-  return greatest(found, ({ cents }) => Math.abs(cents))
+  const fingers = [
+    ...group(
+      notes.filter(({ weight }) => weight > 0),
+      ({ target }) => target.finger,
+    ),
+  ].map(([finger, own]) => {
+    const offs = own.map(({ target }) => tapeOf(stringing, target, tapesMm)?.offCents ?? 0)
+    const cents = mean(offs)!
+    const isOff = offs.every((off) => Math.abs(off) > least && Math.sign(off) === Math.sign(cents))
+    return { finger, own, cents, isOff, landed: mean(own, (note) => note.cents)! }
+  })
+  const others = fingers.filter(({ isOff }) => !isOff)
+  const hand = others.length >= OTHERS ? median(others, ({ landed }) => landed)! : 0
+  return fingers
+    .flatMap(({ finger, own, cents, isOff, landed }): MisplacedTape[] => {
+      const follows = (landed - hand) / cents
+      if (!isOff || follows < FOLLOWS.least || follows > FOLLOWS.most) return []
+      const { target } = own[0]!
+      return [{ finger, tapeMm: tapeOf(stringing, target, tapesMm)!.placeMm, placeMm: target.placeMm, cents }]
+    })
+    .sort((a, b) => Math.abs(b.cents) - Math.abs(a.cents))
+}
+
+/** The notes as they would have been on tapes that lie well: what these tapes explain is no fault of the hand, and no more than that. */
+export function withoutTheseTapes(
+  evidence: Evidence,
+  followed: readonly MisplacedTape[],
+  tapesMm: readonly number[],
+): Evidence {
+  if (followed.length === 0) return evidence
+  const moved = (note: EvidenceNote): EvidenceNote => {
+    if (!followed.some(({ finger }) => finger === note.target.finger)) return note
+    const tape = tapeOf(evidence.stringing, note.target, tapesMm)
+    return { ...note, cents: note.cents - (tape?.offCents ?? 0) }
+  }
+  return { ...evidence, notes: evidence.notes.map(moved) }
 }

@@ -1,5 +1,6 @@
 import type { Finger } from '../instrument'
 import type { Take, Target } from '../take'
+import type { MisplacedTape } from './tapes'
 import type { Believed, Likely } from './weigh'
 
 /** A take of earlier days. */
@@ -108,6 +109,8 @@ export type Finding =
       readonly cents: number
       readonly seenCents: number
     }
+  /** A tape lies where no note is, and its finger follows it: so much of the note is the tape’s. */
+  | ({ readonly code: 'tape' } & MisplacedTape)
   /** Right on average, and different every time. */
   | { readonly code: 'scatter'; readonly cents: number; readonly leastCents: number }
 
@@ -166,15 +169,13 @@ export type Verdict = (
       readonly string?: string | undefined
       readonly fingers: readonly FingerSummary[]
     }
-  /** A tape lies where no note is, and its finger follows it. */
-  | {
+  /** A tape lies where no note is, and its finger follows it; the hand is well, or not known. */
+  | ({
       readonly outcome: 'tape_misplaced'
-      readonly finger: Finger
-      readonly tapeMm: number
-      readonly placeMm: number
-      readonly cents: number
+      /** More of them, the furthest off first. */
+      readonly others?: readonly MisplacedTape[] | undefined
       readonly fingers: readonly FingerSummary[]
-    }
+    } & MisplacedTape)
   /** One finger played a half step away from what was asked, the others as asked; or, null, all of them. */
   | {
       readonly outcome: 'other_exercise'

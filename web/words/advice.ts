@@ -23,6 +23,27 @@ export interface Advice {
 const GENTLE =
   'Stop at any pain, numbness or tingling, rest, and ask a doctor or a physiotherapist who treats players.'
 
+/** One tape was laid wrongly; several alike were measured from a wrong nut, or for a wrong length. */
+function tapeAdvice({
+  others = [],
+}: {
+  readonly others?: Extract<KeptVerdict, { outcome: 'tape_misplaced' }>['others']
+}): Advice {
+  const tapes = others.length > 0 ? 'tapes' : 'tape'
+  return {
+    checkFirst: [
+      `Measure the string and the ${tapes} from the nut.`,
+      others.length > 0
+        ? 'Were all of them measured from the edge of the nut, and for this length?'
+        : 'Does the tape lie square to the string?',
+    ],
+    thenTry: [
+      `Lay the ${tapes} anew at ${others.length > 0 ? 'their places' : 'its place'}, then read the hand once more.`,
+    ],
+    notThis: `Do not correct the finger: it does what the ${tapes} ${others.length > 0 ? 'say' : 'says'}. Varnish first: peel gently, no blade.`,
+  }
+}
+
 /** Advice on the weightiest finding; undefined when there is nothing to work on. */
 export function adviceOn(
   verdict: KeptVerdict,
@@ -35,15 +56,7 @@ export function adviceOn(
       thenTry: ['Read the open string once more, then the fingers.'],
       notThis: 'These notes say nothing about the hand yet.',
     }
-  if (verdict.outcome === 'tape_misplaced')
-    return {
-      checkFirst: [
-        'Measure the string and the tape from the nut.',
-        'Does the tape lie square to the string?',
-      ],
-      thenTry: ['Lay the tape anew at its place, then read the hand once more.'],
-      notThis: 'Do not correct the finger: it does what the tape says. Varnish first: peel gently, no blade.',
-    }
+  if (verdict.outcome === 'tape_misplaced') return tapeAdvice(verdict)
   if (verdict.outcome === 'other_exercise')
     return {
       checkFirst: [
@@ -190,6 +203,8 @@ function adviceOnHand(
         thenTry: ['Fade the tape: shorter looks, then covered for a line, then for a piece.'],
         notThis: 'Do not take all the tapes off at once.',
       }
+    case 'tape':
+      return tapeAdvice({})
     case 'scatter':
       return {
         checkFirst: ['Does each finger take the same way down every time, from low over its place?'],

@@ -25,7 +25,7 @@ export function verdictSentence(verdict: KeptVerdict): string {
       return `The hand stands in tune: ${most}.`
     }
     case 'tape_misplaced':
-      return `The tape of the ${fingerName(verdict.finger)} lies ${length(Math.abs(verdict.tapeMm - verdict.placeMm))} too far ${verdict.cents > 0 ? 'up the board' : 'towards the nut'}, and the finger follows it: ${sharpOrFlat(verdict.cents)}.`
+      return tapesSentence(verdict)
     case 'other_exercise':
       if (verdict.finger === null)
         return `Everything was a half step ${verdict.halfSteps > 0 ? 'higher' : 'lower'} than asked: another position, or strings tuned so?`
@@ -45,6 +45,32 @@ export function verdictSentence(verdict: KeptVerdict): string {
         : `${findingClause(first)}${rest(first)}.`
     }
   }
+}
+
+type TapeSaid = Pick<
+  Extract<KeptVerdict, { outcome: 'tape_misplaced' }>,
+  'finger' | 'tapeMm' | 'placeMm' | 'cents'
+>
+
+const tapeLies = ({ tapeMm, placeMm }: TapeSaid) => length(Math.abs(tapeMm - placeMm))
+const tapeSide = ({ cents }: TapeSaid) => (cents > 0 ? 'up the board' : 'towards the nut')
+
+function tapesSentence({
+  others = [],
+  ...tape
+}: Extract<KeptVerdict, { outcome: 'tape_misplaced' }>): string {
+  if (others.length === 0) return `${tapeClause(tape)}.`
+  const all = [tape, ...others].sort((a, b) => a.placeMm - b.placeMm)
+  const areAlike = all.every(({ cents }) => Math.sign(cents) === Math.sign(tape.cents))
+  const fingers = listed(all.map(({ finger }) => String(finger)))
+  const far = listed([...new Set(all.map(tapeLies))])
+  return areAlike
+    ? `The tapes of ${fingers} lie ${far} too far ${tapeSide(tape)}, and the fingers follow them.`
+    : `The tapes of ${fingers} lie in wrong places, and the fingers follow them: ${listed(all.map((one) => sharpOrFlat(one.cents)))}.`
+}
+
+function tapeClause(tape: TapeSaid): string {
+  return `The tape of the ${fingerName(tape.finger)} lies ${tapeLies(tape)} too far ${tapeSide(tape)}, and the finger follows it: ${sharpOrFlat(tape.cents)}`
 }
 
 function matched({ of, cents, isOff }: Extract<KeptVerdict, { outcome: 'matched' }>): string {
@@ -114,6 +140,7 @@ const WORKS: Readonly<
   ear_repairs: 'Landing before listening',
   vibrato: 'Vibrato from the note downwards',
   without_tapes: 'Playing without looking at the tapes',
+  tape: 'Tapes laid anew',
 }
 
 /** Kinds of verdict as they are counted. */
@@ -133,6 +160,7 @@ export const TOLD: Readonly<Record<string, string>> = {
   not_enough_notes: 'Not enough notes',
   string_out_of_tune: 'String out of tune',
   tape_misplaced: 'Tape in the wrong place',
+  tape: 'Tape in the wrong place',
   other_exercise: 'Another pattern',
   matched: 'Two notes matched',
 }
@@ -269,6 +297,8 @@ function findingClause(finding: Finding): string {
       return `The vibrato swings ${Math.round(finding.aboveCents)} cents above the note`
     case 'without_tapes':
       return `Without its tape the ${fingerName(finding.finger)} is ${sharpOrFlat(finding.cents)}, and with it ${Math.round(finding.seenCents) === 0 ? 'right' : sharpOrFlat(finding.seenCents)}`
+    case 'tape':
+      return `${tapeClause(finding)} of what it plays`
     case 'scatter':
       return `The fingers are right on average and land differently every time: one note scatters by ${Math.round(finding.cents)} cents`
   }

@@ -291,6 +291,7 @@ describe('what stands of a check', () => {
       { code: 'dull', finger: 2, lessDb: 8 },
       { code: 'vibrato', aboveCents: 14, widthCents: 30 },
       { code: 'without_tapes', finger: 2, cents: -24, seenCents: 0.2 },
+      { code: 'tape', finger: 1, tapeMm: 37.5, placeMm: 36.4, cents: 6 },
     ]
     for (const finding of findings) {
       expect(verdictSentence(explained(finding))).not.toMatch(/undefined|NaN/)
@@ -299,11 +300,17 @@ describe('what stands of a check', () => {
     }
     const outcomes: KeptVerdict[] = [
       { outcome: 'tape_misplaced', finger: 3, tapeMm: 85, placeMm: 82, cents: 21 },
+      {
+        outcome: 'tape_misplaced',
+        ...{ finger: 4, tapeMm: 112, placeMm: 109, cents: 24 },
+        others: [{ finger: 1, tapeMm: 39.4, placeMm: 36.4, cents: 18 }],
+      },
       { outcome: 'other_exercise', finger: 2, halfSteps: -1 },
       { outcome: 'matched', of: 'fourth', cents: -14, plusMinusCents: 3, isOff: true },
     ]
     expect(outcomes.map(verdictSentence)).toEqual([
       'The tape of the third finger lies 3.0 mm too far up the board, and the finger follows it: 21 cents sharp.',
+      'The tapes of 1 and 4 lie 3.0 mm too far up the board, and the fingers follow them.',
       'The second finger was played a half step lower than asked, the others as asked: another pattern?',
       '4 is 14 cents flat against the open string.',
     ])
