@@ -58,6 +58,15 @@ export const Finding = z
       cents: z.number(),
       seenCents: z.number(),
     }),
+    z.object({
+      code: z.literal('place'),
+      finger: FingerNumber,
+      string: z.string(),
+      note: z.string(),
+      cents: z.number(),
+      plusMinusCents: z.number(),
+      count: z.int(),
+    }),
     z.object({ code: z.literal('tape'), ...misplacedTape }),
     z.object({ code: z.literal('scatter'), cents: z.number(), leastCents: z.number() }),
   ])
@@ -69,6 +78,8 @@ const beside = {
   beside: z.array(Finding).optional(),
   /** Of one note, with its interval of nineteen in twenty. */
   scatter: z.object({ cents: z.number(), lowCents: z.number(), highCents: z.number() }).optional(),
+  /** Readings that were left out, since they lie far from where their finger and string otherwise land. */
+  strays: z.array(z.object({ finger: FingerNumber, string: z.string(), cents: z.number() })).optional(),
   /** Earlier takes of the same hand that had a say: how many, how old the newest, and their share of it. */
   earlier: z.object({ count: z.int(), daysAgo: z.number(), share: z.number() }).optional(),
 }

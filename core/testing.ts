@@ -17,11 +17,13 @@ export function strung(
 /** Where fingers landed, as [finger, cents off] in the order they were heard. */
 export function landed(
   { stringing, exercise }: Pick<Take, 'stringing' | 'exercise'>,
-  heard: readonly (readonly [Digit, number])[],
+  heard: readonly (readonly [Digit, number, onString?: number])[],
   sigmaCents = 4,
 ): Landing[] {
-  return heard.map(([finger, cents]) => {
-    const expected = exercise.notes.find((note) => note.finger === finger)
+  return heard.map(([finger, cents, onString]) => {
+    const expected = exercise.notes.find(
+      (note) => note.finger === finger && (onString === undefined || note.stringIndex === onString),
+    )
     if (!expected) throw new Error(`the exercise has no finger ${finger}`)
     return landingAtCents(stringing, expected, cents, { sigmaCents, atMs: null, source: 'meter' })
   })

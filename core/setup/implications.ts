@@ -164,6 +164,7 @@ export function symptomsOf(finding: Finding, family: FamilyId): Symptom[] {
     case 'dull':
       return ['no_ring']
     case 'vibrato':
+    case 'place':
     case 'tape':
       return []
     case 'string':

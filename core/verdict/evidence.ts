@@ -32,6 +32,8 @@ export interface Evidence extends Pick<Take, 'stringing'> {
   /** Stopped notes of the exercise, each place once. */
   readonly places: readonly (Target & { readonly finger: Finger })[]
   readonly notes: readonly EvidenceNote[]
+  /** Targets of notes that are off every time, apart from the rest of the hand: none of them weighs anything. */
+  readonly apart: ReadonlySet<Target>
   /** No reading is finer than its ruler or its eye, however well the readings agree; 0 of what measures pitch. */
   readonly leastScatterCents: number
   readonly opens: readonly OpenString[]
@@ -81,7 +83,9 @@ export function evidenceOf({ stringing, exercise, landings, toleranceCents }: Ju
   })
   // Only weights against one another matter: the best note counts as one.
   const heaviest = max(bare, ({ weight }) => weight) ?? 1
-  const wild = wildness(bare)
+  const apart = offEveryTime(bare, wildness(bare), toleranceCents)
+  const rest = bare.filter(({ target }) => !apart.has(target))
+  const wild = new Map(wildness(rest).map((counts, i) => [rest[i]!, counts]))
   const places = placesOf(exercise.notes)
     .filter(isStopped)
     .map((expected) => targetOf(stringing, expected) as EvidenceNote['target'])
@@ -89,7 +93,8 @@ export function evidenceOf({ stringing, exercise, landings, toleranceCents }: Ju
     stringing,
     toleranceCents,
     places,
-    notes: bare.map((note, i) => ({ ...note, weight: (note.weight / heaviest) * wild[i]! })),
+    notes: bare.map((note) => ({ ...note, weight: (note.weight / heaviest) * (wild.get(note) ?? 0) })),
+    apart,
     leastScatterCents: min(stopped, (l) => (isCoarse(l) ? l.sigmaCents : 0)) ?? 0,
     opens,
   }
@@ -127,6 +132,39 @@ function onceEach(landings: readonly Landing[]): Landing[] {
     firsts.push(one)
   }
   return firsts
+}
+
+/** A note that weighs less is a stray: left out, since it lies far from where its finger and its string otherwise land. */
+const COUNTS = 0.2
+export function isStray({ weight }: Pick<EvidenceNote, 'weight'>): boolean {
+  return weight < COUNTS
+}
+
+/** What comes again so often, and every time, is no stray. */
+const REPEATED = 2
+
+/**
+ * Targets whose notes, twice or more, were all off by more than the tolerance, and from the middle of the hand as well, to one side,
+ * most of them strays. One good time makes strays of the others. Common practice, no source; the numbers are our own.
+ */
+function offEveryTime(
+  notes: readonly EvidenceNote[],
+  counts: readonly number[],
+  toleranceCents: number,
+): Set<Target> {
+  if (counts.every((weight) => !isStray({ weight }))) return new Set()
+  const middle = medianOf(Float64Array.from(notes, ({ cents }) => cents))
+  const isOff = (own: readonly number[]) => {
+    const side = Math.sign(notes[own[0]!]!.cents)
+    return (
+      own.length >= REPEATED &&
+      2 * own.filter((i) => isStray({ weight: counts[i]! })).length > own.length &&
+      own.every((i) => side * notes[i]!.cents > toleranceCents) &&
+      own.every((i) => side * (notes[i]!.cents - middle) > toleranceCents)
+    )
+  }
+  const byTarget = group(notes.keys(), (i) => notes[i]!.target)
+  return new Set([...byTarget].filter(([, own]) => isOff(own)).map(([target]) => target))
 }
 
 /** 1 of notes that lie where their finger and their string lie, falling to 0. */

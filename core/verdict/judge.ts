@@ -2,9 +2,10 @@ import { deviation, greatest, group, mean, sum } from 'd3-array'
 import { placeOnString, type Finger, type Stringing } from '../instrument'
 import { noteName } from '../pitch'
 import { chiSquare, studentsT } from '../stats'
+import { apartOf } from './apart'
 import { besides } from './beside'
 import { beliefOf } from './earlier'
-import { evidenceOf, type Evidence, type EvidenceNote } from './evidence'
+import { evidenceOf, isStray, type Evidence, type EvidenceNote } from './evidence'
 import { matchOf } from './matched'
 import { moreNotes } from './more-notes'
 import { untunedString } from './open-strings'
@@ -71,12 +72,14 @@ export function judge(take: JudgedTake): Judged {
     }
   const tapes = tapesOf(take, evidence)
   const hand = withoutTheseTapes(evidence, tapes, take.tapesMm ?? [])
+  const { places, strays } = apartOf(hand)
   const weighing = weigh(hand)
   const belief = take.belief ?? beliefOf(take)
   const believed = belief ? believing(hand, weighing, belief) : weighing
   return {
     verdict: {
-      ...besideTapes(judgeHand(hand, believed, fingers), tapes, beside),
+      ...withBeside(judgeHand(hand, believed, fingers), places, tapes, beside),
+      ...(strays.length > 0 && { strays }),
       scatter: scatterOf(hand, believed.scatterCents),
       ...(belief && { earlier: { count: belief.count, daysAgo: belief.daysAgo, share: belief.share } }),
     },
@@ -112,14 +115,35 @@ function tapesOf({ tapesCovered, tapesMm = [] }: JudgedTake, evidence: Evidence)
   return tapesCovered ? [] : followedTapes(evidence, tapesMm)
 }
 
-/** What is said of a hand that follows tapes to wrong places: its own fault first, the tapes beside it; or these, if there is none. */
-function besideTapes(hand: Verdict, tapes: readonly MisplacedTape[], heard: readonly Finding[]): Verdict {
-  const [tape, ...others] = tapes
+/** So many findings are told in one sentence; what else there is, beside it. */
+const TOLD_TOGETHER = 2
+
+/**
+ * What is said of a hand of which some notes are off every time, and that follows tapes to wrong places: its own fault first, these
+ * beside it; or these, if it has none. No hand is in tune with them.
+ */
+function withBeside(
+  hand: Verdict,
+  places: readonly Finding[],
+  tapes: readonly MisplacedTape[],
+  heard: readonly Finding[],
+): Verdict {
+  const { fingers } = hand
   const told = (beside: readonly Finding[]) => (beside.length > 0 ? { beside } : {})
-  if (!tape) return { ...hand, ...told(heard) }
-  if (hand.outcome !== 'explained')
-    return { outcome: 'tape_misplaced', ...tape, others, fingers: hand.fingers, ...told(heard) }
-  return { ...hand, ...told([...tapes.map((one) => ({ code: 'tape' as const, ...one })), ...heard]) }
+  const asFindings = tapes.map((one) => ({ code: 'tape' as const, ...one }))
+  if (hand.outcome === 'explained') return { ...hand, ...told([...places, ...asFindings, ...heard]) }
+  const isWell = hand.outcome === 'in_tune' || (hand.outcome === 'not_enough_notes' && hand.unheard)
+  if (places.length > 0 && isWell)
+    return {
+      outcome: 'explained',
+      findings: places.slice(0, TOLD_TOGETHER),
+      alternatives: [],
+      fingers,
+      ...told([...places.slice(TOLD_TOGETHER), ...asFindings, ...heard]),
+    }
+  const [tape, ...others] = tapes
+  if (tape) return { outcome: 'tape_misplaced', ...tape, others, fingers, ...told([...places, ...heard]) }
+  return { ...hand, ...told([...places, ...heard]) }
 }
 
 function judgeHand(evidence: Evidence, weighing: Weighing, fingers: readonly FingerSummary[]): Verdict {
@@ -184,12 +208,9 @@ function matched(take: JudgedTake, of: 'fourth' | 'octave', fingers: readonly Fi
   return { outcome: 'matched', of, ...match, fingers }
 }
 
-/** A note that weighs less is a stray. */
-const COUNTS = 0.2
-
 /** Fingers that the exercise asks for and of which nothing was read but strays: no hand is in tune by what nobody heard. */
 function unheardOf({ places, notes }: Evidence): Finger[] {
-  const heard = new Set(notes.filter(({ weight }) => weight >= COUNTS).map(({ target }) => target.finger))
+  const heard = new Set(notes.filter((note) => !isStray(note)).map(({ target }) => target.finger))
   return [...new Set(places.map(({ finger }) => finger))].filter((finger) => !heard.has(finger)).sort()
 }
 

@@ -1,5 +1,6 @@
 import type { Finger } from '../instrument'
 import type { Take, Target } from '../take'
+import type { Stray } from './apart'
 import type { MisplacedTape } from './tapes'
 import type { Believed, Likely } from './weigh'
 
@@ -109,6 +110,17 @@ export type Finding =
       readonly cents: number
       readonly seenCents: number
     }
+  /** One finger on one string, or one note of a line, off every time it was played, while the rest of the hand is elsewhere. */
+  | {
+      readonly code: 'place'
+      readonly finger: Finger
+      /** The open string’s name, and the note’s. */
+      readonly string: string
+      readonly note: string
+      readonly cents: number
+      readonly plusMinusCents: number
+      readonly count: number
+    }
   /** A tape lies where no note is, and its finger follows it: so much of the note is the tape’s. */
   | ({ readonly code: 'tape' } & MisplacedTape)
   /** Right on average, and different every time. */
@@ -146,6 +158,8 @@ export interface ToldBeside {
   /** What is heard beside where the fingers land. */
   readonly beside?: readonly Finding[] | undefined
   readonly scatter?: ScatterEstimate | undefined
+  /** Readings that were left out. */
+  readonly strays?: readonly Stray[] | undefined
   readonly earlier?: EarlierSaid | undefined
 }
 

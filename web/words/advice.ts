@@ -203,6 +203,15 @@ function adviceOnHand(
         thenTry: ['Fade the tape: shorter looks, then covered for a line, then for a piece.'],
         notThis: 'Do not take all the tapes off at once.',
       }
+    case 'place':
+      return {
+        checkFirst: [
+          'Is it the note that the key asks for, or its neighbour a half step off?',
+          'Does the hand change its shape for this string, or for this note?',
+        ],
+        thenTry: ['The note before, this one and back, slowly; then in its line.'],
+        notThis: `Do not move the whole hand: the other notes stand where they should. ${GENTLE}`,
+      }
     case 'tape':
       return tapeAdvice({})
     case 'scatter':

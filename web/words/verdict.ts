@@ -81,9 +81,15 @@ function matched({ of, cents, isOff }: Extract<KeptVerdict, { outcome: 'matched'
     : `4 meets ${partner}${Math.round(cents) === 0 ? '' : `, ${sharpOrFlat(cents)}`}.`
 }
 
-/** What is heard beside where the fingers land, each a sentence. */
-export function besideSentences({ beside = [] }: KeptVerdict): string[] {
-  return beside.map((finding) => `${findingClause(finding)}.`)
+/** What is heard beside where the fingers land, each a sentence; at last, what was left out. */
+export function besideSentences({ beside = [], strays = [] }: KeptVerdict): string[] {
+  const left = strays.map(
+    ({ finger, string, cents }) => `${finger} on ${labelOfName(string)}, ${sharpOrFlat(cents)}`,
+  )
+  return [
+    ...beside.map((finding) => `${findingClause(finding)}.`),
+    ...(left.length > 0 ? [`Left out, far from its like: ${left.join('; ')}.`] : []),
+  ]
 }
 
 /** Whether it is the same every time: bias and scatter told apart; empty where notes are too few to say. */
@@ -141,6 +147,7 @@ const WORKS: Readonly<
   vibrato: 'Vibrato from the note downwards',
   without_tapes: 'Playing without looking at the tapes',
   tape: 'Tapes laid anew',
+  place: 'One note, from its neighbours',
 }
 
 /** Kinds of verdict as they are counted. */
@@ -161,6 +168,7 @@ export const TOLD: Readonly<Record<string, string>> = {
   string_out_of_tune: 'String out of tune',
   tape_misplaced: 'Tape in the wrong place',
   tape: 'Tape in the wrong place',
+  place: 'One note off',
   other_exercise: 'Another pattern',
   matched: 'Two notes matched',
 }
@@ -297,6 +305,8 @@ function findingClause(finding: Finding): string {
       return `The vibrato swings ${Math.round(finding.aboveCents)} cents above the note`
     case 'without_tapes':
       return `Without its tape the ${fingerName(finding.finger)} is ${sharpOrFlat(finding.cents)}, and with it ${Math.round(finding.seenCents) === 0 ? 'right' : sharpOrFlat(finding.seenCents)}`
+    case 'place':
+      return `On the ${labelOfName(finding.string)} string the ${fingerName(finding.finger)}, ${labelOfName(finding.note)}, lands ${sharpOrFlat(finding.cents)} ${finding.count === 2 ? 'both times' : `all ${finding.count} times`}`
     case 'tape':
       return `${tapeClause(finding)} of what it plays`
     case 'scatter':

@@ -7,6 +7,7 @@ import { schoolName, shapeName } from './trade'
 import { adviceOn } from './advice'
 import {
   alternativeSentence,
+  besideSentences,
   certainty,
   checkSentence,
   countsSentence,
@@ -283,6 +284,16 @@ describe('what stands of a check', () => {
     expect(earlierSentence(verdict)).toBe('')
   })
 
+  it('says what is off every time, and what was left out', () => {
+    const place = { code: 'place' as const, finger: 2 as const, string: 'D4', note: 'F♯4', cents: -62 }
+    expect(verdictSentence(explained({ ...place, plusMinusCents: 7, count: 4 }))).toBe(
+      'On the D string the second finger, F♯, lands 62 cents flat all 4 times.',
+    )
+    expect(besideSentences({ ...verdict, strays: [{ finger: 3, string: 'A4', cents: 71 }] })).toEqual([
+      'Left out, far from its like: 3 on A, 71 cents sharp.',
+    ])
+  })
+
   it('has words for every finding and every outcome: sentence, count and thing to work on', () => {
     const findings: Finding[] = [
       frame,
@@ -291,6 +302,10 @@ describe('what stands of a check', () => {
       { code: 'dull', finger: 2, lessDb: 8 },
       { code: 'vibrato', aboveCents: 14, widthCents: 30 },
       { code: 'without_tapes', finger: 2, cents: -24, seenCents: 0.2 },
+      {
+        ...{ code: 'place', finger: 2, string: 'D4', note: 'F♯4' },
+        ...{ cents: -62, plusMinusCents: 7, count: 4 },
+      },
       { code: 'tape', finger: 1, tapeMm: 37.5, placeMm: 36.4, cents: 6 },
     ]
     for (const finding of findings) {
