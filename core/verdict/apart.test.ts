@@ -38,6 +38,14 @@ describe('a note that is off every time', () => {
     expect(verdict.strays).toBeUndefined()
   })
 
+  it('is told from three times on, or from two if it is far off', () => {
+    const placed = (cents: number, rounds: number) => {
+      const verdict = judged((string, finger) => (string === D && finger === 2 ? cents : 0), rounds)
+      return 'findings' in verdict && verdict.findings.some(({ code }) => code === 'place')
+    }
+    expect([placed(-21, 2), placed(-30, 2), placed(-21, 3)]).toEqual([false, true, true])
+  })
+
   it('stands beside what is wrong with the whole hand', () => {
     const verdict = judged((string, finger) => 25 + (string === D && finger === 2 ? -75 : 0))
     expect(verdict).toMatchObject({ outcome: 'explained', beside: [{ code: 'place', finger: 2 }] })

@@ -140,12 +140,13 @@ export function isStray({ weight }: Pick<EvidenceNote, 'weight'>): boolean {
   return weight < COUNTS
 }
 
-/** What comes again so often, and every time, is no stray. */
-const REPEATED = 2
+/** What comes again so often, and every time, is no stray; twice, if it is so many tolerances off: two may agree by chance. */
+const REPEATED = 3
+const TWICE_FAR = 2.5
 
 /**
- * Targets whose notes, twice or more, were all off by more than the tolerance, and from the middle of the hand as well, to one side,
- * most of them strays. One good time makes strays of the others. Common practice, no source; the numbers are our own.
+ * Targets whose notes were all off by more than the tolerance, and from the middle of the hand as well, to one side, most of them
+ * strays, three times or more; or twice, far off. One good time makes strays of the others. Common practice, no source; the numbers are our own.
  */
 function offEveryTime(
   notes: readonly EvidenceNote[],
@@ -156,11 +157,12 @@ function offEveryTime(
   const middle = medianOf(Float64Array.from(notes, ({ cents }) => cents))
   const isOff = (own: readonly number[]) => {
     const side = Math.sign(notes[own[0]!]!.cents)
+    const leastCents = (own.length < REPEATED ? TWICE_FAR : 1) * toleranceCents
     return (
-      own.length >= REPEATED &&
+      own.length > 1 &&
       2 * own.filter((i) => isStray({ weight: counts[i]! })).length > own.length &&
-      own.every((i) => side * notes[i]!.cents > toleranceCents) &&
-      own.every((i) => side * (notes[i]!.cents - middle) > toleranceCents)
+      own.every((i) => side * notes[i]!.cents > leastCents) &&
+      own.every((i) => side * (notes[i]!.cents - middle) > leastCents)
     )
   }
   const byTarget = group(notes.keys(), (i) => notes[i]!.target)

@@ -69,6 +69,15 @@ function takeOver(
 }
 
 describe('a hand judged from its notes (the faults are the handbook’s, common practice, no source)', () => {
+  it('of a free take is judged with notes that no hand of it holds, and hands of one place', () => {
+    const { stringing, exercise, landings } = takeOver('violin', [1, 2], { handOffsetMm: 4 })
+    const some = exercise.notes.filter(({ stringIndex, finger }) => stringIndex === 1 || finger === 2)
+    for (const notes of [some, some.slice(0, 3), some.slice(0, 1), []]) {
+      const verdict = judgeTake({ stringing, exercise: { ...exercise, notes }, landings, toleranceCents: 10 })
+      expect(verdict).toMatchObject({ outcome: 'explained', findings: [{ code: 'whole_hand' }] })
+    }
+  })
+
   it('says nothing from two fingers, however often they are read', () => {
     const verdict = judge([...cents(-20, -20), ...cents(-21, -22)])
     expect(verdict).toMatchObject({

@@ -214,12 +214,20 @@ export function rejudgedSentence({ rejudged, verdict }: Pick<Check, 'rejudged' |
 /** What else the same notes would allow, or an empty string. */
 export function alternativeSentence(verdict: KeptVerdict): string {
   if (verdict.outcome === 'not_enough_notes') {
-    const maybe = verdict.maybe ?? []
-    if (maybe.length === 0) return ''
-    return `It may be: ${maybe.map((f) => lowerFirst(findingClause(f))).join('; or ')}.`
+    const maybe = clausesOf(verdict.maybe ?? [])
+    return maybe.length === 0 ? '' : `It may be: ${maybe.join('; or ')}.`
   }
-  if (!('alternatives' in verdict) || verdict.alternatives.length === 0) return ''
-  return `These notes would also allow: ${verdict.alternatives.map((f) => lowerFirst(findingClause(f))).join('; or ')}. Read the hand once more to tell.`
+  if (!('alternatives' in verdict)) return ''
+  const told = clausesOf(verdict.findings)
+  const others = clausesOf(verdict.alternatives).filter((clause) => !told.includes(clause))
+  return others.length === 0
+    ? ''
+    : `These notes would also allow: ${others.join('; or ')}. Read the hand once more to tell.`
+}
+
+/** In the middle of a sentence, what reads alike once. */
+function clausesOf(findings: readonly Finding[]): string[] {
+  return [...new Set(findings.map((finding) => lowerFirst(findingClause(finding))))]
 }
 
 /** The uncertainty of the main finding, in words. */

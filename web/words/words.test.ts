@@ -122,8 +122,9 @@ describe('the verdict’s sentence', () => {
 
   it('says what else is possible only when something is', () => {
     expect(alternativeSentence(explained(frame))).toBe('')
-    expect(alternativeSentence({ outcome: 'explained', findings: [frame], alternatives: [frame] })).toContain(
-      'also allow',
+    const other: Finding = { code: 'steps', errorMm: 2, plusMinusMm: 0.5 }
+    expect(alternativeSentence({ outcome: 'explained', findings: [frame], alternatives: [other] })).toContain(
+      'also allow: half steps are 2.0 mm too wide',
     )
   })
 
@@ -282,6 +283,20 @@ describe('what stands of a check', () => {
     )
     expect(earlierSentence(earlier(1))).toContain('counts for')
     expect(earlierSentence(verdict)).toBe('')
+  })
+
+  it('says explanations that read alike once, and none that is told already', () => {
+    const narrow = (errorMm: number): Finding => ({ ...(frame as Finding & { code: 'frame' }), errorMm })
+    const told: KeptVerdict = {
+      outcome: 'explained',
+      findings: [narrow(-7.71)],
+      alternatives: [narrow(-7.74)],
+    }
+    expect(alternativeSentence(told)).toBe('')
+    const maybe = [narrow(-7.71), narrow(-7.74)]
+    const unsure = { outcome: 'not_enough_notes' as const, fingersHeard: [], fingersNeeded: 3, maybe }
+    expect(alternativeSentence(unsure)).not.toContain('; or')
+    expect(alternativeSentence(unsure)).toContain('7.7 mm narrow')
   })
 
   it('says what is off every time, and what was left out', () => {

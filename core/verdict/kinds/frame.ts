@@ -6,11 +6,17 @@ import { handId, handsOf, type Kind } from './kind'
 /** The distance from first to last finger is wrong by an amount that grows along the hand; whichever end stands still, or the middle. */
 export function frame(evidence: Evidence): Kind[] {
   const hands = handsOf(evidence)
+  /** Where a note lies between the ends of its hand, 0 … 1; null of one that no hand of the exercise holds, or a hand of one place. */
   const along = ({ target }: Pick<EvidenceNote, 'target'>) => {
-    const hand = hands.get(handId(target))!
-    const [first, last] = [hand[0]!, hand.at(-1)!]
-    const width = last.placeMm - first.placeMm
-    return width > 0 ? (target.placeMm - first.placeMm) / width : 0
+    const hand = hands.get(handId(target)) ?? []
+    const [first, last] = [hand[0], hand.at(-1)]
+    const width = first && last ? last.placeMm - first.placeMm : 0
+    return first && width > 0 ? (target.placeMm - first.placeMm) / width : null
+  }
+  /** What a frame that is wider by 1 moves it by. */
+  const moved = (place: Pick<EvidenceNote, 'target'>, still: number) => {
+    const part = along(place)
+    return part === null ? 0 : part - still
   }
   const widest = greatest(hands.values(), (hand) => hand.length)
   const [first, last] = [widest?.[0], widest?.at(-1)]
@@ -20,7 +26,7 @@ export function frame(evidence: Evidence): Kind[] {
     const shown = still === 1 ? first : last
     return {
       id: 'frame',
-      moves: (note) => along(note) - still,
+      moves: (note) => moved(note, still),
       describe: (errorMm, plusMinusMm) => ({
         code: 'frame',
         errorMm,
@@ -31,7 +37,7 @@ export function frame(evidence: Evidence): Kind[] {
         expectedMm: last.placeMm - first.placeMm,
         cents:
           errorMm *
-          (along({ target: shown }) - still) *
+          moved({ target: shown }, still) *
           centsPerMmOnString(stringing, shown.stringIndex, shown.placeMm),
         shownBy: shown.finger,
       }),
