@@ -81,11 +81,15 @@ function matched({ of, cents, isOff }: Extract<KeptVerdict, { outcome: 'matched'
     : `4 meets ${partner}${Math.round(cents) === 0 ? '' : `, ${sharpOrFlat(cents)}`}.`
 }
 
+/** More of them are counted. */
+const STRAYS_SAID = 4
+
 /** What is heard beside where the fingers land, each a sentence; at last, what was left out. */
 export function besideSentences({ beside = [], strays = [] }: KeptVerdict): string[] {
-  const left = strays.map(
-    ({ finger, string, cents }) => `${finger} on ${labelOfName(string)}, ${sharpOrFlat(cents)}`,
-  )
+  const left = strays
+    .slice(0, STRAYS_SAID)
+    .map(({ finger, string, cents }) => `${finger} on ${labelOfName(string)}, ${sharpOrFlat(cents)}`)
+  if (strays.length > STRAYS_SAID) left.push(`${strays.length - STRAYS_SAID} more`)
   return [
     ...beside.map((finding) => `${findingClause(finding)}.`),
     ...(left.length > 0 ? [`Left out, far from its like: ${left.join('; ')}.`] : []),
@@ -238,7 +242,7 @@ export function certainty(verdict: KeptVerdict): string {
   if (!finding) return ''
   if (finding.code === 'scatter')
     return `at least ${Math.round(finding.leastCents)} cents, nineteen times in twenty.`
-  if (finding.code === 'string') {
+  if (finding.code === 'string' || finding.code === 'place') {
     const [low, high] = around(finding.cents, finding.plusMinusCents)
     return `${Math.round(low)} to ${Math.round(high)} cents, nineteen times in twenty.`
   }
