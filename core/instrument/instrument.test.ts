@@ -83,6 +83,12 @@ describe('a length as typed', () => {
     ['12 7/8 in', 12.875 * 25.4],
     ['12⅞"', 12.875 * 25.4],
     ['7/8 in', 0.875 * 25.4],
+    ['.5 in', 12.7],
+    ['12-7/8 in', 12.875 * 25.4],
+    ["12 7/8''", 12.875 * 25.4],
+    ['1,050', 1050],
+    ['1,050 cm', 10.5],
+    ['1.050', 1.05],
   ])('reads %s', (text, mm) => {
     const parsed = parseLength(text)
     expect(parsed.ok && parsed.lengthMm).toBeCloseTo(mm, 9)

@@ -14,6 +14,10 @@ const UNITS: Record<string, LengthUnit> = {
   inches: 'in',
   '"': 'in',
   '″': 'in',
+  '”': 'in',
+  "''": 'in',
+  '’’': 'in',
+  '′′': 'in',
 }
 const FRACTION_SIGNS: Record<string, string> = {
   '½': '1/2',
@@ -32,25 +36,32 @@ export function plainFractions(text: string): string {
 }
 
 /**
- * Reads a length as a teacher writes it: `328`, `32,8 cm`, `12 7/8 in`, `12⅞"`. A bare number is in `defaultUnit`.
+ * Reads a length as a teacher writes it: `328`, `32,8 cm`, `12 7/8 in`, `12-7/8''`, `12⅞"`, `.5 in`; `1,050` in millimetres is a thousand
+ * and fifty, since nobody measures thousandths of one. A bare number is in `defaultUnit`.
  * Says nothing about whether an instrument can be that long; {@link judgeLength} does.
  */
 export function parseLength(text: string, defaultUnit: LengthUnit = 'mm'): ParsedLength {
   const plain = plainFractions(text).toLowerCase().trim()
   if (plain === '') return { ok: false, code: 'length_empty' }
-  const match = /^([-−])?(\d+(?:[.,]\d+)?)?(?:(?<![.,]\d*)\s+(\d+)\s*\/\s*([1-9]\d*))?\s*([a-z"″]*)$/.exec(
-    splitWholeFromFraction(plain),
-  )
+  const match =
+    /^([-−])?(\d+(?:[.,]\d+)?|[.,]\d+)?(?:(?<![.,]\d*)\s+(\d+)\s*\/\s*([1-9]\d*))?\s*([a-z"″”'’′]*)$/.exec(
+      splitWholeFromFraction(plain),
+    )
   const unit = match && (match[5] ? UNITS[match[5]] : defaultUnit)
   if (!match || !unit || (match[2] === undefined && match[3] === undefined))
     return { ok: false, code: 'length_not_a_number' }
+  const whole = match[2] ?? '0'
   const number =
-    Number((match[2] ?? '0').replace(',', '.')) + (match[3] ? Number(match[3]) / Number(match[4]) : 0)
+    Number(unit === 'mm' && THOUSANDS.test(whole) ? whole.replace(',', '') : whole.replace(',', '.')) +
+    (match[3] ? Number(match[3]) / Number(match[4]) : 0)
   if (match[1] || !(number > 0)) return { ok: false, code: 'length_not_positive' }
   return { ok: true, lengthMm: number * MM_PER_UNIT[unit], number, unit }
 }
 
-/** `7/8` alone is a fraction, not a 7 followed by a broken one: give the pattern its whole number. */
-function splitWholeFromFraction(text: string): string {
+const THOUSANDS = /^[1-9],\d{3}$/
+
+/** `7/8` alone is a fraction, not a 7 followed by a broken one: give the pattern its whole number. A hyphen joins the two as a space does. */
+function splitWholeFromFraction(hyphened: string): string {
+  const text = hyphened.replace(/(\d)\s*[-–]\s*(\d+\s*\/)/, '$1 $2')
   return /^[-−]?\d+\s*\/\s*\d/.test(text) ? text.replace(/^([-−]?)/, '$10 ') : text
 }
