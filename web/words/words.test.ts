@@ -286,7 +286,7 @@ describe('what stands of a check', () => {
   })
 
   it('says explanations that read alike once, and none that is told already', () => {
-    const narrow = (errorMm: number): Finding => ({ ...(frame), errorMm })
+    const narrow = (errorMm: number): Finding => ({ ...frame, errorMm })
     const told: KeptVerdict = {
       outcome: 'explained',
       findings: [narrow(-7.71)],
