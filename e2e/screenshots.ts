@@ -20,7 +20,12 @@ const PICTURES: readonly Picture[] = [
   { name: 'today', open: (page) => page.locator('.row').first().waitFor() },
   {
     name: 'students',
-    open: (page) => page.keyboard.press('2').then(() => page.getByText('Orla Venn').waitFor()),
+    open: async (page) => {
+      await page.keyboard.press('2')
+      // She stands on Today as well.
+      await page.getByRole('heading', { name: 'Students', level: 1 }).waitFor()
+      await page.getByText('Orla Venn').waitFor()
+    },
   },
   { name: 'student-file', open: (page) => openFile(page, 'Orla Venn') },
   { name: 'tapes', open: tapes },
