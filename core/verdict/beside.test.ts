@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { exerciseOf } from '../exercise'
+import { placeOnString } from '../instrument'
 import { placementContext } from '../pattern'
 import { faultyHand, seededSource, STEADY_HAND, type HandFaults } from '../simulate'
 import {
@@ -186,6 +187,35 @@ describe('before any blame of the hand', () => {
         { tapesMm },
       ),
     ).toMatchObject({ outcome: 'explained', findings: [{ code: 'finger', finger: 2 }] })
+  })
+
+  it('a tape is told from half a tolerance off, and five cents; and if its finger goes most of the way to it', () => {
+    const [, , third] = places
+    const told = (toleranceCents: number, tapeCents: number, fingerCents = tapeCents) => {
+      const tapeMm = placeOnString(stringing, third!.stringIndex, third!.cents + tapeCents)
+      const verdict = judge(
+        steady((finger) => (finger === 3 ? fingerCents : 0)),
+        { toleranceCents, tapesMm: places.map((place) => (place === third ? tapeMm : place.placeMm)) },
+      )
+      return (
+        verdict.outcome === 'tape_misplaced' || verdict.beside?.some(({ code }) => code === 'tape') === true
+      )
+    }
+    expect([told(8, 4.4), told(8, 5.8)]).toEqual([false, true])
+    expect([told(20, 8.5), told(20, 11.5)]).toEqual([false, true])
+    expect([told(10, 20, 8), told(10, 20, 12)]).toEqual([false, true])
+    // And not far beyond it.
+    expect([told(10, 12, 12 * 1.4), told(10, 12, 12 * 1.7)]).toEqual([true, false])
+    // Two fingers whose tapes lie well say where the hand is.
+    const two = places.map((place, i) =>
+      i < 2 ? place.placeMm : placeOnString(stringing, place.stringIndex, place.cents + 15),
+    )
+    expect(
+      judge(
+        steady(() => 15),
+        { tapesMm: two },
+      ),
+    ).toMatchObject({ findings: [{ code: 'whole_hand' }] })
   })
 
   it('tapes that lie wrong alike are all told, the furthest off first', () => {
