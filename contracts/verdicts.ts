@@ -114,9 +114,12 @@ export const KeptVerdict = z
       ...beside,
     }),
     z.object({
-      /** One finger played a half step away from what was asked; null: all of them did. */
+      /** One finger played a half step away from what was asked, and others with it; null: all of them did. */
       outcome: z.literal('other_exercise'),
       finger: FingerNumber.nullable(),
+      with: z.array(FingerNumber).optional(),
+      /** On this string alone; missing: on all, as of earlier versions. */
+      string: z.string().optional(),
       halfSteps: z.union([z.literal(1), z.literal(-1)]),
       ...beside,
     }),

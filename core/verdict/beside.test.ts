@@ -129,6 +129,47 @@ describe('before any blame of the hand', () => {
     expect(judge(steady(() => -95))).toMatchObject({ outcome: 'other_exercise', finger: null, halfSteps: -1 })
     expect(judge(steady((finger) => (finger < 3 ? -95 : 95))).outcome).not.toBe('other_exercise')
     expect(judge(steady((finger) => (finger === 2 ? -60 : 3))).outcome).toBe('explained')
+    // Two fingers; but no frame that is far too wide.
+    expect(judge(steady((finger) => (finger === 2 || finger === 3 ? -96 : 3)))).toMatchObject({
+      outcome: 'other_exercise',
+      finger: 2,
+      with: [3],
+    })
+    const wide = [0, 33, 57, 88]
+    expect(judge(steady((finger) => wide[finger - 1]!)).outcome).toBe('explained')
+  })
+
+  it('comes another pattern on one string of several, or another position there; one note is a slip', () => {
+    const exercise = { ...hand, notes: [...shaped('violin', 1).notes, ...hand.notes] }
+    const off = (of: (finger: number, string: number) => number, rounds = 3) => {
+      const round = [1, 2].flatMap((string) =>
+        ([1, 2, 3, 4] as const).map((finger) => [finger, of(finger, string), string] as const),
+      )
+      const heard = Array.from({ length: rounds }, (_, i) =>
+        round.map(([finger, cents, string]) => [finger, cents + i, string] as const),
+      )
+      const landings = landed({ stringing, exercise }, heard.flat())
+      return judgeTake({ stringing, exercise, landings, toleranceCents: 10 })
+    }
+    expect(off((finger, string) => (finger === 2 && string === 1 ? -100 : 2))).toMatchObject({
+      outcome: 'other_exercise',
+      finger: 2,
+      string: 'D4',
+      halfSteps: -1,
+    })
+    expect(off((_, string) => (string === 1 ? -98 : 2))).toMatchObject({
+      outcome: 'other_exercise',
+      finger: null,
+      string: 'D4',
+    })
+    expect(off((finger, string) => (finger === 2 && string === 1 ? -100 : 2), 1).outcome).not.toBe(
+      'other_exercise',
+    )
+    // So far off that it is a fault, and no half step.
+    expect(off((finger, string) => (finger === 2 && string === 1 ? -80 : 2))).toMatchObject({
+      outcome: 'explained',
+      findings: [{ code: 'place' }],
+    })
   })
 
   it('comes a tape 3 mm off that its finger follows, and not one that it leaves aside', () => {
@@ -208,11 +249,11 @@ describe('before any blame of the hand', () => {
     expect([told(10, 12, 12 * 1.4), told(10, 12, 12 * 1.7)]).toEqual([true, false])
     // Two fingers whose tapes lie well say where the hand is.
     const two = places.map((place, i) =>
-      i < 2 ? place.placeMm : placeOnString(stringing, place.stringIndex, place.cents + 15),
+      i < 2 ? place.placeMm : placeOnString(stringing, place.stringIndex, place.cents + 25),
     )
     expect(
       judge(
-        steady(() => 15),
+        steady(() => 25),
         { tapesMm: two },
       ),
     ).toMatchObject({ findings: [{ code: 'whole_hand' }] })

@@ -1,7 +1,7 @@
 import { deviation, greatest, group, mean, sum } from 'd3-array'
 import { placeOnString, type Finger, type Stringing } from '../instrument'
 import { noteName } from '../pitch'
-import { chiSquare, studentsT } from '../stats'
+import { chiSquare } from '../stats'
 import { apartOf } from './apart'
 import { besides } from './beside'
 import { beliefOf } from './earlier'
@@ -11,13 +11,12 @@ import { moreNotes } from './more-notes'
 import { untunedString } from './open-strings'
 import { otherPattern } from './other-exercise'
 import { followedTapes, withoutTheseTapes, type MisplacedTape } from './tapes'
+import { sizesToldOf } from './size'
 import type { FingerSummary, Finding, Judged, JudgedTake, ScatterEstimate, Verdict } from './types'
 import {
   believing,
   faultKey,
-  leftOver,
   likelyOf,
-  sizesOf,
   weigh,
   type Candidate,
   type Weighed,
@@ -25,11 +24,13 @@ import {
 } from './weigh'
 
 /** How probable it must be that something is wrong before anybody is blamed; more where a finger’s mean is not known well. */
-const FAULT = { known: 0.65, vague: 0.96 } as const
+const FAULT = { known: 0.65, vague: 0.96, blind: 0.975 } as const
 /** A finger’s mean is known well up to this part of the tolerance, one standard error of a fourth of the notes. */
 const KNOWN = 0.3
+/** Where it is known no better than this, a fault has to be beyond doubt; two at once, wherever a mean is not known well. */
+const BLIND = 0.6
 /** And of all that may be wrong the part that a named fault has to have. */
-const NAMED = { known: 0.5, vague: 0.6 } as const
+const NAMED = { known: 0.5, vague: 0.6, blind: 0.6 } as const
 /** A hand is said to be well where it is so probable. */
 const WELL = 0.93
 /** So probably nothing else is wrong where only the scatter is told. */
@@ -154,11 +155,13 @@ function judgeHand(evidence: Evidence, weighing: Weighing, fingers: readonly Fin
   // Whatever is named was chosen among many: it has taken some of the scatter with it.
   const chosen = Math.sqrt(count / Math.max(1, count - CHOICE_COSTS))
   const errorCents = (chosen * scatterCents) / Math.sqrt(count / FINGERS)
-  const isKnown = errorCents <= KNOWN * evidence.toleranceCents
+  const tolerances = errorCents / evidence.toleranceCents
+  const known = tolerances <= KNOWN ? 'known' : tolerances <= BLIND ? 'vague' : 'blind'
   const faults = faultsOf(weighing)
-  const named = namedOf(faults, isKnown ? NAMED.known : NAMED.vague)
+  const named = namedOf(faults, NAMED[known])
   const others = faults.filter((one) => one !== named)
-  const told = (one: Weighed) => findingsOf(evidence, one.candidates)
+  const least = FAULT[known !== 'known' && named && named.candidates.length > 1 ? 'blind' : known]
+  const told = (one: Weighed) => findingsOf(evidence, weighing, one.candidates, least * NAMED[known])
   // On average in tune, and no note of it is: that is no hand that stands in tune.
   const scatter = well >= RIGHT_ON_AVERAGE ? scatterFinding(evidence, scatterCents) : undefined
   if (scatter) return { outcome: 'explained', findings: [scatter], alternatives: [], fingers }
@@ -171,7 +174,6 @@ function judgeHand(evidence: Evidence, weighing: Weighing, fingers: readonly Fin
       worst: greatest(fingers, (f) => Math.abs(f.meanCents))!,
       fingers,
     }
-  const least = isKnown ? FAULT.known : FAULT.vague
   if (named && 1 - well >= least)
     return {
       outcome: 'explained',
@@ -260,20 +262,18 @@ function namedOf(faults: readonly Weighed[], least: number): Weighed | undefined
   )
 }
 
-/** The candidates with the sizes that explain the notes best, the weightiest first. ± by Student’s t, of what they leave. */
-function findingsOf({ notes, leastScatterCents }: Evidence, candidates: readonly Candidate[]): Finding[] {
-  const { sizesCents, perScatter } = sizesOf(notes, candidates)
-  const left = leftOver(notes, candidates, sizesCents)
-  const freedom = Math.max(1, sum(notes, ({ weight }) => weight) - candidates.length)
-  const scatter = Math.max(
-    leastScatterCents,
-    Math.sqrt(sum(notes, ({ weight }, i) => weight * left[i]! ** 2) / freedom),
-  )
-  const t = studentsT(0.975, freedom)
+/** The candidates with their sizes, the weightiest first. */
+function findingsOf(
+  { toleranceCents }: Evidence,
+  weighing: Weighing,
+  candidates: readonly Candidate[],
+  bar: number,
+): Finding[] {
+  const sizes = sizesToldOf(weighing, candidates, bar, 0.5 * toleranceCents)
   return candidates
     .map(({ kind, perCent }, k) => ({
-      cents: Math.abs(sizesCents[k]!),
-      finding: kind.describe(sizesCents[k]! * perCent, t * scatter * perScatter[k]! * Math.abs(perCent)),
+      cents: sizes[k]!.cents,
+      finding: kind.describe(sizes[k]!.cents * perCent, sizes[k]!.plusMinusCents * Math.abs(perCent)),
     }))
     .sort((a, b) => b.cents - a.cents)
     .map(({ finding }) => finding)

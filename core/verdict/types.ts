@@ -1,6 +1,7 @@
 import type { Finger } from '../instrument'
 import type { Take, Target } from '../take'
 import type { Stray } from './apart'
+import type { OtherPattern } from './other-exercise'
 import type { MisplacedTape } from './tapes'
 import type { Believed, Likely } from './weigh'
 
@@ -190,13 +191,8 @@ export type Verdict = (
       readonly others?: readonly MisplacedTape[] | undefined
       readonly fingers: readonly FingerSummary[]
     } & MisplacedTape)
-  /** One finger played a half step away from what was asked, the others as asked; or, null, all of them. */
-  | {
-      readonly outcome: 'other_exercise'
-      readonly finger: Finger | null
-      readonly halfSteps: 1 | -1
-      readonly fingers: readonly FingerSummary[]
-    }
+  /** Fingers played a half step away from what was asked, the others as asked; or all of them, or all of one string. */
+  | ({ readonly outcome: 'other_exercise'; readonly fingers: readonly FingerSummary[] } & OtherPattern)
   /** Two notes that are one by ear, how far apart they were: the upper finger’s. */
   | {
       readonly outcome: 'matched'

@@ -1,12 +1,16 @@
 import { rollups, sum } from 'd3-array'
 import type { Evidence } from './evidence'
 import { KINDS, type Kind } from './kinds'
+import { CORRELATIONS, possibleNoises, type Noise } from './noise'
+import { productsOf, type Products } from './products'
 
 /** A kind in one direction, with what it does to each note, the note that it moves most by 1 or −1. */
 export interface Candidate {
   readonly kind: Kind
   /** 1: sharp where it shows most, or wide. */
   readonly sign: 1 | -1
+  /** Its row of the products, which knows no direction. */
+  readonly row: number
   /** Cents off, a note, for a size of one cent. */
   readonly effects: Float64Array
   /** Size of the kind for a size of one cent. */
@@ -17,6 +21,8 @@ export interface Candidate {
 export interface Weighed {
   readonly candidates: readonly Candidate[]
   readonly probability: number
+  /** The same as a logarithm, which does not end near 1. */
+  readonly log: number
   /** How probable its faults are of anybody, before anything was heard. */
   readonly usual: number
 }
@@ -36,59 +42,57 @@ export interface Weighing {
   readonly explanations: readonly Weighed[]
   /** Standard deviation of one note about the best of them, cents. */
   readonly scatterCents: number
+  /** Row 0 is what was played. */
+  readonly products: Products
+  readonly noises: readonly Noise[]
 }
 
-/** A fault is so many tolerances at the note that shows it most: any size between, all alike by their logarithms. */
-const FAULT_SIZES = { least: 0.75, most: 6 } as const
+/**
+ * A fault is so many tolerances at the note that shows it most, or cents where that is more: any size between, all alike by their
+ * logarithms.
+ */
+const FAULT_SIZES = { least: 0.75, most: 6, mostCents: 150 } as const
 /** What a hand that is well may still do, in tolerances, all alike. */
 const SMALL_SIZES = { least: 0, most: 0.5 } as const
 /** Of the small sizes together, beside a hand that is off by nothing. */
 const SMALL_SHARE = 0.4
 /** Before anything was heard. Faults alike, whatever they are: common practice has no numbers for single ones. */
-const PRIOR = { well: 0.5, one: 0.4, two: 0.1 } as const
-/** Scatter of players, cents: log-normal about seven. From simulation of the levels of handbook § 7. */
-const SCATTER = { middle: 7, logSigma: 0.6 } as const
-const SCATTERS = Array.from({ length: 16 }, (_, i) => 1.5 * 1.24 ** i)
-/** What is further from the likeliest than this, as a logarithm, is not worth its arithmetic. */
-const SCATTER_REACH = 14
+const PRIOR = { well: 0.48, one: 0.38, two: 0.14 } as const
 /** Single explanations of which pairs are made. */
 const PAIRED = 6
 /** Two faults that move the notes nearly alike cannot be told apart. */
 const MOST_ALIKE = 0.93
 
 /**
- * Holds every explanation against the notes: Bayes' rule over the kinds of fault, with size and scatter summed over what they may
- * be, so that a fault that could be anything is worth less than one that fits. A hand that is well is one among them. Sizes are
- * summed by Laplace's method, cut off at their bounds.
+ * Holds every explanation against the notes: Bayes' rule over the kinds of fault, with size, scatter and how far each note follows
+ * the one before summed over what they may be, so that a fault that could be anything is worth less than one that fits. A hand that
+ * is well is one among them. Sizes are summed by Laplace's method, cut off at their bounds.
  * Source: D. J. C. MacKay, Information Theory, Inference and Learning Algorithms (2003), ch. 27 and 28; prior shares our own.
  */
 export function weigh(evidence: Evidence): Weighing {
   const { notes, toleranceCents, leastScatterCents } = evidence
-  const y = Float64Array.from(notes, ({ cents }) => cents)
-  const w = Float64Array.from(notes, ({ weight }) => weight)
-  const candidates = candidatesOf(evidence)
-  const yy = dot(w, y, y)
-  const count = sum(w)
-  const moments = candidates.map(({ effects }) => ({
-    xy: dot(w, effects, y),
-    xx: dot(w, effects, effects),
-  }))
+  const rows = candidateRows(evidence)
+  const candidates = candidatesOf(rows)
+  const products = productsOf(notes, [notes.map(({ cents }) => cents), ...rows.map(({ effects }) => effects)])
+  const count = sum(notes, ({ weight }) => weight)
   const faulty = boundsOf(FAULT_SIZES, toleranceCents)
   const small = boundsOf(SMALL_SIZES, toleranceCents)
-  const scatters = possibleScatters(
-    count,
-    Math.min(yy, ...moments.map(({ xy, xx }) => yy - xy ** 2 / xx)),
-    leastScatterCents,
-  )
-  const over = (ofScatter: (variance: number) => number) =>
-    logSum(scatters.map(({ variance, log }) => log + ofScatter(variance)))
+  const momentsBy = new Map(CORRELATIONS.map((correlation) => [correlation, momentsOf(products, rows.length, correlation)]))
+  const noises = possibleNoises(count, leastScatterCents, (correlation) => momentsBy.get(correlation)!.least)
+  const moments = noises.map(({ correlation }) => momentsBy.get(correlation)!)
+  const logs = new Float64Array(noises.length)
+  const over = (ofNoise: (moments: Moments, variance: number) => number) => {
+    for (let i = 0; i < logs.length; i++) logs[i] = noises[i]!.log + ofNoise(moments[i]!, noises[i]!.variance)
+    return logSum(logs)
+  }
+  const single = (one: Candidate, bounds: Bounds) =>
+    over((of, variance) => logOne(of.yy, one.sign * of.xy[one.row]!, of.xx[one.row]!, variance, bounds))
 
-  const exact = over((variance) => -yy / (2 * variance))
+  const exact = over(({ yy }, variance) => -yy / (2 * variance))
   const nearly =
-    logSum(moments.map((own) => over((variance) => logOne(yy, own, variance, small)))) -
-    Math.log(Math.max(1, moments.length))
+    logSum(candidates.map((one) => single(one, small))) - Math.log(Math.max(1, candidates.length))
   const well = logSum([exact + Math.log(1 - SMALL_SHARE), nearly + Math.log(SMALL_SHARE)])
-  const singles = moments.map((own) => over((variance) => logOne(yy, own, variance, faulty)))
+  const singles = candidates.map((one) => single(one, faulty))
   // Ways of one fault share its chance.
   const ways = new Map<string, number>()
   for (const one of candidates) ways.set(keyOf(one), (ways.get(keyOf(one)) ?? 0) + 1)
@@ -111,38 +115,51 @@ export function weigh(evidence: Evidence): Weighing {
       const id = Math.min(a, b) * candidates.length + Math.max(a, b)
       if (one.kind.id === other.kind.id || isDone.has(id)) continue
       isDone.add(id)
-      const ab = dot(w, one.effects, other.effects)
-      const [own, theirs] = [moments[a]!, moments[b]!]
-      if (!(Math.abs(ab) < MOST_ALIKE * Math.sqrt(own.xx * theirs.xx))) continue
+      const signs = one.sign * other.sign
+      const { xx } = momentsBy.get(0)!
+      const alike = products.of(one.row, other.row, 0) / Math.sqrt(xx[one.row]! * xx[other.row]!)
+      if (!(Math.abs(alike) < MOST_ALIKE)) continue
+      const both = new Map(CORRELATIONS.map((r) => [r, signs * products.of(one.row, other.row, r)]))
       const shared = ways.get(keyOf(one))! * ways.get(keyOf(other))!
-      all.push({
-        candidates: [one, other],
-        usual: PRIOR.two / pairCount,
-        log: over((variance) => logTwo(yy, own, theirs, ab, variance, faulty)) - Math.log(shared),
-      })
+      const log = over((of, variance) =>
+        logTwo(
+          of.yy,
+          { xy: one.sign * of.xy[one.row]!, xx: of.xx[one.row]! },
+          { xy: other.sign * of.xy[other.row]!, xx: of.xx[other.row]! },
+          both.get(of.correlation)!,
+          variance,
+          faulty,
+        ),
+      )
+      all.push({ candidates: [one, other], usual: PRIOR.two / pairCount, log: log - Math.log(shared) })
     }
-  const logs = all.map(({ usual, log }) => log + Math.log(usual))
-  const total = logSum(logs)
-  return weighingOf(
-    evidence,
-    all.map(({ candidates: of, usual }, i) => ({
-      candidates: of,
-      usual,
-      probability: Math.exp(logs[i]! - total),
-    })),
-  )
+  const weights = all.map(({ usual, log }) => log + Math.log(usual))
+  const total = logSum(weights)
+  const explanations = all.map(({ candidates: of, usual }, i) => ({
+    candidates: of,
+    usual,
+    log: weights[i]! - total,
+    probability: Math.exp(weights[i]! - total),
+  }))
+  return weighingOf(evidence, explanations, { products, noises })
 }
 
 /** The same notes, weighed with what is believed of the hand in part of the place of what is usual of anybody. */
-export function believing(evidence: Evidence, { explanations }: Weighing, belief: Believed): Weighing {
-  const parts = explanations.map(({ candidates, usual, probability }) => {
+export function believing(evidence: Evidence, weighing: Weighing, belief: Believed): Weighing {
+  const { explanations } = weighing
+  const parts = explanations.map(({ candidates, usual, log }) => {
     const own = belief.likely[faultKey(candidates)] ?? 0
-    return (probability * ((1 - belief.share) * usual + belief.share * own)) / usual
+    return log + Math.log(((1 - belief.share) * usual + belief.share * own) / usual)
   })
-  const total = sum(parts)
+  const total = logSum(parts)
   return weighingOf(
     evidence,
-    explanations.map((one, i) => ({ ...one, probability: parts[i]! / total })),
+    explanations.map((one, i) => ({
+      ...one,
+      log: parts[i]! - total,
+      probability: Math.exp(parts[i]! - total),
+    })),
+    weighing,
   )
 }
 
@@ -157,7 +174,11 @@ export function likelyOf({ explanations }: Weighing): Likely {
   return Object.fromEntries(byFault.filter(([, probability]) => probability >= LEAST_LIKELY))
 }
 
-function weighingOf({ notes, leastScatterCents }: Evidence, weighed: readonly Weighed[]): Weighing {
+function weighingOf(
+  { notes, leastScatterCents }: Evidence,
+  weighed: readonly Weighed[],
+  { products, noises }: Pick<Weighing, 'products' | 'noises'>,
+): Weighing {
   const explanations = [...weighed].sort((p, q) => q.probability - p.probability)
   const { candidates } = explanations[0]!
   const { sizesCents } = sizesOf(notes, candidates)
@@ -168,6 +189,8 @@ function weighingOf({ notes, leastScatterCents }: Evidence, weighed: readonly We
     notes,
     explanations,
     scatterCents: Math.max(leastScatterCents, Math.sqrt(dot(w, left, left) / freedom)),
+    products,
+    noises,
   }
 }
 
@@ -179,10 +202,11 @@ interface Bounds {
 }
 
 function boundsOf(
-  { least, most }: { readonly least: number; readonly most: number },
+  sizes: { readonly least: number; readonly most: number; readonly mostCents?: number },
   toleranceCents: number,
 ): Bounds {
-  const [from, to] = [least * toleranceCents, most * toleranceCents]
+  const from = sizes.least * toleranceCents
+  const to = Math.max(sizes.most * toleranceCents, sizes.mostCents ?? 0)
   return {
     least: from,
     most: to,
@@ -190,20 +214,38 @@ function boundsOf(
   }
 }
 
+/** Inner products at one correlation: of what was played, and by row with it and with itself (row 0 is what was played). */
 interface Moments {
-  readonly xy: number
-  readonly xx: number
+  readonly correlation: number
+  readonly yy: number
+  readonly xy: Float64Array
+  readonly xx: Float64Array
+  /** Squares that the best single row leaves. */
+  readonly least: number
+}
+
+function momentsOf(products: Products, rowCount: number, correlation: number): Moments {
+  const rows = Array.from({ length: rowCount + 1 }, (_, row) => row)
+  const xy = Float64Array.from(rows, (row) => products.of(0, row, correlation))
+  const xx = Float64Array.from(rows, (row) => products.of(row, row, correlation))
+  const yy = xx[0]!
+  return { correlation, yy, xy, xx, least: Math.min(yy, ...rows.slice(1).map((row) => yy - xy[row]! ** 2 / xx[row]!)) }
 }
 
 /** How well one candidate explains the notes at this variance, its size summed over its bounds; a logarithm. */
-function logOne(yy: number, { xy, xx }: Moments, variance: number, bounds: Bounds): number {
+function logOne(yy: number, xy: number, xx: number, variance: number, bounds: Bounds): number {
   const best = xy / xx
   const sigma = Math.sqrt(variance / xx)
   return -(yy - best * xy) / (2 * variance) + Math.log(within(best, sigma, bounds))
 }
 
+interface Own {
+  readonly xy: number
+  readonly xx: number
+}
+
 /** The same of two at once: the first by itself, the second where the first lies. */
-function logTwo(yy: number, a: Moments, b: Moments, ab: number, variance: number, bounds: Bounds): number {
+function logTwo(yy: number, a: Own, b: Own, ab: number, variance: number, bounds: Bounds): number {
   const determinant = a.xx * b.xx - ab ** 2
   const bestA = (a.xy * b.xx - b.xy * ab) / determinant
   const bestB = (b.xy * a.xx - a.xy * ab) / determinant
@@ -236,29 +278,6 @@ function erf(x: number): number {
   return Math.sign(x) * (1 - rest * Math.exp(-x * x))
 }
 
-interface Scatter {
-  readonly variance: number
-  /** Its own part of the probability, and that of the notes’ number. */
-  readonly log: number
-}
-
-/** Scatters that these notes leave possible, `least` being the squares that the best explanation leaves. */
-function possibleScatters(count: number, least: number, floorCents: number): Scatter[] {
-  const all = SCATTERS.filter((cents, i) => cents >= floorCents || i === SCATTERS.length - 1).map(
-    (cents) => ({
-      variance: cents ** 2,
-      // The prior of a logarithm, on steps of equal logarithms.
-      log: -count * Math.log(cents) - (Math.log(cents / SCATTER.middle) / SCATTER.logSigma) ** 2 / 2,
-    }),
-  )
-  const logs = all.map(({ variance, log }) => log - least / (2 * variance))
-  const best = Math.max(...logs)
-  // Two faults may leave half of what one leaves: a smaller scatter is possible by them.
-  const isPossible = ({ variance, log }: Scatter, i: number) =>
-    logs[i]! > best - SCATTER_REACH || log - least / 2 / (2 * variance) > best
-  return all.filter(isPossible)
-}
-
 /** The same for every way of the same fault, or pair of faults; empty of a hand that is well. */
 export function faultKey(candidates: readonly Candidate[]): string {
   return candidates.map(keyOf).sort().join(' + ')
@@ -269,9 +288,16 @@ function keyOf({ kind, sign }: Candidate): string {
   return `${kind.id} ${sign}`
 }
 
-function candidatesOf(evidence: Evidence): Candidate[] {
+/** What a kind does to each note, the note that it moves most by one cent; it is one row of the products. */
+interface Row {
+  readonly kind: Kind
+  readonly effects: Float64Array
+  readonly perCent: number
+}
+
+function candidateRows(evidence: Evidence): Row[] {
   const { notes } = evidence
-  const found: Candidate[] = []
+  const found: Row[] = []
   for (const kind of KINDS.flatMap((kindsOf) => kindsOf(evidence))) {
     const effects = Float64Array.from(notes, (note) => kind.moves(note) * note.centsPerMm)
     let most = 0
@@ -279,12 +305,20 @@ function candidatesOf(evidence: Evidence): Candidate[] {
       if (notes[i]!.weight > 0) most = Math.max(most, Math.abs(effects[i]!))
     if (!(most > 0)) continue
     for (let i = 0; i < effects.length; i++) effects[i]! /= most
+    found.push({ kind, effects, perCent: 1 / most })
+  }
+  return found
+}
+
+/** Both directions of every row, each once: where two would move the notes alike, the first stands for both. */
+function candidatesOf(rows: readonly Row[]): Candidate[] {
+  const found: Candidate[] = []
+  for (const [k, { kind, effects, perCent }] of rows.entries())
     for (const sign of kind.sign ? [kind.sign] : ([1, -1] as const)) {
       const signed = sign === 1 ? effects : effects.map((cents) => -cents)
       if (found.some((one) => isAlike(one.effects, signed))) continue
-      found.push({ kind, sign, effects: signed, perCent: sign / most })
+      found.push({ kind, sign, row: k + 1, effects: signed, perCent: sign * perCent })
     }
-  }
   return found
 }
 
@@ -332,10 +366,11 @@ export function dot(w: Float64Array, a: Float64Array, b: Float64Array): number {
   return sum
 }
 
-function logSum(logs: readonly number[]): number {
-  const most = Math.max(...logs)
+function logSum(logs: ArrayLike<number>): number {
+  let most = -Infinity
+  for (let i = 0; i < logs.length; i++) most = Math.max(most, logs[i]!)
   if (most === -Infinity) return most
   let sum = 0
-  for (const log of logs) sum += Math.exp(log - most)
+  for (let i = 0; i < logs.length; i++) sum += Math.exp(logs[i]! - most)
   return most + Math.log(sum)
 }

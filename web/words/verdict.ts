@@ -27,9 +27,7 @@ export function verdictSentence(verdict: KeptVerdict): string {
     case 'tape_misplaced':
       return tapesSentence(verdict)
     case 'other_exercise':
-      if (verdict.finger === null)
-        return `Everything was a half step ${verdict.halfSteps > 0 ? 'higher' : 'lower'} than asked: another position, or strings tuned so?`
-      return `The ${fingerName(verdict.finger)} was played a half step ${verdict.halfSteps > 0 ? 'higher' : 'lower'} than asked, the others as asked: another pattern?`
+      return otherExerciseSentence(verdict)
     case 'matched':
       return matched(verdict)
     case 'several':
@@ -45,6 +43,23 @@ export function verdictSentence(verdict: KeptVerdict): string {
         : `${findingClause(first)}${rest(first)}.`
     }
   }
+}
+
+function otherExerciseSentence({
+  finger,
+  with: others = [],
+  string,
+  halfSteps,
+}: Extract<KeptVerdict, { outcome: 'other_exercise' }>): string {
+  const on = string ? ` on the ${labelOfName(string)} string` : ''
+  const away = `a half step ${halfSteps > 0 ? 'higher' : 'lower'} than asked`
+  if (finger === null)
+    return string
+      ? `Everything${on} was ${away}, the rest as asked: another position there, or is the string tuned so?`
+      : `Everything was ${away}: another position, another key, or strings tuned so?`
+  const fingers = [finger, ...others].map(fingerName)
+  const verb = fingers.length > 1 ? 'were' : 'was'
+  return `The ${listed(fingers)} ${verb} played ${away}${on}, the others as asked: another pattern?`
 }
 
 type TapeSaid = Pick<
