@@ -1,2 +1,3 @@
+export { logSum, normalBelow } from './normal'
 export { chiSquare, studentsT } from './students-t'
 export { fitLine, slopeInterval, whereLineReaches, type FittedLine, type Point } from './line'

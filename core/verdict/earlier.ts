@@ -3,7 +3,7 @@ import type { Stringing } from '../instrument'
 import { noteName } from '../pitch'
 import { takeOfRecord, type TakeRecord } from '../take'
 import type { Belief, EarlierTake, JudgedTake } from './types'
-import type { Likely } from './weigh'
+import type { Likely } from './weighing'
 
 /** A take of earlier days, as it is kept. */
 export interface PastRecord extends TakeRecord {

@@ -76,16 +76,19 @@ export function evidenceOf({ stringing, exercise, landings, toleranceCents }: Ju
     return {
       landing,
       ...placeOf(landing),
-      cents: landing.cents - (open && !isHeard(landing) ? open.cents : 0),
+      cents: landing.cents - (open && !isHeard(landing) && !isCoarse(landing) ? open.cents : 0),
       through: landing.atMs === null ? i / Math.max(1, stopped.length - 1) : landing.atMs / last,
       weight: 1 / (1 + (landing.sigmaCents / USUAL_SCATTER_CENTS) ** 2),
     }
   })
   // Only weights against one another matter: the best note counts as one.
   const heaviest = max(bare, ({ weight }) => weight) ?? 1
-  const apart = offEveryTime(bare, wildness(bare), toleranceCents)
+  // Of words alone none is wild: most of them say the same.
+  const counts = isSeen({ notes: bare }) ? bare.map(() => 1) : wildness(bare)
+  const apart = offEveryTime(bare, counts, toleranceCents)
   const rest = bare.filter(({ target }) => !apart.has(target))
-  const wild = new Map(wildness(rest).map((counts, i) => [rest[i]!, counts]))
+  const again = apart.size > 0 ? wildness(rest) : counts
+  const wild = new Map(rest.map((note, i) => [note, again[i]!]))
   const places = placesOf(exercise.notes)
     .filter(isStopped)
     .map((expected) => targetOf(stringing, expected) as EvidenceNote['target'])
@@ -105,7 +108,12 @@ function isHeard({ heard }: Landing): boolean {
   return heard !== null
 }
 
-/** A place that was looked at, and not a pitch that was measured. */
+/** A take of nothing but an eye’s words. */
+export function isSeen({ notes }: Pick<Evidence, 'notes'>): boolean {
+  return notes.length > 0 && notes.every(({ landing }) => landing.source === 'eye')
+}
+
+/** A place that was looked at, and not a pitch that was measured: whatever its string is tuned to. */
 function isCoarse({ source }: Landing): boolean {
   return source === 'ruler' || source === 'eye'
 }

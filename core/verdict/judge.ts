@@ -4,24 +4,17 @@ import { noteName } from '../pitch'
 import { chiSquare } from '../stats'
 import { apartOf } from './apart'
 import { besides } from './beside'
+import { faultKey, type Candidate } from './candidates'
 import { beliefOf } from './earlier'
-import { evidenceOf, isStray, type Evidence, type EvidenceNote } from './evidence'
+import { evidenceOf, isSeen, isStray, type Evidence, type EvidenceNote } from './evidence'
 import { matchOf } from './matched'
-import { moreNotes } from './more-notes'
 import { untunedString } from './open-strings'
 import { otherPattern } from './other-exercise'
+import { weighSeen } from './seen'
 import { followedTapes, withoutTheseTapes, type MisplacedTape } from './tapes'
-import { sizesToldOf } from './size'
 import type { FingerSummary, Finding, Judged, JudgedTake, ScatterEstimate, Verdict } from './types'
-import {
-  believing,
-  faultKey,
-  likelyOf,
-  weigh,
-  type Candidate,
-  type Weighed,
-  type Weighing,
-} from './weigh'
+import { weigh } from './weigh'
+import { believing, likelyOf, type Weighed, type Weighing } from './weighing'
 
 /** How probable it must be that something is wrong before anybody is blamed; more where a finger’s mean is not known well. */
 const FAULT = { known: 0.65, vague: 0.96, blind: 0.975 } as const
@@ -33,6 +26,8 @@ const BLIND = 0.6
 const NAMED = { known: 0.5, vague: 0.6, blind: 0.6 } as const
 /** A hand is said to be well where it is so probable. */
 const WELL = 0.93
+/** No fault is told smaller, in tolerances. */
+const SMALLEST_TOLD = 0.5
 /** So probably nothing else is wrong where only the scatter is told. */
 const RIGHT_ON_AVERAGE = 0.75
 /** So probable beside the fault that is named, another is told with it. */
@@ -74,9 +69,9 @@ export function judge(take: JudgedTake): Judged {
   const tapes = tapesOf(take, evidence)
   const hand = withoutTheseTapes(evidence, tapes, take.tapesMm ?? [])
   const { places, strays } = apartOf(hand)
-  const weighing = weigh(hand)
+  const weighing = isSeen(hand) ? weighSeen(hand, take.tapesMm ?? []) : weigh(hand)
   const belief = take.belief ?? beliefOf(take)
-  const believed = belief ? believing(hand, weighing, belief) : weighing
+  const believed = belief ? believing(weighing, belief) : weighing
   return {
     verdict: {
       ...withBeside(judgeHand(hand, believed, fingers), places, tapes, beside),
@@ -187,7 +182,7 @@ function judgeHand(evidence: Evidence, weighing: Weighing, fingers: readonly Fin
         .flatMap(told),
       fingers,
     }
-  const notesTo = (wanted: number) => moreNotes(weighing, wanted / (1 - wanted))
+  const notesTo = (wanted: number) => weighing.reckons.more(weighing, wanted / (1 - wanted))
   const untilKnown = count * ((errorCents / (KNOWN * evidence.toleranceCents)) ** 2 - 1)
   const more =
     first!.candidates.length === 0
@@ -269,7 +264,7 @@ function findingsOf(
   candidates: readonly Candidate[],
   bar: number,
 ): Finding[] {
-  const sizes = sizesToldOf(weighing, candidates, bar, 0.5 * toleranceCents)
+  const sizes = weighing.reckons.sizes(weighing, candidates, bar, SMALLEST_TOLD * toleranceCents)
   return candidates
     .map(({ kind, perCent }, k) => ({
       cents: sizes[k]!.cents,

@@ -1,5 +1,7 @@
 import { sum } from 'd3-array'
-import { dot, sizesOf, type Candidate, type Weighed, type Weighing } from './weigh'
+import type { Candidate } from './candidates'
+import { dot, sizesOf } from './least-squares'
+import type { Weighed, Weighing } from './weighing'
 
 /** More is not asked for: a teacher looks another way by then. */
 const MOST_NOTES = 200
@@ -29,7 +31,7 @@ function squaredDistance(
   first: readonly Candidate[],
   rival: readonly Candidate[],
 ): number {
-  const { sizesCents } = sizesOf(notes, first)
+  const sizesCents = sizesOf(notes, first)
   const w = Float64Array.from(notes, ({ weight }) => weight)
   const said = Float64Array.from(notes, (_, i) =>
     first.reduce((s, { effects }, k) => s + sizesCents[k]! * effects[i]!, 0),
@@ -37,12 +39,12 @@ function squaredDistance(
   const mimics = notes.map((note, i) => ({ ...note, cents: said[i]! }))
   const own = sizesOf(mimics, rival)
   const left = said.map((cents, i) =>
-    rival.reduce((s, { effects }, k) => s - own.sizesCents[k]! * effects[i]!, cents),
+    rival.reduce((s, { effects }, k) => s - own[k]! * effects[i]!, cents),
   )
   const squares = dot(w, left, left)
   if (first.length > 0) return squares
   // A hand that is well says nothing: the rival is what it would have had to say.
-  const size = sizesOf(notes, rival).sizesCents
+  const size = sizesOf(notes, rival)
   const theirs = Float64Array.from(notes, (_, i) =>
     rival.reduce((s, { effects }, k) => s + size[k]! * effects[i]!, 0),
   )

@@ -7,7 +7,8 @@ import { shapeExercise } from '../take'
 import { landed, shaped, strung } from '../testing'
 import { evidenceOf } from './evidence'
 import { judgeTake, type JudgedTake, type Verdict } from './index'
-import { leftOver, sizesOf, weigh } from './weigh'
+import { leftOver, sizesOf } from './least-squares'
+import { weigh } from './weigh'
 
 const SEED = { seed: 7, numRuns: 150 }
 
@@ -141,7 +142,7 @@ describe('the weighing', () => {
       const design = new Matrix(
         notes.map(({ weight }, i) => candidates.map(({ effects }) => Math.sqrt(weight) * effects[i]!)),
       )
-      const { sizesCents } = sizesOf(notes, candidates)
+      const sizesCents = sizesOf(notes, candidates)
       const theirs = solve(design, wanted, true).to1DArray()
       sizesCents.forEach((size, k) => expect(size).toBeCloseTo(theirs[k]!, 6))
       const left = leftOver(notes, candidates, sizesCents)

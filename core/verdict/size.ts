@@ -1,7 +1,9 @@
-import { max, sum } from 'd3-array'
+import { max, maxIndex, sum } from 'd3-array'
+import { logSum, normalBelow } from '../stats'
+import { faultKey, type Candidate } from './candidates'
 import type { Noise } from './noise'
 import type { Products } from './products'
-import { faultKey, type Candidate, type Weighed, type Weighing } from './weigh'
+import type { Weighed, Weighing } from './weighing'
 
 /** A size as it is told: cents at the note that shows it most, and how far the true one may be from it with 95 %. */
 export interface Size {
@@ -13,106 +15,141 @@ const HOLDS = 0.95
 const STEPS = 240
 /** As far as a bell is summed, standard deviations. */
 const BELL = 5
+/** A noise that is less probable than this beside the likeliest adds nothing to a size. */
+const LEAST_SHARE = 1e-6
+const TINY = 1e-9
 
-export function sizesToldOf(
+/** The sizes of an explanation in one noise: where they are likeliest, and how sure each is, cents. */
+interface Bell {
+  readonly share: number
+  readonly at: readonly number[]
+  readonly sigma: readonly number[]
+}
+
+/**
+ * Sizes of one fault or two that were named since they were more probable than `bar`. Whatever is named only when it is large is too
+ * large on average: each possible size is held against the chance that it would have been named at all. All sizes are alike by their
+ * logarithms beforehand. What is told is the middle of what is left, and the half-width about it that holds 95 %.
+ * Sources: the conditional likelihood, H. Zhong and R. L. Prentice, Biostatistics 9 (2008) 621; as a posterior, D. Yekutieli,
+ * J. R. Stat. Soc. B 74 (2012) 515.
+ */
+export function sizesChosen(
   weighing: Weighing,
+  products: Products,
+  noises: readonly Noise[],
   candidates: readonly Candidate[],
-  leastOdds: number,
+  bar: number,
   leastCents: number,
 ): Size[] {
-  const { products, noises } = weighing
+  const bells = bellsOf(products, noises, candidates)
+  const likeliest = noises[maxIndex(bells, ({ share }) => share)]!
+  return candidates.map((candidate, k) => {
+    const own = bells
+      .filter(({ share }) => share > LEAST_SHARE)
+      .map(({ share, at, sigma }) => ({ share, at: at[k]!, sigma: sigma[k]! }))
+    const middle = sum(own, ({ share, at }) => share * at) / sum(own, ({ share }) => share)
+    const least = leastNamed(weighing, products, likeliest, candidate, bar, middle)
+    const most = Math.max(1.5 * leastCents, max(own, ({ at, sigma }) => at + BELL * sigma)!)
+    const step = (most - leastCents) / STEPS
+    const sizes = Array.from({ length: STEPS }, (_, i) => leastCents + (i + 0.5) * step)
+    const densities = sizes.map((size) =>
+      sum(own, ({ share, at, sigma }) => {
+        const isNamed = Math.max(TINY, normalBelow((size - least) / sigma))
+        return (share * Math.exp(-(((size - at) / sigma) ** 2) / 2)) / (sigma * size * isNamed)
+      }),
+    )
+    return sizeOf(sizes, densities)
+  })
+}
+
+/** The middle of a distribution over rising sizes, and the half-width about it that holds 95 %. */
+export function sizeOf(sizes: readonly number[], densities: readonly number[]): Size {
+  const all = sum(densities)
+  let [seen, i] = [densities[0]!, 0]
+  while (seen < all / 2 && i < sizes.length - 1) seen += densities[++i]!
+  const cents = sizes[i]!
+  // Outwards from the middle, the nearer side first.
+  let [low, high, held, reach] = [i, i, densities[i]!, 0]
+  while (held < HOLDS * all && (low > 0 || high < sizes.length - 1)) {
+    const below = low > 0 ? cents - sizes[low - 1]! : Infinity
+    const above = high < sizes.length - 1 ? sizes[high + 1]! - cents : Infinity
+    reach = Math.min(below, above)
+    held += below <= above ? densities[--low]! : densities[++high]!
+  }
+  return { cents, plusMinusCents: reach }
+}
+
+function bellsOf(products: Products, noises: readonly Noise[], [a, b]: readonly Candidate[]): Bell[] {
+  if (!a) return []
   const bells = noises.map(({ correlation, variance, log }) => {
-    const of = (a: number, b: number) => products.of(a, b, correlation)
-    const yy = of(0, 0)
-    const [a, b] = candidates as [Candidate, Candidate?]
-    const aa = of(a.row, a.row)
-    const ya = a.sign * of(0, a.row)
+    const [yy, aa] = [products.ofPlayed(correlation), products.of(a.row, a.row, correlation)]
+    const ya = a.sign * products.withPlayed(a.row, correlation)
     if (!b) {
       const left = yy - ya ** 2 / aa
-      return { log: log - left / (2 * variance) + Math.log(variance / aa) / 2, at: [ya / aa], sigma: [Math.sqrt(variance / aa)] }
+      return { log: log - left / (2 * variance) + Math.log(variance / aa) / 2, at: [ya / aa], per: [1 / aa], variance }
     }
-    const bb = of(b.row, b.row)
-    const yb = b.sign * of(0, b.row)
-    const ab = a.sign * b.sign * of(a.row, b.row)
+    const bb = products.of(b.row, b.row, correlation)
+    const yb = b.sign * products.withPlayed(b.row, correlation)
+    const ab = a.sign * b.sign * products.of(a.row, b.row, correlation)
     const determinant = aa * bb - ab * ab
     const at = [(ya * bb - yb * ab) / determinant, (yb * aa - ya * ab) / determinant]
     const left = yy - at[0]! * ya - at[1]! * yb
     return {
       log: log - left / (2 * variance) + Math.log(variance ** 2 / determinant) / 2,
       at,
-      sigma: [Math.sqrt((variance * bb) / determinant), Math.sqrt((variance * aa) / determinant)],
+      per: [bb / determinant, aa / determinant],
+      variance,
     }
   })
   const best = max(bells, ({ log }) => log)!
-  const mode = noises[bells.findIndex(({ log }) => log === best)]!
-  return candidates.map((candidate, k) => {
-    const own = bells
-      .map(({ log, at, sigma }) => ({ share: Math.exp(log - best), at: at[k]!, sigma: sigma[k]! }))
-      .filter(({ share }) => share > 1e-6)
-    const bar = barOf(weighing, candidate, leastOdds, sum(own, ({ share, at }) => share * at) / sum(own, ({ share }) => share), mode)
-    const from = leastCents
-    const to = Math.max(from * 1.5, max(own, ({ at, sigma }) => at + BELL * sigma)!)
-    const step = (to - from) / STEPS
-    const density = Float64Array.from({ length: STEPS }, (_, i) => {
-      const size = from + (i + 0.5) * step
-      return sum(
-        own,
-        ({ share, at, sigma }) =>
-          (share * Math.exp(-(((size - at) / sigma) ** 2) / 2)) /
-          sigma / size ** Number(process.env['PW'] ?? 1) /
-          Math.max(1e-9, upper((bar - size) / sigma)),
-      )
-    })
-    const all = sum(density)
-    const within = (low: number, high: number) => {
-      let mass = 0
-      for (let i = 0; i < STEPS; i++) {
-        const size = from + (i + 0.5) * step
-        if (size >= low && size <= high) mass += density[i]!
-      }
-      return mass / all
-    }
-    let [seen, i] = [0, 0]
-    while (i < STEPS && (seen += density[i]!) < all / 2) i++
-    const cents = from + (i + 0.5) * step
-    let reach = step
-    while (within(cents - reach, cents + reach) < HOLDS && reach < to) reach += step
-    return { cents, plusMinusCents: reach }
-  })
-}
-
-function upper(z: number): number {
-  // Abramowitz and Stegun 7.1.26
-  const x = Math.abs(z) * Math.SQRT1_2
-  const t = 1 / (1 + 0.3275911 * x)
-  const tail =
-    (t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429)))) *
-      Math.exp(-x * x)) / 2
-  return z >= 0 ? tail : 1 - tail
-}
-
-const RIVALS = 6
-const LEAST_OWN = 0.02
-function barOf({ products, explanations, notes }: Weighing, candidate: Candidate, bar: number, at: number, { correlation, variance }: Noise): number {
-  const isIn = ({ candidates }: Weighed) => candidates.some((one) => faultKey([one]) === faultKey([candidate]))
-  const logOf = (some: readonly Weighed[]) => {
-    const most = max(some, ({ log }) => log)!
-    return most + Math.log(sum(some, ({ log }) => Math.exp(log - most)))
-  }
-  const own = logOf(explanations.filter(isIn))
-  const count = sum(notes, ({ weight }) => weight)
-  const xx = products.of(candidate.row, candidate.row, correlation)
-  const least = Math.log(bar / (1 - bar))
-  return Math.max(0, ...explanations.filter((one) => !isIn(one)).slice(0, RIVALS).map(({ candidates, log }) => {
-    const per = (xx * Math.max(LEAST_OWN, 1 - sharedBy(products, candidate.row, candidates, correlation))) / variance
-    const margin = Math.max(0, own - log - least)
-    const t2 = (1 + (at ** 2 * per) / count) * Math.exp((-2 * margin) / count) * count - count
-    return Math.sqrt(Math.max(0, t2) / per)
+  return bells.map(({ log, at, per, variance }) => ({
+    share: Math.exp(log - best),
+    at,
+    sigma: per.map((one) => Math.sqrt(variance * one)),
   }))
 }
 
-/** The part of what a row says that others can say for it, 0 … 1: the square of its multiple correlation with them. */
-function sharedBy(products: Products, row: number, [a, b]: readonly Candidate[], correlation: number): number {
+/** Explanations that might have been told in the place of a fault. */
+const RIVALS = 6
+/** Two that say nearly the same are told apart by this part of what they say at least. */
+const LEAST_APART = 0.02
+
+/**
+ * The least size at which a fault would have been named, cents, all else alike: where its odds against the rival that it beats by
+ * least come down to the bar. The logarithm of the odds grows with the number of notes times that of 1 + t²/n (a likelihood ratio
+ * whose scatter is estimated), t being the size in standard errors of what the rival cannot say.
+ */
+function leastNamed(
+  { explanations, notes }: Weighing,
+  products: Products,
+  { correlation, variance }: Noise,
+  candidate: Candidate,
+  bar: number,
+  sizeCents: number,
+): number {
+  const isIn = ({ candidates }: Weighed) =>
+    candidates.some((one) => faultKey([one]) === faultKey([candidate]))
+  const own = logSum(explanations.filter(isIn).map(({ log }) => log))
+  const count = sum(notes, ({ weight }) => weight)
+  const xx = products.of(candidate.row, candidate.row, correlation)
+  const rivals = explanations.filter((one) => !isIn(one)).slice(0, RIVALS)
+  const least = rivals.map(({ candidates, log }) => {
+    const apart = Math.max(LEAST_APART, 1 - sharedBy(products, correlation, candidate.row, candidates))
+    const perCent = (xx * apart) / variance
+    const margin = Math.max(0, own - log - Math.log(bar / (1 - bar)))
+    const t2 = (count + sizeCents ** 2 * perCent) * Math.exp((-2 * margin) / count) - count
+    return Math.sqrt(Math.max(0, t2) / perCent)
+  })
+  return max(least) ?? 0
+}
+
+/** The part of what a row says that others say too, 0 … 1: the square of its multiple correlation with them. */
+function sharedBy(
+  products: Products,
+  correlation: number,
+  row: number,
+  [a, b]: readonly Candidate[],
+): number {
   if (!a) return 0
   const of = (p: number, q: number) => products.of(p, q, correlation)
   const [xx, xa, aa] = [of(row, row), of(row, a.row), of(a.row, a.row)]

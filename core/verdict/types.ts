@@ -3,7 +3,7 @@ import type { Take, Target } from '../take'
 import type { Stray } from './apart'
 import type { OtherPattern } from './other-exercise'
 import type { MisplacedTape } from './tapes'
-import type { Believed, Likely } from './weigh'
+import type { Believed, Likely } from './weighing'
 
 /** A take of earlier days. */
 export interface EarlierTake extends Take {

@@ -9,6 +9,8 @@ export interface Kind {
   moves(note: EvidenceNote): number
   /** Only upwards or downwards makes it this fault; else both. */
   readonly sign?: 1 | -1
+  /** No hand: how a string is tuned. */
+  readonly isTuning?: boolean
   describe(size: number, plusMinus: number): Finding
 }
 

@@ -10,6 +10,7 @@ export function string({ notes, opens, stringing }: Evidence): Kind[] {
     .filter((stringIndex) => !opens.some((one) => one.stringIndex === stringIndex))
     .map((stringIndex) => ({
       id: `string ${stringIndex}`,
+      isTuning: true,
       moves: ({ target, centsPerMm }) => (target.stringIndex === stringIndex ? 1 / centsPerMm : 0),
       describe: (cents, plusMinusCents) => ({
         code: 'string',
