@@ -1,3 +1,4 @@
+export { BODY_FAULTS, bonesErrors, handOfBones, type BodyFault, type BonesHand } from './bones'
 export { playExercise, seededSource, NO_FAULTS } from './player'
 export type { PlayerFaults, RandomSource } from './player'
 export { faultyHand, STEADY_HAND } from './hand'

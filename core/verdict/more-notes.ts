@@ -38,9 +38,7 @@ function squaredDistance(
   )
   const mimics = notes.map((note, i) => ({ ...note, cents: said[i]! }))
   const own = sizesOf(mimics, rival)
-  const left = said.map((cents, i) =>
-    rival.reduce((s, { effects }, k) => s - own[k]! * effects[i]!, cents),
-  )
+  const left = said.map((cents, i) => rival.reduce((s, { effects }, k) => s - own[k]! * effects[i]!, cents))
   const squares = dot(w, left, left)
   if (first.length > 0) return squares
   // A hand that is well says nothing: the rival is what it would have had to say.

@@ -83,7 +83,7 @@ function patternOf(
 
 /** Of each finger and string. */
 function middlesOf(notes: readonly EvidenceNote[]): number[] {
-  return [...group(notes, ({ target }) => `${target.stringIndex} ${target.finger}`).values()].map(
-    (own) => median(own, ({ cents }) => cents)!,
+  return [...group(notes, ({ target }) => `${target.stringIndex} ${target.finger}`).values()].map((own) =>
+    median(own, ({ cents }) => cents)!,
   )
 }

@@ -60,8 +60,7 @@ export function weighSeen(evidence: Evidence, tapesMm: readonly number[]): Weigh
   const sizes = range(SIZES).map((i) => bounds.least * ratio ** ((i + 0.5) / SIZES))
   const bySize = effectsMm.map((mm) => sizes.map((cents) => logOf(mm, cents)))
   const middle = smallSizes(toleranceCents).most / 2
-  const nearly =
-    logSum(effectsMm.map((mm) => logOf(mm, middle))) - Math.log(Math.max(1, candidates.length))
+  const nearly = logSum(effectsMm.map((mm) => logOf(mm, middle))) - Math.log(Math.max(1, candidates.length))
   const well = logSum([logOf(none, 0) + Math.log(1 - SMALL_SHARE), nearly + Math.log(SMALL_SHARE)])
   const usual = usualOf(candidates)
   const explained = (of: readonly Candidate[], log: number): Unweighed => ({
@@ -84,7 +83,12 @@ export function weighSeen(evidence: Evidence, tapesMm: readonly number[]): Weigh
       sizes: (_, [one]) => {
         const logs = bySize[candidates.indexOf(one!)]!
         const most = max(logs)!
-        return [sizeOf(sizes, logs.map((log) => Math.exp(log - most)))]
+        return [
+          sizeOf(
+            sizes,
+            logs.map((log) => Math.exp(log - most)),
+          ),
+        ]
       },
       more: ({ explanations: [first] }, wantedOdds) => {
         const oddsOf = (probability: number) => Math.log(probability / (1 - probability))

@@ -2,7 +2,7 @@ import { max, maxIndex, sum } from 'd3-array'
 import { logSum, normalBelow } from '../stats'
 import { faultKey, type Candidate } from './candidates'
 import type { Noise } from './noise'
-import type { Products } from './products'
+import type { Hanging, Products } from './products'
 import type { Weighed, Weighing } from './weighing'
 
 /** A size as it is told: cents at the note that shows it most, and how far the true one may be from it with 95 %. */
@@ -49,7 +49,10 @@ export function sizesChosen(
       .map(({ share, at, sigma }) => ({ share, at: at[k]!, sigma: sigma[k]! }))
     const middle = sum(own, ({ share, at }) => share * at) / sum(own, ({ share }) => share)
     const least = leastNamed(weighing, products, likeliest, candidate, bar, middle)
-    const most = Math.max(1.5 * leastCents, max(own, ({ at, sigma }) => at + BELL * sigma)!)
+    const most = Math.max(
+      1.5 * leastCents,
+      max(own, ({ at, sigma }) => at + BELL * sigma)!,
+    )
     const step = (most - leastCents) / STEPS
     const sizes = Array.from({ length: STEPS }, (_, i) => leastCents + (i + 0.5) * step)
     const densities = sizes.map((size) =>
@@ -81,16 +84,21 @@ export function sizeOf(sizes: readonly number[], densities: readonly number[]): 
 
 function bellsOf(products: Products, noises: readonly Noise[], [a, b]: readonly Candidate[]): Bell[] {
   if (!a) return []
-  const bells = noises.map(({ correlation, variance, log }) => {
-    const [yy, aa] = [products.ofPlayed(correlation), products.of(a.row, a.row, correlation)]
-    const ya = a.sign * products.withPlayed(a.row, correlation)
+  const bells = noises.map(({ hanging, variance, log }) => {
+    const [yy, aa] = [products.ofPlayed(hanging), products.of(a.row, a.row, hanging)]
+    const ya = a.sign * products.withPlayed(a.row, hanging)
     if (!b) {
       const left = yy - ya ** 2 / aa
-      return { log: log - left / (2 * variance) + Math.log(variance / aa) / 2, at: [ya / aa], per: [1 / aa], variance }
+      return {
+        log: log - left / (2 * variance) + Math.log(variance / aa) / 2,
+        at: [ya / aa],
+        per: [1 / aa],
+        variance,
+      }
     }
-    const bb = products.of(b.row, b.row, correlation)
-    const yb = b.sign * products.withPlayed(b.row, correlation)
-    const ab = a.sign * b.sign * products.of(a.row, b.row, correlation)
+    const bb = products.of(b.row, b.row, hanging)
+    const yb = b.sign * products.withPlayed(b.row, hanging)
+    const ab = a.sign * b.sign * products.of(a.row, b.row, hanging)
     const determinant = aa * bb - ab * ab
     const at = [(ya * bb - yb * ab) / determinant, (yb * aa - ya * ab) / determinant]
     const left = yy - at[0]! * ya - at[1]! * yb
@@ -122,7 +130,7 @@ const LEAST_APART = 0.02
 function leastNamed(
   { explanations, notes }: Weighing,
   products: Products,
-  { correlation, variance }: Noise,
+  { hanging, variance }: Noise,
   candidate: Candidate,
   bar: number,
   sizeCents: number,
@@ -131,10 +139,10 @@ function leastNamed(
     candidates.some((one) => faultKey([one]) === faultKey([candidate]))
   const own = logSum(explanations.filter(isIn).map(({ log }) => log))
   const count = sum(notes, ({ weight }) => weight)
-  const xx = products.of(candidate.row, candidate.row, correlation)
+  const xx = products.of(candidate.row, candidate.row, hanging)
   const rivals = explanations.filter((one) => !isIn(one)).slice(0, RIVALS)
   const least = rivals.map(({ candidates, log }) => {
-    const apart = Math.max(LEAST_APART, 1 - sharedBy(products, correlation, candidate.row, candidates))
+    const apart = Math.max(LEAST_APART, 1 - sharedBy(products, hanging, candidate.row, candidates))
     const perCent = (xx * apart) / variance
     const margin = Math.max(0, own - log - Math.log(bar / (1 - bar)))
     const t2 = (count + sizeCents ** 2 * perCent) * Math.exp((-2 * margin) / count) - count
@@ -144,14 +152,9 @@ function leastNamed(
 }
 
 /** The part of what a row says that others say too, 0 … 1: the square of its multiple correlation with them. */
-function sharedBy(
-  products: Products,
-  correlation: number,
-  row: number,
-  [a, b]: readonly Candidate[],
-): number {
+function sharedBy(products: Products, hanging: Hanging, row: number, [a, b]: readonly Candidate[]): number {
   if (!a) return 0
-  const of = (p: number, q: number) => products.of(p, q, correlation)
+  const of = (p: number, q: number) => products.of(p, q, hanging)
   const [xx, xa, aa] = [of(row, row), of(row, a.row), of(a.row, a.row)]
   if (!b) return xa ** 2 / (aa * xx)
   const [xb, ab, bb] = [of(row, b.row), of(a.row, b.row), of(b.row, b.row)]

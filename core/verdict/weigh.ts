@@ -4,9 +4,9 @@ import { candidatesOf, rowsOf, type Candidate } from './candidates'
 import type { Evidence } from './evidence'
 import { dot, leftOver, sizesOf } from './least-squares'
 import { moreNotes } from './more-notes'
-import { CORRELATIONS, possibleNoises } from './noise'
+import { HANGINGS, INDEPENDENT, possibleNoises, type LeftOf } from './noise'
 import { faultSizes, SMALL_SHARE, smallSizes, usualOf, type Bounds } from './prior'
-import { productsOf, type Products } from './products'
+import { productsOf, type Hanging, type Products } from './products'
 import { sizesChosen } from './size'
 import { weighingOf, type Unweighed, type Weighing } from './weighing'
 
@@ -30,13 +30,13 @@ export function weigh(evidence: Evidence): Weighing {
     rows.map(({ effects }) => effects),
   )
   const [faulty, small] = [faultSizes(toleranceCents), smallSizes(toleranceCents)]
-  const momentsAt = new Map(CORRELATIONS.map((r) => [r, momentsOf(products, rows.length, r)]))
+  const momentsAt = new Map(HANGINGS.map((hanging) => [hanging, momentsOf(products, rows.length, hanging)]))
   const noises = possibleNoises(
     sum(notes, ({ weight }) => weight),
     leastScatterCents,
-    (correlation) => momentsAt.get(correlation)!.least,
+    (hanging) => momentsAt.get(hanging)!,
   )
-  const moments = noises.map(({ correlation }) => momentsAt.get(correlation)!)
+  const moments = noises.map(({ hanging }) => momentsAt.get(hanging)!)
   const logs = new Float64Array(noises.length)
   const over = (ofNoise: (moments: Moments, variance: number) => number) => {
     for (let i = 0; i < logs.length; i++) logs[i] = noises[i]!.log + ofNoise(moments[i]!, noises[i]!.variance)
@@ -53,10 +53,10 @@ export function weigh(evidence: Evidence): Weighing {
   const pairs = pairsOf(candidates, singles, products).map((pair) => {
     const [one, other] = pair
     const both = new Map(
-      CORRELATIONS.map((r) => [r, one.sign * other.sign * products.of(one.row, other.row, r)]),
+      HANGINGS.map((hanging) => [hanging, one.sign * other.sign * products.of(one.row, other.row, hanging)]),
     )
     const log = over((of, variance) =>
-      logTwo(of.yy, ownOf(of, one), ownOf(of, other), both.get(of.correlation)!, variance, faulty),
+      logTwo(of.yy, ownOf(of, one), ownOf(of, other), both.get(of.hanging)!, variance, faulty),
     )
     return { pair, log }
   })
@@ -101,29 +101,31 @@ function pairsOf(
       const one = candidates[a]!
       // The pair of two of the likeliest is made once.
       if (one.kind.id === other.kind.id || likeliest.slice(0, rank).includes(b)) return []
-      const [aa, bb] = [products.of(one.row, one.row, 0), products.of(other.row, other.row, 0)]
-      const alike = products.of(one.row, other.row, 0) / Math.sqrt(aa * bb)
+      const [aa, bb] = [
+        products.of(one.row, one.row, INDEPENDENT),
+        products.of(other.row, other.row, INDEPENDENT),
+      ]
+      const alike = products.of(one.row, other.row, INDEPENDENT) / Math.sqrt(aa * bb)
       return Math.abs(alike) < MOST_ALIKE ? [[one, other] as const] : []
     }),
   )
 }
 
-/** Inner products at one correlation: of what was played with itself, and of each row with it and with itself. */
-interface Moments {
-  readonly correlation: number
+/** Inner products of errors that hang together so: of what was played with itself, and of each row with it and with itself. */
+interface Moments extends LeftOf {
+  readonly hanging: Hanging
   readonly yy: number
   readonly xy: Float64Array
   readonly xx: Float64Array
-  /** Squares that the best single row leaves. */
-  readonly least: number
 }
 
-function momentsOf(products: Products, rowCount: number, correlation: number): Moments {
+function momentsOf(products: Products, rowCount: number, hanging: Hanging): Moments {
   const rows = Array.from({ length: rowCount }, (_, row) => row)
-  const xy = Float64Array.from(rows, (row) => products.withPlayed(row, correlation))
-  const xx = Float64Array.from(rows, (row) => products.of(row, row, correlation))
-  const yy = products.ofPlayed(correlation)
-  return { correlation, yy, xy, xx, least: Math.min(yy, ...rows.map((row) => yy - xy[row]! ** 2 / xx[row]!)) }
+  const xy = Float64Array.from(rows, (row) => products.withPlayed(row, hanging))
+  const xx = Float64Array.from(rows, (row) => products.of(row, row, hanging))
+  const yy = products.ofPlayed(hanging)
+  const least = Math.min(yy, ...rows.map((row) => yy - xy[row]! ** 2 / xx[row]!))
+  return { hanging, yy, xy, xx, least, logDeterminant: products.logDeterminant(hanging) }
 }
 
 /** Of one candidate: its row's products, in its direction. */

@@ -2,8 +2,13 @@ import { greatest } from 'd3-array'
 import type { Evidence } from '../evidence'
 import type { Kind } from './kind'
 
-/** The lowest string in full, the next one by half, the others not. */
-const REACH = [1, 0.5]
+/** How far each string from the lowest shows it, and how steeply it grows from 1 to 4: with the lowest strings alone, or less on each. */
+const WAYS = [
+  { reach: [1, 0.5], steep: 1 },
+  { reach: [1, 0.7, 0.4], steep: 1.5 },
+] as const
+/** Fewer strings from the lowest say nothing of an elbow. */
+const LOWEST = 2
 /** The finger that shows it in full. */
 const LAST_FINGER = 4
 
@@ -14,19 +19,20 @@ export function elbow({ notes }: Evidence): Kind[] {
     ({ target }) => target.finger,
   )
   // Without a string that is well nothing tells it from a hand.
-  if (!shown || notes.every(({ target }) => target.stringIndex < REACH.length)) return []
-  return [
-    {
+  if (!shown || notes.every(({ target }) => target.stringIndex < LOWEST)) return []
+  return WAYS.map(({ reach, steep }): Kind => {
+    const part = (finger: number) => (finger / LAST_FINGER) ** steep
+    return {
       id: 'elbow',
       sign: 1,
-      moves: ({ target }) => -((REACH[target.stringIndex] ?? 0) * target.finger) / LAST_FINGER,
+      moves: ({ target }) => -(reach[target.stringIndex] ?? 0) * part(target.finger),
       describe: (shortMm, plusMinusMm) => ({
         code: 'elbow',
         shortMm,
         plusMinusMm,
         finger: shown.target.finger,
-        cents: (-shortMm * shown.target.finger * shown.centsPerMm) / LAST_FINGER,
+        cents: -shortMm * part(shown.target.finger) * shown.centsPerMm,
       }),
-    },
-  ]
+    }
+  })
 }
