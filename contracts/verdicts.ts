@@ -91,8 +91,9 @@ export const KeptVerdict = z
       outcome: z.literal('not_enough_notes'),
       fingersHeard: z.array(FingerNumber),
       fingersNeeded: z.number(),
-      /** About so many notes more would tell; null where fingers are missing. Absent of earlier versions, as is the next. */
+      /** About so many notes more would tell; null where fingers are missing, or it would take another lesson. Absent of earlier versions, as is the next. */
       more: z.number().nullable().optional(),
+      moreTo: z.number().optional(),
       maybe: z.array(Finding).optional(),
       /** Fingers of the exercise of which nothing was heard, while the others are in tune. */
       unheard: z.array(FingerNumber).optional(),

@@ -1,14 +1,6 @@
 import { group, max, min } from 'd3-array'
 import { THUMB, centsPerMmOnString, type Finger } from '../instrument'
-import {
-  isSamePlace,
-  placesOf,
-  targetOf,
-  type ExpectedNote,
-  type Landing,
-  type Take,
-  type Target,
-} from '../take'
+import { placesOf, targetOf, type ExpectedNote, type Landing, type Take, type Target } from '../take'
 import type { JudgedTake } from './types'
 import { openStrings, type OpenString } from './open-strings'
 
@@ -62,12 +54,11 @@ export function evidenceOf({ stringing, exercise, landings, toleranceCents }: Ju
   const last = Math.max(1, max(stopped, (l) => l.atMs ?? 0) ?? 0)
   const byPlace = new Map<string, Pick<EvidenceNote, 'target' | 'centsPerMm'>>()
   const placeOf = (landing: Landing) => {
-    const { stringIndex, finger, note, positionId } = landing
-    const id = `${stringIndex} ${finger} ${note.letter}${note.accidental}${note.octave} ${positionId}`
+    const id = placeId(landing)
     const place = byPlace.get(id)
     if (place) return place
     const target = targetOf(stringing, expectedOf(landing)) as EvidenceNote['target']
-    const made = { target, centsPerMm: centsPerMmOnString(stringing, stringIndex, target.placeMm) }
+    const made = { target, centsPerMm: centsPerMmOnString(stringing, landing.stringIndex, target.placeMm) }
     byPlace.set(id, made)
     return made
   }
@@ -127,19 +118,24 @@ function expectedOf({ stringIndex, finger, note, positionId }: Landing): Expecte
   return { stringIndex, finger, note, positionId }
 }
 
-/** What a meter showed, written down twice, is no news: where every number of the sheet stands there in pairs, one of each counts. */
+/** A sheet of fewer readings is short enough for some of them to agree. */
+const SHEET = 4
+
+/** What a meter showed, written down again, is no news: where every number of the sheet stands there so many times, one of each counts. */
 function onceEach(landings: readonly Landing[]): Landing[] {
-  if (landings.length < 4 || landings.some((l) => l.source !== 'meter')) return [...landings]
-  const firsts: Landing[] = []
-  const open = landings.slice()
-  while (open.length > 0) {
-    const one = open.shift()!
-    const twin = open.findIndex((other) => isSamePlace(other, one) && other.cents === one.cents)
-    if (twin < 0) return [...landings]
-    open.splice(twin, 1)
-    firsts.push(one)
-  }
-  return firsts
+  if (landings.length < SHEET || landings.some((l) => l.source !== 'meter')) return [...landings]
+  const alike = [...group(landings.keys(), (i) => `${placeId(landings[i]!)} ${landings[i]!.cents}`).values()]
+  const times = alike.reduce((common, { length }) => greatestDivisor(common, length), 0)
+  const counted = new Set(alike.flatMap((own) => own.slice(0, own.length / times)))
+  return landings.filter((_, i) => counted.has(i))
+}
+
+function greatestDivisor(a: number, b: number): number {
+  return b === 0 ? a : greatestDivisor(b, a % b)
+}
+
+function placeId({ stringIndex, finger, note, positionId }: Landing): string {
+  return `${stringIndex} ${finger} ${note.letter}${note.accidental}${note.octave} ${positionId}`
 }
 
 /** A note that weighs less is a stray: left out, since it lies far from where its finger and its string otherwise land. */

@@ -34,6 +34,10 @@ const RIGHT_ON_AVERAGE = 0.75
 const BESIDE = 0.1
 /** A scatter is told where nineteen in twenty say that it is beyond the tolerance. */
 const SURELY = 0.05
+/** So many notes more are asked for at most; beyond, another lesson tells sooner. */
+const MOST_MORE = 60
+/** And of a range the upper end, times the lower: from simulation, by then half of those who were asked have their answer. */
+const MORE_RANGE = 2.5
 const FINGERS = 4
 /** Of fewer a spread is a guess. */
 const LEAST_FREEDOM = 3
@@ -190,7 +194,7 @@ function judgeHand(evidence: Evidence, weighing: Weighing, fingers: readonly Fin
       : Math.min(notesTo(FAULT.vague), Math.max(notesTo(FAULT.known), Math.ceil(untilKnown)))
   return notEnough(
     fingers,
-    more,
+    more > MOST_MORE ? null : more,
     faults
       .filter((one) => one.candidates.length === 1 && one.probability > BESIDE)
       .slice(0, 2)
@@ -221,6 +225,7 @@ function notEnough(
     fingersHeard: fingers.map(({ finger }) => finger),
     fingersNeeded: FINGERS_NEEDED,
     more,
+    ...(more !== null && { moreTo: Math.ceil(MORE_RANGE * more) }),
     maybe,
     fingers,
   }

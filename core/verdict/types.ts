@@ -169,8 +169,10 @@ export type Verdict = (
       readonly outcome: 'not_enough_notes'
       readonly fingersHeard: readonly Finger[]
       readonly fingersNeeded: number
-      /** About so many notes more, on the same fingers, would tell; null where fingers are missing. */
+      /** About so many notes more, on the same fingers, would tell; null where fingers are missing, or where it would take another lesson. */
       readonly more?: number | null | undefined
+      /** Or so many; missing of earlier versions. */
+      readonly moreTo?: number | undefined
       /** The hand seems to stand in tune, but nothing was heard of these fingers that the exercise asks for. */
       readonly unheard?: readonly Finger[] | undefined
       /** What it may be, the likeliest first. */

@@ -164,8 +164,8 @@ describe('a hand judged from its notes (the faults are the handbook’s, common 
     const one = { ...well, landings: well.landings.map((l, i) => (i === 5 ? { ...l, cents: 60 } : l)) }
     expect(judgeTake(one).outcome).toBe('in_tune')
     const typed = landed(takeOn({}), [...cents(-9, 11, 6, -14), ...cents(3, 14, -7, -20)])
-    const twice = [...typed, ...typed]
-    expect(judgeLandings(twice)).toEqual(judgeLandings(typed))
+    expect(judgeLandings([...typed, ...typed])).toEqual(judgeLandings(typed))
+    expect(judgeLandings([...typed, ...typed, ...typed])).toEqual(judgeLandings(typed))
     const broken = { ...take, landings: [...take.landings, { ...take.landings[0]!, cents: NaN }] }
     expect(codes(judgeTake(broken))).toEqual(['frame'])
   })

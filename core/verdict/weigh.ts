@@ -99,6 +99,8 @@ function pairsOf(
   return likeliest.flatMap((a, rank) =>
     candidates.flatMap((other, b) => {
       const one = candidates[a]!
+      // Several strings off at once are a hand, or all of them are to be tuned first.
+      if (one.kind.isTuning && other.kind.isTuning) return []
       // The pair of two of the likeliest is made once.
       if (one.kind.id === other.kind.id || likeliest.slice(0, rank).includes(b)) return []
       const [aa, bb] = [

@@ -279,12 +279,15 @@ function notEnough({
   fingersHeard: heard,
   fingersNeeded: needed,
   more,
+  moreTo,
   unheard = [],
 }: Extract<KeptVerdict, { outcome: 'not_enough_notes' }>): string {
   if (unheard.length > 0)
     return `In tune as far as it was heard. Nothing sure was heard of ${listed(unheard)}: play ${unheard.length === 1 ? 'it' : 'them'} once more.`
   if (heard.length >= needed && more)
-    return `Not enough notes yet: about ${count(more, 'note')} more on these fingers would tell.`
+    return `Not enough notes yet: about ${moreTo && moreTo > more ? `${more} to ${count(moreTo, 'note')}` : count(more, 'note')} more on these fingers would tell.`
+  if (heard.length >= needed)
+    return 'Not enough notes yet, and more of them today would hardly tell: look again in another lesson.'
   if (heard.length === 0) return `Not enough notes yet: read ${needed} fingers on this string.`
   const missing = needed - heard.length
   return `Not enough notes yet: ${listed(heard)} heard; ${missing === 1 ? 'one more finger tells' : `${missing} more fingers tell`}.`
