@@ -251,14 +251,10 @@ function namedOf(faults: readonly Weighed[], least: number): Weighed | undefined
   const all = sum(faults, ({ probability }) => probability)
   const parts = new Map<string, number>()
   for (const { candidates, probability } of faults)
-    for (const one of candidates) {
-      const key = faultKey([one])
-      parts.set(key, (parts.get(key) ?? 0) + probability)
-    }
+    for (const { key } of candidates) parts.set(key, (parts.get(key) ?? 0) + probability)
   const told = new Set([...parts].filter(([, part]) => part >= least * all).map(([key]) => key))
   return faults.find(
-    ({ candidates }) =>
-      candidates.length === told.size && candidates.every((one) => told.has(faultKey([one]))),
+    ({ candidates }) => candidates.length === told.size && candidates.every(({ key }) => told.has(key)),
   )
 }
 

@@ -11,7 +11,7 @@ export interface Noise {
 
 /** Scatter of players, cents: log-normal about seven. From simulation of the levels of handbook § 7. */
 const SCATTER = { middle: 7, logSigma: 0.6 } as const
-const SCATTERS = Array.from({ length: 16 }, (_, i) => 1.5 * 1.24 ** i)
+const SCATTERS = Array.from({ length: 12 }, (_, i) => 1.5 * 1.35 ** i)
 /** How a player's errors hang together: not at all is likeliest. Our own numbers. */
 const USUALLY: readonly (Hanging & { readonly share: number })[] = [
   { hand: 0, stays: 0, share: 0.5 },
@@ -22,7 +22,7 @@ const USUALLY: readonly (Hanging & { readonly share: number })[] = [
 export const HANGINGS: readonly Hanging[] = USUALLY
 export const [INDEPENDENT] = USUALLY as unknown as readonly [Hanging]
 /** What is further from the likeliest than this, as a logarithm, is not worth its arithmetic. */
-const REACH = 9
+const REACH = 7
 
 /** What errors that hang together so leave of the notes. */
 export interface LeftOf {

@@ -1,5 +1,5 @@
 import { rollup } from 'd3-array'
-import { faultKey, type Candidate } from './candidates'
+import type { Candidate } from './candidates'
 
 /** Before anything was heard. Faults alike, whatever they are: common practice has no numbers for single ones. */
 const PRIOR = { well: 0.48, one: 0.38, two: 0.14 } as const
@@ -45,11 +45,11 @@ export function usualOf(candidates: readonly Candidate[]): Usual {
   const ways = rollup(
     candidates,
     (own) => own.length,
-    (one) => faultKey([one]),
+    ({ key }) => key,
   )
   const pairs = Math.max(1, (ways.size * (ways.size - 1)) / 2)
   return {
     of: ({ length }) => [PRIOR.well, PRIOR.one / ways.size, PRIOR.two / pairs][length]!,
-    waysOf: (some) => some.reduce((product, one) => product * ways.get(faultKey([one]))!, 1),
+    waysOf: (some) => some.reduce((product, one) => product * ways.get(one.key)!, 1),
   }
 }

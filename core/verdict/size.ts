@@ -1,6 +1,6 @@
 import { max, maxIndex, sum } from 'd3-array'
 import { logSum, normalBelow } from '../stats'
-import { faultKey, type Candidate } from './candidates'
+import type { Candidate } from './candidates'
 import type { Noise } from './noise'
 import type { Hanging, Products } from './products'
 import type { Weighed, Weighing } from './weighing'
@@ -135,8 +135,7 @@ function leastNamed(
   bar: number,
   sizeCents: number,
 ): number {
-  const isIn = ({ candidates }: Weighed) =>
-    candidates.some((one) => faultKey([one]) === faultKey([candidate]))
+  const isIn = ({ candidates }: Weighed) => candidates.some(({ key }) => key === candidate.key)
   const own = logSum(explanations.filter(isIn).map(({ log }) => log))
   const count = sum(notes, ({ weight }) => weight)
   const xx = products.of(candidate.row, candidate.row, hanging)

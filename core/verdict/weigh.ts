@@ -42,8 +42,7 @@ export function weigh(evidence: Evidence): Weighing {
     for (let i = 0; i < logs.length; i++) logs[i] = noises[i]!.log + ofNoise(moments[i]!, noises[i]!.variance)
     return logSum(logs)
   }
-  const single = (one: Candidate, bounds: Bounds) =>
-    over((of, variance) => logOne(of.yy, ownOf(of, one), variance, bounds))
+  const single = (one: Candidate, bounds: Bounds) => over((of, variance) => logOne(of, one, variance, bounds))
 
   const exact = over(({ yy }, variance) => -yy / (2 * variance))
   const nearly =
@@ -55,9 +54,7 @@ export function weigh(evidence: Evidence): Weighing {
     const both = new Map(
       HANGINGS.map((hanging) => [hanging, one.sign * other.sign * products.of(one.row, other.row, hanging)]),
     )
-    const log = over((of, variance) =>
-      logTwo(of.yy, ownOf(of, one), ownOf(of, other), both.get(of.hanging)!, variance, faulty),
-    )
+    const log = over((of, variance) => logTwo(of, one, other, both.get(of.hanging)!, variance, faulty))
     return { pair, log }
   })
   const usual = usualOf(candidates)
@@ -130,40 +127,40 @@ function momentsOf(products: Products, rowCount: number, hanging: Hanging): Mome
   return { hanging, yy, xy, xx, least, logDeterminant: products.logDeterminant(hanging) }
 }
 
-/** Of one candidate: its row's products, in its direction. */
-interface Own {
-  readonly xy: number
-  readonly xx: number
-}
-
-function ownOf({ xy, xx }: Moments, { row, sign }: Candidate): Own {
-  return { xy: sign * xy[row]!, xx: xx[row]! }
-}
-
 /** How well one candidate explains the notes at this variance, its size summed over its bounds; a logarithm. */
-function logOne(yy: number, { xy, xx }: Own, variance: number, bounds: Bounds): number {
-  const best = xy / xx
-  const sigma = Math.sqrt(variance / xx)
-  return -(yy - best * xy) / (2 * variance) + Math.log(within(best, sigma, bounds))
+function logOne({ yy, xy, xx }: Moments, { row, sign }: Candidate, variance: number, bounds: Bounds): number {
+  const best = (sign * xy[row]!) / xx[row]!
+  const sigma = Math.sqrt(variance / xx[row]!)
+  return -(yy - best * sign * xy[row]!) / (2 * variance) + Math.log(within(best, sigma, bounds))
 }
 
-/** The same of two at once: the first by itself, the second where the first lies. */
-function logTwo(yy: number, a: Own, b: Own, ab: number, variance: number, bounds: Bounds): number {
-  const determinant = a.xx * b.xx - ab ** 2
-  const bestA = (a.xy * b.xx - b.xy * ab) / determinant
-  const bestB = (b.xy * a.xx - a.xy * ab) / determinant
+/** The same of two at once, `ab` being their product: the first by itself, the second where the first lies. */
+function logTwo(
+  { yy, xy, xx }: Moments,
+  a: Candidate,
+  b: Candidate,
+  ab: number,
+  variance: number,
+  bounds: Bounds,
+): number {
+  const [aa, bb, ya, yb] = [xx[a.row]!, xx[b.row]!, a.sign * xy[a.row]!, b.sign * xy[b.row]!]
+  const determinant = aa * bb - ab ** 2
+  const bestA = (ya * bb - yb * ab) / determinant
+  const bestB = (yb * aa - ya * ab) / determinant
   const lies = Math.min(bounds.most, Math.max(bounds.least, bestA))
-  const left = yy - bestA * a.xy - bestB * b.xy
+  const left = yy - bestA * ya - bestB * yb
   return (
     -left / (2 * variance) +
-    Math.log(within(bestA, Math.sqrt((variance * b.xx) / determinant), bounds)) +
-    Math.log(within((b.xy - lies * ab) / b.xx, Math.sqrt(variance / b.xx), bounds))
+    Math.log(
+      within(bestA, Math.sqrt((variance * bb) / determinant), bounds) *
+        within((yb - lies * ab) / bb, Math.sqrt(variance / bb), bounds),
+    )
   )
 }
 
 /** The integral of a normal bell of height one times the density of sizes, within the bounds of size. */
 function within(best: number, sigma: number, { least, most, density }: Bounds): number {
-  // Far out on one side both are nearly 1: nothing is left between them.
+  // From the side that is further off: there nothing is lost between two that are nearly 1.
   const mass =
     best < least
       ? normalBelow((best - least) / sigma) - normalBelow((best - most) / sigma)
@@ -171,4 +168,4 @@ function within(best: number, sigma: number, { least, most, density }: Bounds): 
   return density(Math.min(most, Math.max(least, best))) * Math.sqrt(2 * Math.PI) * sigma * mass + TINY
 }
 
-const TINY = 1e-300
+const TINY = 1e-150

@@ -12,6 +12,7 @@ export function creep({ notes }: Evidence): Kind[] {
   return [
     {
       id: 'creep',
+      isInTime: true,
       moves: ({ through }) => through,
       describe: (offsetMm, plusMinusMm) => ({
         code: 'creep',

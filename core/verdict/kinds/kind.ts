@@ -5,8 +5,10 @@ import type { Finding } from '../types'
 export interface Kind {
   /** The same for ways of the same fault: a frame that grows from 1, or from its middle. */
   readonly id: string
-  /** How far it moves each note for a size of one, mm; of what is no length, cents over what a mm is worth. */
+  /** How far it moves each note for a size of one, mm; of what is no length, cents over what a mm is worth. By the note’s target alone, unless `isInTime`. */
   moves(note: EvidenceNote): number
+  /** It changes while the take goes on. */
+  readonly isInTime?: boolean
   /** Only upwards or downwards makes it this fault; else both. */
   readonly sign?: 1 | -1
   /** No hand: how a string is tuned. */
