@@ -116,6 +116,8 @@ for (const family of ['violin', 'viola', 'cello', 'bass'] as const)
         await page.keyboard.press('Escape')
         await page.keyboard.press('l')
         await expect(page.getByText('Playing', { exact: true })).toBeVisible()
+        // Of half a take nothing is said.
+        await expect(page.getByRole('region', { name: 'Verdict' })).toContainText('when the take ends')
         await expect(page.getByRole('button', { name: /Note by note/ })).toBeVisible({ timeout: 30_000 })
         const heard = await takeOf(page)
         expect(heard.map(({ finger }) => finger)).toEqual(landings.map(({ finger }) => finger))

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { targetsOf, type Exercise } from '../take'
+import { landedPlaces, targetsOf, type Exercise } from '../take'
 import { landed, shaped, strung } from '../testing'
-import { judgeTake } from './index'
+import { judgeTake, strayLandings } from './index'
 
 const stringing = strung('violin', 328)
 const hand = shaped('violin')
@@ -63,6 +63,20 @@ describe('a stray', () => {
     // One note of a kind, however far, may be a slip.
     const single = judged((string, finger) => (string === D && finger === 2 ? -60 : 0), 1)
     expect('findings' in single && single.findings.some(({ code }) => code === 'place')).toBe(false)
+  })
+
+  it('is counted in no mean of its place, unless it is all that was read there', () => {
+    const heard = [0, 1, -1, 70, 0].flatMap((third) =>
+      ([1, 2, 4] as const).map((finger) => [finger, 0] as const).concat([[3, third]] as never),
+    )
+    const landings = landed({ stringing, exercise: hand }, heard)
+    const strays = strayLandings({ stringing, exercise: hand, landings, toleranceCents: 10 })
+    expect([...strays].map(({ cents }) => cents)).toEqual([70])
+    const [place] = landedPlaces(stringing, landings, strays).filter(({ target }) => target.finger === 3)
+    expect(place).toMatchObject({ meanCents: 0, strays: [{ cents: 70 }] })
+    expect(place!.landings).toHaveLength(5)
+    const [alone] = landedPlaces(stringing, [...strays], strays)
+    expect(alone).toMatchObject({ meanCents: 70, strays: [] })
   })
 
   it('is none of a note that agrees with the others, though it is off with them', () => {

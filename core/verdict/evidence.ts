@@ -144,6 +144,13 @@ export function isStray({ weight }: Pick<EvidenceNote, 'weight'>): boolean {
   return weight < COUNTS
 }
 
+/** The readings of a take that are left out as strays. */
+export function strayLandings(take: JudgedTake): ReadonlySet<Landing> {
+  const { notes, apart } = evidenceOf(take)
+  const strays = notes.filter((note) => isStray(note) && !apart.has(note.target))
+  return new Set(strays.map(({ landing }) => landing))
+}
+
 /** What comes again so often, and every time, is no stray; twice, if it is so many tolerances off: two may agree by chance. */
 const REPEATED = 3
 const TWICE_FAR = 2.5

@@ -1,4 +1,5 @@
 export { judge, judgeTake, FINGERS_NEEDED } from './judge'
+export { strayLandings } from './evidence'
 export { OPEN_STRING_TOLERANCE_CENTS } from './open-strings'
 export { earlierTakes, MOST_EARLIER } from './earlier'
 export type { PastRecord } from './earlier'

@@ -35,6 +35,16 @@
       </text>
 
       <circle v-for="(dot, index) in landing.dots" :key="index" :cx="dot.x" :cy="dot.y" r="4.5" class="dot" />
+      <circle
+        v-for="(dot, index) in landing.strays"
+        :key="`stray ${index}`"
+        :cx="dot.x"
+        :cy="dot.y"
+        r="4.5"
+        class="stray"
+      >
+        <title>Left out, far from its like</title>
+      </circle>
     </g>
     <text
       v-for="word in words"
@@ -86,13 +96,17 @@ const drawn = computed(() =>
       soundingX: landing.soundingMm === undefined ? undefined : along(landing.soundingMm),
       bandX: Math.min(low, high),
       bandWidth: Math.abs(high - low),
-      dots: landing.notesMm.map((placeMm, index) => ({
-        x: along(placeMm),
-        y: laneTop.value + 8 + ((rows.value.get(landing.stringIndex) ?? index) % DOTS_IN_LANE) * DOT_STEP_PX,
-      })),
+      dots: dotsAt(landing, landing.notesMm),
+      strays: dotsAt(landing, landing.straysMm ?? []),
     }
   }),
 )
+function dotsAt({ stringIndex }: BoardLanding, placesMm: readonly number[]) {
+  return placesMm.map((placeMm, index) => ({
+    x: props.scale.along(placeMm),
+    y: laneTop.value + 8 + ((rows.value.get(stringIndex) ?? index) % DOTS_IN_LANE) * DOT_STEP_PX,
+  }))
+}
 const DOTS_IN_LANE = Math.floor((LANE_PX - 8) / DOT_STEP_PX)
 </script>
 
@@ -152,6 +166,12 @@ const DOTS_IN_LANE = Math.floor((LANE_PX - 8) / DOT_STEP_PX)
 .sharp .dot,
 .word.sharp {
   fill: var(--sharp);
+}
+
+.stray {
+  fill: var(--card);
+  stroke: var(--ink-soft);
+  stroke-width: 1.75;
 }
 
 .word {

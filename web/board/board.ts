@@ -53,7 +53,9 @@ export interface BoardLanding {
   readonly targetMm: number
   readonly meanMm: number
   readonly meanCents: number
+  /** Of each note that counts; of those that were left out as strays. */
   readonly notesMm: readonly number[]
+  readonly straysMm?: readonly number[]
   readonly toleranceMm: readonly [number, number]
   readonly isOff: boolean
   /** It is pointed at elsewhere on the page. */

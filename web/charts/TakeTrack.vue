@@ -25,7 +25,7 @@
       <g
         v-for="(one, index) in drawn(x, y)"
         :key="index"
-        :class="['heard', one.side, { shown: index === shown }]"
+        :class="['heard', one.side, { shown: index === shown, stray: one.isStray }]"
         role="button"
         tabindex="0"
         :aria-label="one.spoken"
@@ -45,8 +45,10 @@
     <template #key>
       <div class="under">
         <p class="soft key">
-          ● where the finger landed · ■ where the ear left it · the band is the tolerance. Click a note to
-          hear it.
+          ● where the finger landed<template v-if="notes.some((one) => one.isStray)"
+            >, ○ left out of the verdict</template
+          >
+          · ■ where the ear left it · the band is the tolerance. Click a note to hear it.
         </p>
         <TableExport :table="() => takeTable(notes)">
           <button type="button" @click="saveMidi">MIDI</button>
@@ -121,7 +123,7 @@ function saveWav() {
 }
 
 const spokenOf = (n: TrackNote) =>
-  `${fingerWords(n.finger)}, ${noteLabel(n.note)}, landed ${signedCents(n.landingCents)}, left at ${signedCents(n.settledCents)} cents`
+  `${fingerWords(n.finger)}, ${noteLabel(n.note)}, landed ${signedCents(n.landingCents)}, left at ${signedCents(n.settledCents)} cents${n.isStray ? ', left out of the verdict' : ''}`
 const spoken = computed(() => props.notes.map(spokenOf).join('; '))
 
 /** Moments that lie further off are another sound’s, or none’s: the line breaks there. */
@@ -144,6 +146,7 @@ function drawn(x: ScaleLinear<number, number>, y: ScaleLinear<number, number>) {
       finger: n.finger > 0 ? fingerSign(n.finger) : width > OPEN_PX ? 'open' : '0',
       name: noteLabel(n.note, { octave: false }),
       spoken: spokenOf(n),
+      isStray: n.isStray,
       side: isOff ? (n.landingCents > 0 ? 'sharp' : 'flat') : 'well',
       left: x(n.startS),
       width,
@@ -206,7 +209,13 @@ function drawn(x: ScaleLinear<number, number>, y: ScaleLinear<number, number>) {
   stroke: var(--jade);
 }
 
-.flat .landing {
+.stray .landing {
+  fill: var(--card);
+  stroke: var(--ink-soft);
+  stroke-width: 2;
+}
+
+.flat:not(.stray) .landing {
   fill: var(--flat);
 }
 
@@ -214,7 +223,7 @@ function drawn(x: ScaleLinear<number, number>, y: ScaleLinear<number, number>) {
   stroke: var(--flat);
 }
 
-.sharp .landing {
+.sharp:not(.stray) .landing {
   fill: var(--sharp);
 }
 

@@ -16,6 +16,7 @@ const NOTE: TrackNote = {
   landingCents: -8.04,
   settledCents: -0.96,
   meantCents: -500 - 12,
+  isStray: false,
   moments: [],
 }
 

@@ -6,6 +6,8 @@ export interface TrackNote extends ExpectedNote {
   readonly startS: number
   readonly endS: number
   readonly landingCents: number
+  /** Left out of the verdict, far from where its finger and its string otherwise land. */
+  readonly isStray: boolean
   readonly settledCents: number
   /** Pitch of what was meant, cents above 440 Hz, as the strings were tuned. */
   readonly meantCents: number
@@ -25,6 +27,7 @@ export function trackNotes(
   stringing: Stringing,
   { stepS, cents }: PitchTrack,
   landings: readonly Landing[],
+  strays: ReadonlySet<Landing> = new Set(),
 ): TrackNote[] {
   const pieces = landings.flatMap((landing) => {
     const { heard, atMs } = landing
@@ -58,6 +61,7 @@ export function trackNotes(
       startS,
       endS,
       landingCents,
+      isStray: strays.has(landing),
       settledCents: heard.settledCents,
       meantCents: written + shift,
       moments: moments.map(([atS, off]) => [atS, off - shift] as const),

@@ -78,6 +78,7 @@
           :stringing="stringing"
           :tolerance-cents="choice.toleranceCents.value"
           :student="student ?? undefined"
+          :strays="take.strays.value"
           :is-idle="Boolean(choice.noPlace.value || choice.fault.value)"
         >
           <span v-if="keepsSound" class="soft">Sound is kept with it</span>
@@ -113,8 +114,14 @@
             @done="keepNow"
           />
         </section>
+        <section v-if="isPlaying" class="card" aria-label="Verdict">
+          <p class="eyebrow">Verdict</p>
+          <p class="soft">
+            The board shows each finger as it lands. What it says of the hand comes when the take ends.
+          </p>
+        </section>
         <VerdictCard
-          v-if="said"
+          v-else-if="said"
           :verdict="said"
           :family="choice.family.value.id"
           :note-count="kept?.check.landings.length ?? take.take.value?.landings.length ?? 0"
@@ -216,7 +223,8 @@ watch(
   () => (tapesCovered.value = false),
 )
 const { earlier, hasEarlier, withEarlier } = useEarlier(student)
-const take = useTake(choice, sheet.judged, heard.landings, heard.line, { tapesCovered, earlier })
+const isPlaying = computed(() => heard.phase.value !== 'off')
+const take = useTake(choice, sheet.judged, heard.landings, heard.line, { tapesCovered, earlier, isPlaying })
 /** The note of the take that is pointed at. */
 const shown = shallowRef<ExpectedNote>()
 watch(heard.landings, () => (shown.value = undefined))

@@ -35,7 +35,14 @@
 
 <script setup lang="ts">
 import { computed, watch } from 'vue'
-import { pitchOfExpected, PLAYER_LEVELS, type ExpectedNote, type Stringing, takeScore } from '#core'
+import {
+  pitchOfExpected,
+  PLAYER_LEVELS,
+  type ExpectedNote,
+  type Landing,
+  type Stringing,
+  takeScore,
+} from '#core'
 import type { Student } from '#contracts'
 import { useCompanion } from '../../audio/useCompanion'
 import { usePlayer } from '../../audio/usePlayer'
@@ -52,6 +59,8 @@ const props = defineProps<{
   heard: ReturnType<typeof useHeardTake>
   stringing: Stringing
   toleranceCents: number
+  /** Of its landings, those that were left out. */
+  strays: ReadonlySet<Landing>
   /** Whose hand it is; missing for a walk-in. */
   student?: Student | undefined
   /** There is nothing to be played yet. */
@@ -70,7 +79,7 @@ const NOTE_MS = 900
 
 const track = computed(() =>
   props.heard.track.value
-    ? trackNotes(props.stringing, props.heard.track.value, props.heard.landings.value)
+    ? trackNotes(props.stringing, props.heard.track.value, props.heard.landings.value, props.strays)
     : [],
 )
 const player = usePlayer()

@@ -14,6 +14,7 @@ import {
   notesOf,
   placementContext,
   placeOnString,
+  strayLandings,
   parseKey,
   placesOf,
   shapeExercise,
@@ -36,6 +37,7 @@ import {
 } from '#core'
 import type { ExerciseDraft, ExerciseName, Instrument, Reading, Student } from '#contracts'
 import type { BoardLanding, BoardTape, BoardTarget } from '../../board/board'
+import { dotsOf } from '../../board/landings'
 import { useBench } from '../../stores/bench'
 import { useExerciseChoice, type ExerciseChoice } from '../../stores/exercise-choice'
 import { useFingeringsOf } from '../../stores/fingerings'
@@ -190,6 +192,8 @@ function withinStrings(name: CoreName, count: number): CoreName {
 interface JudgedBeside {
   readonly tapesCovered: Ref<boolean>
   readonly earlier: Ref<readonly EarlierTake[]>
+  /** A take goes on: until it ends only the board speaks. */
+  readonly isPlaying: Ref<boolean>
 }
 
 /** The exercise with where the fingers landed, read from a meter and heard, and what that says of the hand. */
@@ -199,7 +203,7 @@ export function useTake(
   heard: Ref<readonly Landing[]>,
   /** Of a free take, the notes that were heard. */
   line: Ref<Exercise>,
-  { tapesCovered, earlier }: JudgedBeside,
+  { tapesCovered, earlier, isPlaying }: JudgedBeside,
 ) {
   const tapesMm = computed(() => chosen.instrument.value?.tapes.map(({ placeMm }) => placeMm) ?? [])
   const take = computed<Take | undefined>(() => {
@@ -217,19 +221,25 @@ export function useTake(
       tapesMm: tapesMm.value,
     }
   })
+  const judged = computed(
+    () =>
+      take.value &&
+      !isPlaying.value && {
+        ...take.value,
+        toleranceCents: chosen.toleranceCents.value,
+        tapesCovered: tapesCovered.value,
+        earlier: earlier.value,
+      },
+  )
+  const strays = computed(() => (judged.value ? strayLandings(judged.value) : new Set<Landing>()))
   return {
     take,
-    verdict: computed<Verdict | undefined>(
-      () =>
-        take.value &&
-        judgeTake({
-          ...take.value,
-          toleranceCents: chosen.toleranceCents.value,
-          tapesCovered: tapesCovered.value,
-          earlier: earlier.value,
-        }),
+    strays,
+    /** Undefined while it is played: of half a take a sound hand is blamed at some moment in every fourth or fifth. */
+    verdict: computed<Verdict | undefined>(() => (judged.value ? judgeTake(judged.value) : undefined)),
+    places: computed(() =>
+      take.value ? landedPlaces(take.value.stringing, take.value.landings, strays.value) : [],
     ),
-    places: computed(() => (take.value ? landedPlaces(take.value.stringing, take.value.landings) : [])),
   }
 }
 
@@ -264,7 +274,7 @@ export function useTakeOnBoard(
   const landings = computed<BoardLanding[]>(() => {
     if (!take.value) return []
     const { stringing } = take.value
-    const heard = places.value.flatMap(({ target, landings: own, meanCents, meanMm }) =>
+    const heard = places.value.flatMap(({ target, meanCents, meanMm, ...own }) =>
       target.finger === 0
         ? []
         : [
@@ -272,7 +282,7 @@ export function useTakeOnBoard(
               finger: target.finger,
               meanMm: target.placeMm + meanMm,
               meanCents,
-              notesMm: own.slice(-MOST_DOTS).map((l) => l.placeMm),
+              ...dotsOf(own, MOST_DOTS),
             }),
           ],
     )
@@ -285,7 +295,7 @@ export function useTakeOnBoard(
   function onBoard(
     stringing: Stringing,
     target: Target,
-    landed: Pick<BoardLanding, 'finger' | 'meanMm' | 'meanCents' | 'notesMm'>,
+    landed: Pick<BoardLanding, 'finger' | 'meanMm' | 'meanCents' | 'notesMm' | 'straysMm'>,
   ): BoardLanding {
     const { stringIndex, cents, placeMm } = target
     const placeAt = (off: number) => placeOnString(stringing, stringIndex, cents + off)

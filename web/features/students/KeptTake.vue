@@ -33,7 +33,15 @@
 
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
-import { parseNote, pitchOfExpected, readSnapshot, type Landing, type PitchTrack, takeScore } from '#core'
+import {
+  parseNote,
+  pitchOfExpected,
+  readSnapshot,
+  strayLandings,
+  type Landing,
+  type PitchTrack,
+  takeScore,
+} from '#core'
 import { API_BASE, type Check } from '#contracts'
 import { call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
@@ -60,7 +68,13 @@ const notes = computed(() => {
     const note = parseNote(landing.note)
     return note ? [{ ...landing, note }] : []
   })
-  return trackNotes(stringing.value, track.value, landings)
+  const strays = strayLandings({
+    stringing: stringing.value,
+    exercise: { name: { kind: 'free' }, notes: landings },
+    landings,
+    toleranceCents: props.check.toleranceCents,
+  })
+  return trackNotes(stringing.value, track.value, landings, strays)
 })
 
 void call('checks.track', { params: { checkId: props.check.id } })
