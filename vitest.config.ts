@@ -13,6 +13,7 @@ export default defineConfig({
             'contracts/**/*.test.ts',
             'web/**/*.test.ts',
             'scripts/**/*.test.ts',
+            'bench/**/*.test.ts',
           ],
           exclude: ['scripts/database/**'],
           // A limit is for what hangs. Nothing here takes two seconds on a machine of its own; a loaded one gets its time.

@@ -45,7 +45,8 @@ const alongOf = new Map(
     return [`${t.stringIndex} ${t.finger}`, (t.placeMm - first.placeMm) / (last.placeMm - first.placeMm)]
   }),
 )
-const worth = (t: Target) => 1200 / Math.LN2 / (328 - t.placeMm)
+/** What a millimetre is worth at a place, cents. */
+export const worth = (t: Target) => 1200 / Math.LN2 / (328 - t.placeMm)
 const finger =
   (of: number): Fault =>
   (t) =>
@@ -163,7 +164,11 @@ export function landingsOf({ line, cents }: Pick<Played, 'line' | 'cents'>): Lan
   )
 }
 
-export function judged(played: Pick<Played, 'line' | 'cents'>, strings: number, toleranceCents: number): Verdict {
+export function judged(
+  played: Pick<Played, 'line' | 'cents'>,
+  strings: number,
+  toleranceCents: number,
+): Verdict {
   return judgeTake({
     stringing,
     exercise: { name: { kind: 'free' }, notes: placesOn(strings) },

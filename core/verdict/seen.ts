@@ -58,7 +58,11 @@ export function weighSeen(evidence: Evidence, tapesMm: readonly number[]): Weigh
   const bounds = faultSizes(toleranceCents)
   const ratio = Math.max(1.5, Math.min(bounds.most, MOST_CENTS) / bounds.least)
   const sizes = range(SIZES).map((i) => bounds.least * ratio ** ((i + 0.5) / SIZES))
-  const bySize = effectsMm.map((mm) => sizes.map((cents) => logOf(mm, cents)))
+  // What is off is more often off by little: by four times as much half as often, a logarithm of size alike.
+  const shares = sizes.map((cents) => Math.sqrt(bounds.least / cents))
+  const bySize = effectsMm.map((mm) =>
+    sizes.map((cents, i) => Math.log(shares[i]! / sum(shares)) + logOf(mm, cents)),
+  )
   const middle = smallSizes(toleranceCents).most / 2
   const nearly = logSum(effectsMm.map((mm) => logOf(mm, middle))) - Math.log(Math.max(1, candidates.length))
   const well = logSum([logOf(none, 0) + Math.log(1 - SMALL_SHARE), nearly + Math.log(SMALL_SHARE)])
@@ -71,10 +75,7 @@ export function weighSeen(evidence: Evidence, tapesMm: readonly number[]): Weigh
   const worth = mean(notes, ({ centsPerMm }) => centsPerMm)!
   return weighingOf(
     notes,
-    [
-      explained([], well),
-      ...candidates.map((one, k) => explained([one], logSum(bySize[k]!) - Math.log(SIZES))),
-    ],
+    [explained([], well), ...candidates.map((one, k) => explained([one], logSum(bySize[k]!)))],
     {
       scatterCents: ([best]) => {
         const k = best ? candidates.indexOf(best) : -1

@@ -57,9 +57,11 @@ function otherExerciseSentence({
     return string
       ? `Everything${on} was ${away}, the rest as asked: another position there, or is the string tuned so?`
       : `Everything was ${away}: another position, another key, or strings tuned so?`
-  const fingers = [finger, ...others].map(fingerName)
-  const verb = fingers.length > 1 ? 'were' : 'was'
-  return `The ${listed(fingers)} ${verb} played ${away}${on}, the others as asked: another pattern?`
+  const played =
+    others.length > 0
+      ? `${listed([finger, ...others].map(String))} were played`
+      : `The ${fingerName(finger)} was played`
+  return `${played} ${away}${on}, the others as asked: another pattern?`
 }
 
 type TapeSaid = Pick<
@@ -114,7 +116,7 @@ export function besideSentences({ beside = [], strays = [] }: KeptVerdict): stri
 /** Whether it is the same every time: bias and scatter told apart; empty where notes are too few to say. */
 export function steadiness({ scatter }: KeptVerdict, toleranceCents: number): string {
   if (!scatter) return ''
-  const said = `one note scatters by ${Math.round(scatter.cents)} cents (${Math.round(scatter.lowCents)} to ${Math.round(scatter.highCents)})`
+  const said = `one note scatters by ${count(Math.round(scatter.cents), 'cent')} (${Math.round(scatter.lowCents)} to ${Math.round(scatter.highCents)})`
   if (scatter.highCents < toleranceCents) return `The same place each time: ${said}.`
   if (scatter.lowCents > toleranceCents) return `A different place each time: ${said}.`
   return `Whether it is the same place each time cannot be told yet: ${said}.`
