@@ -41,6 +41,8 @@ export interface Counted {
   /** Of sound hands. */
   sound: number
   blamed: number
+  /** Of sound hands that are said to be well. */
+  cleared: number
   readonly sizes: Map<string, Sizes>
 }
 
@@ -51,6 +53,7 @@ const nothing = (): Counted => ({
   right: 0,
   sound: 0,
   blamed: 0,
+  cleared: 0,
   sizes: new Map(),
 })
 
@@ -72,9 +75,15 @@ export function countFormula(
     }
   for (let seed = 0; seed < 5 * seeds; seed++) {
     counted.sound++
-    if (truthSaid(judge(play(900_000 + seed, [], size, noise, scatter, line)))) counted.blamed++
+    countSound(counted, judge(play(900_000 + seed, [], size, noise, scatter, line)))
   }
   return counted
+}
+
+function countSound(counted: Counted, verdict: Verdict): void {
+  const said = truthSaid(verdict)
+  if (said === '') counted.cleared++
+  if (said) counted.blamed++
 }
 
 function countTold(counted: Counted, kind: string, played: Played, verdict: Verdict): void {
@@ -113,7 +122,10 @@ export function countBones({ size, scatter, notes, strings }: Cell, seeds: numbe
   }
   for (let seed = 0; seed < 5 * seeds; seed++) {
     counted.sound++
-    if (judge(playBones(900_000 + seed, null, size, scatter, line))) counted.blamed++
+    countSound(
+      counted,
+      judged(playBones(900_000 + seed, null, size, scatter, line), strings, toleranceOf(size)),
+    )
   }
   return counted
 }
@@ -141,7 +153,7 @@ export function countEye(
     }
   for (let seed = 0; seed < 5 * seeds; seed++) {
     counted.sound++
-    if (truthSaid(judge(play(900_000 + seed, [], size, 'normal', 8, line), seed))) counted.blamed++
+    countSound(counted, judge(play(900_000 + seed, [], size, 'normal', 8, line), seed))
   }
   return counted
 }
