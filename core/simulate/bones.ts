@@ -7,7 +7,7 @@ import type { RandomSource } from './player'
 /**
  * What goes wrong in a body rather than in the notes: the hand's place along the neck, the thumb, the palm's side, the web, the
  * knuckles, the wrist, the elbow, and single fingers. Which notes it moves is left to the geometry. What they are is common practice,
- * no source: docs/setup-items.md.
+ * no source: docs/body.md.
  */
 export const BODY_FAULTS = [
   'hand_back',

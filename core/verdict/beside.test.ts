@@ -345,6 +345,24 @@ describe('what an eye and a ruler are worth', () => {
   })
 })
 
+it('what is seen or measured of a place is the same, whatever its string is tuned to', () => {
+  const measured = (openCents: number) =>
+    judgeTake({
+      stringing,
+      exercise: hand,
+      toleranceCents: 10,
+      landings: [
+        ...landed({ stringing, exercise: hand }, [[0, openCents]]),
+        ...Array.from({ length: 3 }, (_, i) =>
+          hand.notes
+            .slice(1)
+            .map((expected) => landingOfReading(stringing, expected, { offMm: 4 + 0.2 * i })),
+        ).flat(),
+      ],
+    }).fingers.map(({ meanCents }) => Math.round(meanCents))
+  expect(measured(4)).toEqual(measured(0))
+})
+
 describe('a take in numbers', () => {
   it('says bias, scatter, frame and drift of what was played', () => {
     const steady = summaryOf(played(1, { frameErrorMm: -6, scatterCents: 4 }, undefined, { rounds: 10 }))!

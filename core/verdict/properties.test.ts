@@ -1,12 +1,14 @@
 import fc from 'fast-check'
-import { Matrix, solve } from 'ml-matrix'
+import { determinant, inverse, Matrix, solve } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
 import { FAMILY_IDS, familyOf, type Digit } from '../instrument'
-import { chiSquare } from '../stats'
+import { chiSquare, normalBelow } from '../stats'
 import { shapeExercise } from '../take'
 import { landed, shaped, strung } from '../testing'
 import { evidenceOf } from './evidence'
 import { judgeTake, type JudgedTake, type Verdict } from './index'
+import { HANGINGS } from './noise'
+import { productsOf } from './products'
 import { leftOver, sizesOf } from './least-squares'
 import { weigh } from './weigh'
 
@@ -159,6 +161,28 @@ describe('the weighing', () => {
     expect(compared).toBeGreaterThan(20)
   })
 
+  it('weighs notes that hang together as the inverse of their whole matrix does (ml-matrix)', () => {
+    const { notes } = evidence
+    const rows = notes.map((_, i) => Math.sin(i + 1))
+    const products = productsOf(notes, [rows])
+    const roots = notes.map(({ weight }) => Math.sqrt(weight))
+    const column = (values: readonly number[]) => Matrix.columnVector(values.map((v, i) => roots[i]! * v))
+    const [row, played] = [column(rows), column(notes.map(({ cents }) => cents))]
+    for (const hanging of HANGINGS) {
+      const covariance = new Matrix(
+        notes.map((_, i) =>
+          notes.map(
+            (__, k) => hanging.hand * hanging.stays ** Math.abs(i - k) + (i === k ? 1 - hanging.hand : 0),
+          ),
+        ),
+      )
+      const by = inverse(covariance)
+      expect(products.withPlayed(0, hanging)).toBeCloseTo(row.transpose().mmul(by).mmul(played).get(0, 0), 6)
+      expect(products.ofPlayed(hanging)).toBeCloseTo(played.transpose().mmul(by).mmul(played).get(0, 0), 5)
+      expect(products.logDeterminant(hanging)).toBeCloseTo(Math.log(determinant(covariance)), 8)
+    }
+  })
+
   it('shares one probability among all explanations, and gives a fault no more than its notes do', () => {
     const { explanations } = weigh(evidence)
     expect(explanations.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9)
@@ -167,6 +191,11 @@ describe('the weighing', () => {
     const well = explanations.find(({ candidates }) => candidates.length === 0)!
     expect(well.probability).toBeLessThan(0.02)
   })
+})
+
+it('the normal distribution is that of printed tables (0.5, 0.8413, 0.9772, 0.0062 at 0, 1, 2 and −2.5)', () => {
+  expect([0, 1, 2, -2.5].map((z) => Number(normalBelow(z).toFixed(4)))).toEqual([0.5, 0.8413, 0.9772, 0.0062])
+  expect([normalBelow(40), normalBelow(-40)]).toEqual([1, 0])
 })
 
 it('chi-square is that of printed tables (five in a hundred: 3.841, 11.070, 31.410 at 1, 5 and 20 degrees)', () => {

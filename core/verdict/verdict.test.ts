@@ -151,6 +151,19 @@ describe('a hand judged from its notes (the faults are the handbook’s, common 
     expect(maybe.outcome === 'not_enough_notes' && maybe.maybe!.length).toBeLessThan(3)
   })
 
+  it('asks for a range of notes, and for another lesson where they would be too many', () => {
+    const asked = judgeLandings(
+      play(14, { ...NO_FAULTS, fingerOffsetMm: { 3: 2.2 }, scatterCents: 9 }, {}, 2),
+    )
+    expect(asked.outcome).toBe('not_enough_notes')
+    const { more, moreTo } = asked as { more: number; moreTo: number }
+    expect(moreTo).toBe(Math.ceil(2.5 * more))
+    // Scattered so far that no fault of three cents is told in one sitting.
+    const rounds = [1, -1, 2, -2, 1.5, -1.5].flatMap((k) => [...cents(9 * k, -11 * k, 13 * k, -8 * k)])
+    const many = judge(rounds, { toleranceCents: 3 })
+    expect(many.outcome === 'not_enough_notes' ? many.more : 'told').toBeNull()
+  })
+
   it('is not changed by one wild note, nor made surer by notes that are written down twice', () => {
     const take = takeOver('violin', [1, 2], { frameErrorMm: -5 }, 3)
     const before = judgeTake(take)
