@@ -38,6 +38,9 @@ export interface Counted {
   oracle: number
   told: number
   right: number
+  /** Verdicts with something else that it may be; and takes that ask for another lesson. */
+  doubted: number
+  later: number
   /** Of sound hands. */
   sound: number
   blamed: number
@@ -51,6 +54,8 @@ const nothing = (): Counted => ({
   oracle: 0,
   told: 0,
   right: 0,
+  doubted: 0,
+  later: 0,
   sound: 0,
   blamed: 0,
   cleared: 0,
@@ -87,6 +92,8 @@ function countSound(counted: Counted, verdict: Verdict): void {
 }
 
 function countTold(counted: Counted, kind: string, played: Played, verdict: Verdict): void {
+  if (verdict.outcome === 'explained' && verdict.alternatives.length > 0) counted.doubted++
+  if (verdict.outcome === 'not_enough_notes' && verdict.more === null) counted.later++
   const said = truthSaid(verdict)
   if (said === undefined) return
   counted.told++

@@ -6,11 +6,13 @@ import { countBones, countEye, countFormula, together, type Counted } from './ce
 const TIME_MS = 240_000
 
 const share = (n: number, of: number) => Math.round((1000 * n) / of) / 10
-const seen = ({ all, told, right, sound, blamed, cleared, sizes }: Counted) => {
+const seen = ({ all, told, right, doubted, later, sound, blamed, cleared, sizes }: Counted) => {
   const { count, held, ratio } = together([...sizes.values()])
   return {
     told: share(told, all),
     right: share(right, told),
+    doubted: share(doubted, all),
+    later: share(later, all),
     blamed: share(blamed, sound),
     cleared: share(cleared, sound),
     held: share(held, count),
@@ -33,12 +35,23 @@ const CELL = { size: 15, scatter: 8, notes: 24, strings: 2 } as const
 
 describe('of known players the verdict', () => {
   it.each([
-    ['normal', CELL, 20, { told: 48.1, right: 93.5, blamed: 1, cleared: 71, held: 93.1, ratio: 1.02 }],
+    [
+      'normal',
+      CELL,
+      20,
+      { told: 48.1, right: 93.5, doubted: 6.3, blamed: 1, cleared: 71, held: 93.1, ratio: 1.02 },
+    ],
     [
       'following',
       { ...CELL, notes: 40, strings: 4 },
       12,
-      { told: 92.7, right: 94.4, blamed: 3.3, cleared: 78.3, held: 88.1, ratio: 0.96 },
+      { told: 92.7, right: 94.4, doubted: 9.4, blamed: 3.3, cleared: 78.3, held: 88.1, ratio: 0.96 },
+    ],
+    [
+      'normal',
+      { ...CELL, size: 12, scatter: 12, notes: 16 },
+      20,
+      { told: 5, right: 50, blamed: 2, cleared: 2 },
     ],
     [
       't3',
@@ -66,7 +79,16 @@ describe('of known players the verdict', () => {
 
   it(
     'that are only seen says little, and that rightly',
-    () => near(countEye(35, 1.5, 32, 4, 6), { told: 50, right: 94.4, blamed: 0, held: 100, ratio: 1.1 }),
+    () =>
+      near(countEye(35, 1.5, 32, 4, 6), {
+        told: 50,
+        right: 94.4,
+        doubted: 11.1,
+        later: 11.1,
+        blamed: 0,
+        held: 100,
+        ratio: 1.1,
+      }),
     TIME_MS,
   )
 })

@@ -116,9 +116,8 @@
         </section>
         <section v-if="isPlaying" class="card" aria-label="Verdict">
           <p class="eyebrow">Verdict</p>
-          <p class="soft">
-            The board shows each finger as it lands. What it says of the hand comes when the take ends.
-          </p>
+          <h2 class="waiting">It comes when the take ends.</h2>
+          <p class="soft">Until then the board shows each finger as it lands.</p>
         </section>
         <VerdictCard
           v-else-if="said"
@@ -271,7 +270,10 @@ const decide = useDecide((saved) => {
 })
 const { proposal, accept } = useProposal(student, choice.tuning)
 const canKeep = computed(
-  () => (readings.value.length > 0 || heard.draft.value !== undefined) && !sheet.hasFault.value,
+  () =>
+    !isPlaying.value &&
+    (readings.value.length > 0 || heard.draft.value !== undefined) &&
+    !sheet.hasFault.value,
 )
 
 function type(id: string, text: string) {
@@ -352,6 +354,11 @@ useShortcuts('Check', [
   gap: 4px 12px;
   align-items: center;
   margin: 0 0 8px;
+}
+
+.waiting {
+  margin: 6px 0;
+  font-size: 22px;
 }
 
 .waits {
