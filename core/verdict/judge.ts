@@ -17,7 +17,7 @@ import { weigh } from './weigh'
 import { believing, likelyOf, type Weighed, type Weighing } from './weighing'
 
 /** How probable it must be that something is wrong before anybody is blamed; more where a finger’s mean is not known well. */
-const FAULT = { known: 0.65, vague: 0.96, blind: 0.975 } as const
+const FAULT = { known: 0.65, vague: 0.88, blind: 0.975 } as const
 /** A finger’s mean is known well up to this part of the tolerance, one standard error of a fourth of the notes. */
 const KNOWN = 0.3
 /** Where it is known no better than this, a fault has to be beyond doubt; two at once, wherever a mean is not known well. */
@@ -41,8 +41,8 @@ const MORE_RANGE = 2.5
 const FINGERS = 4
 /** Of fewer a spread is a guess. */
 const LEAST_FREEDOM = 3
-/** What the choice of a fault is worth, in notes. From simulation. */
-const CHOICE_COSTS = 4
+/** What the choice of a fault is worth, in notes, and that of a second one. From simulation. */
+const CHOICE_COSTS = { first: 4, second: 5 } as const
 /** With fewer fingers a hand that moved, a frame that shrank and a finger that strayed look the same. */
 export const FINGERS_NEEDED = 3
 
@@ -152,7 +152,8 @@ function judgeHand(evidence: Evidence, weighing: Weighing, fingers: readonly Fin
   const well = sum(explanations, (one) => (one.candidates.length === 0 ? one.probability : 0))
   const count = sum(evidence.notes, ({ weight }) => weight)
   // Whatever is named was chosen among many: it has taken some of the scatter with it.
-  const chosen = Math.sqrt(count / Math.max(1, count - CHOICE_COSTS))
+  const costs = CHOICE_COSTS.first + (first!.candidates.length > 1 ? CHOICE_COSTS.second : 0)
+  const chosen = Math.sqrt(count / Math.max(1, count - costs))
   const errorCents = (chosen * scatterCents) / Math.sqrt(count / FINGERS)
   const tolerances = errorCents / evidence.toleranceCents
   const known = tolerances <= KNOWN ? 'known' : tolerances <= BLIND ? 'vague' : 'blind'

@@ -14,10 +14,10 @@ const SCATTER = { middle: 7, logSigma: 0.6 } as const
 const SCATTERS = Array.from({ length: 12 }, (_, i) => 1.5 * 1.35 ** i)
 /** How a player's errors hang together: not at all is likeliest. Our own numbers. */
 const USUALLY: readonly (Hanging & { readonly share: number })[] = [
-  { hand: 0, stays: 0, share: 0.5 },
-  { hand: 1, stays: 0.3, share: 0.2 },
-  { hand: 0.5, stays: 0.8, share: 0.2 },
-  { hand: 1, stays: 0.6, share: 0.1 },
+  { hand: 0, stays: 0, share: 0.58 },
+  { hand: 1, stays: 0.3, share: 0.18 },
+  { hand: 0.5, stays: 0.8, share: 0.16 },
+  { hand: 1, stays: 0.6, share: 0.08 },
 ]
 export const HANGINGS: readonly Hanging[] = USUALLY
 export const [INDEPENDENT] = USUALLY as unknown as readonly [Hanging]

@@ -94,7 +94,8 @@ describe('a hand judged from its notes (the faults are the handbook’s, common 
     const [frame, ...more] = findings(judge(heard, { lengthMm: 284.5 }))
     expect(more).toEqual([])
     expect(frame).toMatchObject({ code: 'frame', where: 'last', shownBy: 4, fromFinger: 1, toFinger: 4 })
-    expect(frame?.code === 'frame' && frame.errorMm).toBeCloseTo(-2.4, 1)
+    // Chosen since it is large, it is told a little smaller than the 2.5 mm of the notes.
+    expect(frame?.code === 'frame' && Math.abs(frame.errorMm + 2.45)).toBeLessThan(0.05)
     expect(frame?.code === 'frame' && frame.expectedMm).toBeCloseTo((284.5 * 2) / 9, 9)
   })
 
