@@ -1,18 +1,8 @@
 import { group, mean, variance } from 'd3-array'
-import type { Finger } from '../instrument'
 import { noteName } from '../pitch'
 import { studentsT } from '../stats'
 import { isStray, type Evidence } from './evidence'
-import type { Finding } from './types'
-
-/** A reading that was left out, since it lies far from where its finger and its string otherwise land. */
-export interface Stray {
-  readonly finger: Finger
-  /** The open string’s name. */
-  readonly string: string
-  /** Off its place. */
-  readonly cents: number
-}
+import type { Finding, Stray } from './types'
 
 /** Two that happen to agree are known no better than this, cents, one standard deviation. */
 const LEAST_SCATTER_CENTS = 3

@@ -2,8 +2,7 @@ import { mean, sum } from 'd3-array'
 import type { Stringing } from '../instrument'
 import { noteName } from '../pitch'
 import { takeOfRecord, type TakeRecord } from '../take'
-import type { Belief, EarlierTake, JudgedTake } from './types'
-import type { Likely } from './weighing'
+import type { Belief, EarlierTake, JudgedTake, Likely } from './types'
 
 /** A take of earlier days, as it is kept. */
 export interface PastRecord extends TakeRecord {

@@ -3,7 +3,6 @@ export { strayLandings } from './evidence'
 export { OPEN_STRING_TOLERANCE_CENTS } from './open-strings'
 export { earlierTakes, MOST_EARLIER } from './earlier'
 export type { PastRecord } from './earlier'
-export type { Likely } from './weighing'
 export { summaryOf } from './summary'
 export type { TakeSummary } from './summary'
 export { FEWEST_WEEKS, trendOf } from './trend'
@@ -16,6 +15,7 @@ export type {
   FingerSummary,
   Judged,
   JudgedTake,
+  Likely,
   ScatterEstimate,
   Verdict,
 } from './types'

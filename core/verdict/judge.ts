@@ -11,8 +11,16 @@ import { matchOf } from './matched'
 import { untunedString } from './open-strings'
 import { otherPattern } from './other-exercise'
 import { weighSeen } from './seen'
-import { followedTapes, withoutTheseTapes, type MisplacedTape } from './tapes'
-import type { FingerSummary, Finding, Judged, JudgedTake, ScatterEstimate, Verdict } from './types'
+import { followedTapes, withoutTheseTapes } from './tapes'
+import type {
+  FingerSummary,
+  Finding,
+  Judged,
+  MisplacedTape,
+  JudgedTake,
+  ScatterEstimate,
+  Verdict,
+} from './types'
 import { weigh } from './weigh'
 import { believing, likelyOf, type Weighed, type Weighing } from './weighing'
 

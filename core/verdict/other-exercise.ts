@@ -2,18 +2,7 @@ import { extent, group, median } from 'd3-array'
 import { noteName } from '../pitch'
 import type { Finger } from '../instrument'
 import type { Evidence, EvidenceNote } from './evidence'
-
-/** Fingers that stand a half step from their notes, while the others stand on theirs. */
-export interface OtherPattern {
-  /** The first of them; null of all. */
-  readonly finger: Finger | null
-  /** The others of them, where not all. */
-  readonly with?: readonly Finger[]
-  /** The open string’s name, where they do so on one string alone of several. */
-  readonly string?: string
-  /** 1: a half step high. */
-  readonly halfSteps: 1 | -1
-}
+import type { OtherPattern } from './types'
 
 /** So near to a half step off a finger plays another pattern; no hand is off by so much and right otherwise. */
 const HALF_STEP = { from: 75, to: 125 } as const

@@ -3,13 +3,7 @@ import { logSum, normalBelow } from '../stats'
 import type { Candidate } from './candidates'
 import type { Noise } from './noise'
 import type { Hanging, Products } from './products'
-import type { Weighed, Weighing } from './weighing'
-
-/** A size as it is told: cents at the note that shows it most, and how far the true one may be from it with 95 %. */
-export interface Size {
-  readonly cents: number
-  readonly plusMinusCents: number
-}
+import type { Size, Weighed, Weighing } from './weighing'
 
 /** Of a posterior whose kinds and noises may not be the true ones so much is told: from simulation, it holds 95 %. */
 const HOLDS = 0.965

@@ -1,17 +1,7 @@
 import { group, mean, median } from 'd3-array'
-import type { Finger } from '../instrument'
 import { tapeOf } from '../take'
 import type { Evidence, EvidenceNote } from './evidence'
-
-/** A tape that a finger follows to a wrong place. */
-export interface MisplacedTape {
-  readonly finger: Finger
-  /** Where it lies, and where the finger’s note is, mm from the nut. */
-  readonly tapeMm: number
-  readonly placeMm: number
-  /** What the tape makes of the note. */
-  readonly cents: number
-}
+import type { MisplacedTape } from './types'
 
 /** A tape this far off, in tolerances, spoils the note of whoever aims at it; nobody hears less. */
 const OFF = 0.5

@@ -1,9 +1,14 @@
 import type { Finger } from '../instrument'
 import type { Take, Target } from '../take'
-import type { Stray } from './apart'
-import type { OtherPattern } from './other-exercise'
-import type { MisplacedTape } from './tapes'
-import type { Believed, Likely } from './weighing'
+
+/** How probable each fault, or pair of faults, is by the notes of one take; by {@link faultKey}. */
+export type Likely = Readonly<Record<string, number>>
+
+/** What is believed of a hand beforehand, and its share beside what is usual of anybody. */
+export interface Believed {
+  readonly share: number
+  readonly likely: Likely
+}
 
 /** A take of earlier days. */
 export interface EarlierTake extends Take {
@@ -28,6 +33,37 @@ export interface Belief extends Believed {
   /** How many takes stand behind it, and how old the newest is, days. */
   readonly count: number
   readonly daysAgo: number
+}
+
+/** A reading that was left out, since it lies far from where its finger and its string otherwise land. */
+export interface Stray {
+  readonly finger: Finger
+  /** The open string’s name. */
+  readonly string: string
+  /** Off its place. */
+  readonly cents: number
+}
+
+/** A tape that a finger follows to a wrong place. */
+export interface MisplacedTape {
+  readonly finger: Finger
+  /** Where it lies, and where the finger’s note is, mm from the nut. */
+  readonly tapeMm: number
+  readonly placeMm: number
+  /** What the tape makes of the note. */
+  readonly cents: number
+}
+
+/** Fingers that stand a half step from their notes, while the others stand on theirs. */
+export interface OtherPattern {
+  /** The first of them; null of all. */
+  readonly finger: Finger | null
+  /** The others of them, where not all. */
+  readonly with?: readonly Finger[]
+  /** The open string’s name, where they do so on one string alone of several. */
+  readonly string?: string
+  /** 1: a half step high. */
+  readonly halfSteps: 1 | -1
 }
 
 /** One thing in the hand, with its numbers. Positive is sharp, or wide. */

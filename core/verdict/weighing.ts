@@ -2,7 +2,7 @@ import { rollups, sum } from 'd3-array'
 import { logSum } from '../stats'
 import { faultKey, type Candidate } from './candidates'
 import type { EvidenceNote } from './evidence'
-import type { Size } from './size'
+import type { Believed, Likely } from './types'
 
 /** One explanation of all notes: none, one or two candidates at once, and how probable it is beside all others. */
 export interface Weighed {
@@ -14,15 +14,6 @@ export interface Weighed {
   readonly usual: number
 }
 
-/** How probable each fault, or pair of faults, is by the notes of one take; by {@link faultKey}. */
-export type Likely = Readonly<Record<string, number>>
-
-/** What is believed of a hand beforehand, and its share beside what is usual of anybody. */
-export interface Believed {
-  readonly share: number
-  readonly likely: Likely
-}
-
 export interface Weighing {
   readonly notes: readonly EvidenceNote[]
   /** The most probable first; with `candidates` empty the hand that is well. */
@@ -30,6 +21,12 @@ export interface Weighing {
   /** Standard deviation of one note about the best of them, cents. */
   readonly scatterCents: number
   readonly reckons: Reckons
+}
+
+/** A size as it is told: cents at the note that shows it most, and how far the true one may be from it with 95 %. */
+export interface Size {
+  readonly cents: number
+  readonly plusMinusCents: number
 }
 
 /** What follows from explanations, by the evidence that they were weighed by. */
