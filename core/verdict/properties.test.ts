@@ -67,6 +67,18 @@ describe('a verdict, whatever was read', () => {
     )
   })
 
+  it('says that it does not know where a tolerance or a reading is none, instead of failing', () => {
+    const take = { stringing: strung('violin', 328), exercise: shaped('violin') }
+    const landings = landed(
+      take,
+      [1, 2, 3, 4, 1, 2, 3, 4].map((f, i) => [f as Digit, 20 + i] as const),
+    )
+    for (const toleranceCents of [0, NaN, -5])
+      expect(judgeTake({ ...take, landings, toleranceCents }).outcome).toBe('not_enough_notes')
+    const nothing = landings.map((landing) => ({ ...landing, cents: NaN }))
+    expect(judgeTake({ ...take, landings: nothing, toleranceCents: 10 }).outcome).toBe('not_enough_notes')
+  })
+
   it('is the same hand on an instrument of another size: every mm grows with the string', () => {
     fc.assert(
       fc.property(anyTake, fc.double({ min: 0.5, max: 2, noNaN: true }), (take, factor) => {
