@@ -259,6 +259,27 @@ describe('before any blame of the hand', () => {
     ).toMatchObject({ findings: [{ code: 'whole_hand' }] })
   })
 
+  it('a tape takes the blame from a whole tolerance off, and where its finger lands on it; else it stands beside', () => {
+    const [, , third] = places
+    const outcomeOf = (tapeCents: number, fingerCents: number) => {
+      const tapeMm = placeOnString(stringing, third!.stringIndex, third!.cents + tapeCents)
+      const tapesMm = places.map((place) => (place === third ? tapeMm : place.placeMm))
+      return judge(
+        steady((finger) => (finger === 3 ? fingerCents : 0)),
+        { tapesMm },
+      ).outcome
+    }
+    const isBlamed = (tapeCents: number, fingerCents: number) =>
+      outcomeOf(tapeCents, fingerCents) === 'tape_misplaced'
+    expect([isBlamed(9.5, 9.5), isBlamed(10.5, 10.5)]).toEqual([false, true])
+    expect([isBlamed(24, 17), isBlamed(24, 20), isBlamed(24, 29), isBlamed(24, 32)]).toEqual([
+      false,
+      true,
+      true,
+      false,
+    ])
+  })
+
   it('tapes that lie wrong alike are all told, the furthest off first', () => {
     const tapesMm = places.map(({ placeMm }) => placeMm + 3)
     const offs = places.map((place) => tapeOf(stringing, place, tapesMm)!.offCents)

@@ -11,16 +11,8 @@ import { matchOf } from './matched'
 import { untunedString } from './open-strings'
 import { otherPattern } from './other-exercise'
 import { weighSeen } from './seen'
-import { followedTapes, withoutTheseTapes } from './tapes'
-import type {
-  FingerSummary,
-  Finding,
-  Judged,
-  MisplacedTape,
-  JudgedTake,
-  ScatterEstimate,
-  Verdict,
-} from './types'
+import { followedTapes, withoutTheseTapes, type FollowedTapes } from './tapes'
+import type { FingerSummary, Finding, Judged, JudgedTake, ScatterEstimate, Verdict } from './types'
 import { weigh } from './weigh'
 import { believing, likelyOf, type Weighed, type Weighing } from './weighing'
 
@@ -79,7 +71,7 @@ export function judge(take: JudgedTake): Judged {
       belief: null,
     }
   const tapes = tapesOf(take, evidence)
-  const hand = withoutTheseTapes(evidence, tapes, take.tapesMm ?? [])
+  const hand = withoutTheseTapes(evidence, tapes.blamed, take.tapesMm ?? [])
   const { places, strays } = apartOf(hand)
   const weighing = isSeen(hand) ? weighSeen(hand, take.tapesMm ?? []) : weigh(hand)
   const belief = take.belief ?? beliefOf(take)
@@ -115,12 +107,12 @@ function beforeTheHand(
   const other = otherPattern(evidence)
   if (other) return { outcome: 'other_exercise', ...other, fingers }
   if (fingers.length >= FINGERS_NEEDED) return undefined
-  const [tape, ...others] = tapesOf(take, evidence)
+  const [tape, ...others] = tapesOf(take, evidence).blamed
   return tape ? { outcome: 'tape_misplaced', ...tape, others, fingers } : notEnough(fingers, null, [])
 }
 
-function tapesOf({ tapesCovered, tapesMm = [] }: JudgedTake, evidence: Evidence): MisplacedTape[] {
-  return tapesCovered ? [] : followedTapes(evidence, tapesMm)
+function tapesOf({ tapesCovered, tapesMm = [] }: JudgedTake, evidence: Evidence): FollowedTapes {
+  return followedTapes(evidence, tapesCovered ? [] : tapesMm)
 }
 
 /** So many findings are told in one sentence; what else there is, beside it. */
@@ -133,12 +125,12 @@ const TOLD_TOGETHER = 2
 function withBeside(
   hand: Verdict,
   places: readonly Finding[],
-  tapes: readonly MisplacedTape[],
+  tapes: FollowedTapes,
   heard: readonly Finding[],
 ): Verdict {
   const { fingers } = hand
   const told = (beside: readonly Finding[]) => (beside.length > 0 ? { beside } : {})
-  const asFindings = tapes.map((one) => ({ code: 'tape' as const, ...one }))
+  const asFindings = tapes.told.map((one) => ({ code: 'tape' as const, ...one }))
   if (hand.outcome === 'explained') return { ...hand, ...told([...places, ...asFindings, ...heard]) }
   const isWell = hand.outcome === 'in_tune' || (hand.outcome === 'not_enough_notes' && hand.unheard)
   if (places.length > 0 && isWell)
@@ -149,9 +141,9 @@ function withBeside(
       fingers,
       ...told([...places.slice(TOLD_TOGETHER), ...asFindings, ...heard]),
     }
-  const [tape, ...others] = tapes
+  const [tape, ...others] = tapes.blamed
   if (tape) return { outcome: 'tape_misplaced', ...tape, others, fingers, ...told([...places, ...heard]) }
-  return { ...hand, ...told([...places, ...heard]) }
+  return { ...hand, ...told([...places, ...asFindings, ...heard]) }
 }
 
 function judgeHand(evidence: Evidence, weighing: Weighing, fingers: readonly FingerSummary[]): Verdict {

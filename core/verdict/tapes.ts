@@ -8,8 +8,19 @@ const OFF = 0.5
 const LEAST_CENTS = 5
 /** A finger follows its tape where it lands nearer to it than to its place, and no further beyond it: so many times as far off. */
 const FOLLOWS = { least: 0.5, most: 1.5 } as const
+/**
+ * It takes the blame where it spoils the note by itself, by a whole tolerance, and its finger lands on it: tapes are laid to a millimetre, and
+ * one that lies a little to the side of a finger that is off for its own reasons is chance.
+ */
+const BLAMED = { tolerances: 1, least: 0.75, most: 1.25 } as const
 /** So many fingers whose tapes lie well, or that have none, say where the hand is. */
 const OTHERS = 2
+
+/** Tapes that are followed, and those of them that are to blame for their fingers' notes; the furthest off first. */
+export interface FollowedTapes {
+  readonly told: readonly MisplacedTape[]
+  readonly blamed: readonly MisplacedTape[]
+}
 
 /**
  * The tapes that lie in a wrong place on every string that was played, and that their fingers follow, the furthest off first. A
@@ -19,8 +30,8 @@ const OTHERS = 2
 export function followedTapes(
   { notes, stringing, toleranceCents }: Evidence,
   tapesMm: readonly number[],
-): MisplacedTape[] {
-  if (tapesMm.length === 0) return []
+): FollowedTapes {
+  if (tapesMm.length === 0) return { told: [], blamed: [] }
   const least = Math.max(LEAST_CENTS, OFF * toleranceCents)
   const fingers = [
     ...group(
@@ -35,14 +46,28 @@ export function followedTapes(
   })
   const others = fingers.filter(({ isOff }) => !isOff)
   const hand = others.length >= OTHERS ? median(others, ({ landed }) => landed)! : 0
-  return fingers
-    .flatMap(({ finger, own, cents, isOff, landed }): MisplacedTape[] => {
+  const told = fingers
+    .flatMap(({ finger, own, cents, isOff, landed }) => {
       const follows = (landed - hand) / cents
       if (!isOff || follows < FOLLOWS.least || follows > FOLLOWS.most) return []
       const { target } = own[0]!
-      return [{ finger, tapeMm: tapeOf(stringing, target, tapesMm)!.placeMm, placeMm: target.placeMm, cents }]
+      const tape: MisplacedTape = {
+        finger,
+        tapeMm: tapeOf(stringing, target, tapesMm)!.placeMm,
+        placeMm: target.placeMm,
+        cents,
+      }
+      return [{ tape, follows }]
     })
-    .sort((a, b) => Math.abs(b.cents) - Math.abs(a.cents))
+    .sort((a, b) => Math.abs(b.tape.cents) - Math.abs(a.tape.cents))
+  const isBlamed = ({ tape, follows }: (typeof told)[number]) =>
+    Math.abs(tape.cents) > BLAMED.tolerances * toleranceCents &&
+    follows >= BLAMED.least &&
+    follows <= BLAMED.most
+  return {
+    told: told.map(({ tape }) => tape),
+    blamed: told.filter(isBlamed).map(({ tape }) => tape),
+  }
 }
 
 /** The notes as they would have been on tapes that lie well: what these tapes explain is no fault of the hand, and no more than that. */
