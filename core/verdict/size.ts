@@ -2,7 +2,7 @@ import { max, maxIndex, sum } from 'd3-array'
 import { logSum, normalBelow } from '../stats'
 import type { Candidate } from './candidates'
 import type { Noise } from './noise'
-import type { Hanging, Products } from './products'
+import { sharedBy, type Products } from './products'
 import type { Size, Weighed, Weighing } from './weighing'
 
 /** Of a posterior whose kinds and noises may not be the true ones so much is told: from simulation, it holds 95 %. */
@@ -143,14 +143,4 @@ function leastNamed(
     return Math.sqrt(Math.max(0, t2) / perCent)
   })
   return max(least) ?? 0
-}
-
-/** The part of what a row says that others say too, 0 … 1: the square of its multiple correlation with them. */
-function sharedBy(products: Products, hanging: Hanging, row: number, [a, b]: readonly Candidate[]): number {
-  if (!a) return 0
-  const of = (p: number, q: number) => products.of(p, q, hanging)
-  const [xx, xa, aa] = [of(row, row), of(row, a.row), of(a.row, a.row)]
-  if (!b) return xa ** 2 / (aa * xx)
-  const [xb, ab, bb] = [of(row, b.row), of(a.row, b.row), of(b.row, b.row)]
-  return (xa ** 2 * bb - 2 * xa * xb * ab + xb ** 2 * aa) / ((aa * bb - ab ** 2) * xx)
 }

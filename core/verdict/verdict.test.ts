@@ -11,7 +11,7 @@ import {
   type HandFaults,
   type PlayerFaults,
 } from '../simulate'
-import { landingAtCents, landingFromMeter, targetsOf, type Exercise, type Landing } from '../take'
+import { landingAtCents, landingFromMeter, placesOf, targetsOf, type Exercise, type Landing } from '../take'
 import { landed, shaped, strung } from '../testing'
 import { judgeTake, type Finding, type Verdict } from './index'
 
@@ -260,6 +260,20 @@ it('judges a whole scale at once: what one string alone leaves open, four tell',
   const landings = playExercise(seededSource(2), stringing, exercise, faults)
   const take = { stringing, exercise, landings, toleranceCents: 10 }
   expect(codes(judgeTake(take))).toEqual(['whole_hand'])
+})
+
+it('says one fault by its name, and not in a roundabout way: 2 high on a cello is no wide half step with 3 set right again', () => {
+  const stringing = strung('cello', 690)
+  const scale = { kind: 'scale', keyId: 'C:major', octaves: 2, openStrings: 'prefer' } as const
+  const made = exerciseOf(placementContext(stringing.family, stringing.tuning), scale)
+  if (!made.ok) throw new Error(made.code)
+  const { exercise } = made
+  const shown = { 1: [4, 1, 3], 2: [28, 31, 30], 3: [-2, 1, 0], 4: [1, -3, 2] }
+  const landings = placesOf(exercise.notes).flatMap((note) =>
+    (shown[note.finger as Finger] ?? []).map((cents) => landingFromMeter(stringing, note, cents)),
+  )
+  const verdict = judgeTake({ stringing, exercise, landings, toleranceCents: 20 })
+  expect(codes(verdict)).toEqual(['locked_thumb'])
 })
 
 it('takes off what a meter in equal temperament shows for a hand that is right', () => {

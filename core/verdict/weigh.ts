@@ -6,7 +6,7 @@ import { dot, leftOver, sizesOf } from './least-squares'
 import { moreNotes } from './more-notes'
 import { HANGINGS, INDEPENDENT, possibleNoises, type LeftOf } from './noise'
 import { faultSizes, SMALL_SHARE, smallSizes, usualOf, type Bounds } from './prior'
-import { productsOf, type Hanging, type Products } from './products'
+import { productsOf, sharedBy, type Hanging, type Products } from './products'
 import { sizesChosen } from './size'
 import { weighingOf, type Unweighed, type Weighing } from './weighing'
 
@@ -14,6 +14,8 @@ import { weighingOf, type Unweighed, type Weighing } from './weighing'
 const PAIRED = 6
 /** Two faults that move the notes nearly alike cannot be told apart. */
 const MOST_ALIKE = 0.93
+/** Two that together say as much as a third fault alone, by this part, are that one said in a roundabout way. */
+const ROUNDABOUT = 0.98
 
 /**
  * Holds every explanation against the notes: Bayes' rule over the kinds of fault, with size, scatter and how far each note follows
@@ -92,6 +94,13 @@ function pairsOf(
   singles: readonly number[],
   products: Products,
 ): (readonly [Candidate, Candidate])[] {
+  const says = (third: Candidate, some: readonly Candidate[]) =>
+    sharedBy(products, INDEPENDENT, third.row, some) > ROUNDABOUT
+  const isRoundabout = (pair: readonly [Candidate, Candidate]) =>
+    candidates.some(
+      (third) =>
+        pair.every((one) => one.kind.id !== third.kind.id && !says(third, [one])) && says(third, pair),
+    )
   const likeliest = [...candidates.keys()].sort((p, q) => singles[q]! - singles[p]!).slice(0, PAIRED)
   return likeliest.flatMap((a, rank) =>
     candidates.flatMap((other, b) => {
@@ -105,7 +114,9 @@ function pairsOf(
         products.of(other.row, other.row, INDEPENDENT),
       ]
       const alike = products.of(one.row, other.row, INDEPENDENT) / Math.sqrt(aa * bb)
-      return Math.abs(alike) < MOST_ALIKE ? [[one, other] as const] : []
+      if (!(Math.abs(alike) < MOST_ALIKE)) return []
+      const pair = [one, other] as const
+      return isRoundabout(pair) ? [] : [pair]
     }),
   )
 }
