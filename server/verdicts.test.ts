@@ -50,6 +50,21 @@ describe('readings', () => {
     expect(seen!.sigmaCents).toBeGreaterThan(2 * metered!.sigmaCents)
   })
 
+  it('of another pattern, and of too few notes, are kept with all that is said of them', async () => {
+    const low = await keep(rounds(2, (finger) => (finger === 2 || finger === 3 ? -97 : 1)))
+    expect((await read(low)).verdict).toMatchObject({
+      outcome: 'other_exercise',
+      finger: 2,
+      with: [3],
+      halfSteps: -1,
+    })
+    const few = await keep([14, 28, -24, -8].map((shownCents, i) => ({ finger: i + 1, shownCents })))
+    const { verdict } = await read(few)
+    expect(verdict.outcome).toBe('not_enough_notes')
+    const { more, moreTo } = verdict as { more: number; moreTo: number }
+    expect(moreTo).toBe(Math.ceil(2.5 * more))
+  })
+
   it.each([
     [{ finger: 0, side: 'on' }, 'readings.0.finger', 'no place'],
     [{ finger: 1, side: 'on', offMm: 2 }, 'readings.0.shownCents', 'by a ruler'],

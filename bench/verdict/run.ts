@@ -5,7 +5,16 @@ import { judgeTake, seededSource } from '../../core'
 import { rowsOf } from '../../core/verdict/candidates'
 import { evidenceOf } from '../../core/verdict/evidence'
 import { ratioOf } from '../ratio'
-import { countBones, countEye, countFormula, together, toleranceOf, type Counted, type Sizes } from './cells'
+import {
+  countBones,
+  countEye,
+  countFormula,
+  together,
+  toleranceOf,
+  type Cell,
+  type Counted,
+  type Sizes,
+} from './cells'
 import { historyMs } from './history'
 import {
   landingsOf,
@@ -38,6 +47,23 @@ const table = (...head: readonly string[]) => {
 }
 const row = (...cells: readonly (string | number)[]) => console.log(`| ${cells.join(' | ')} |`)
 
+const HEADS = [
+  'fault',
+  'scatter',
+  'notes',
+  'strings',
+  'oracle',
+  'told',
+  'right of told',
+  'right of all',
+  'sound blamed',
+]
+function cellsOf({ size, scatter, notes, strings }: Cell, counted: Counted): (string | number)[] {
+  const { all, oracle, told, right, blamed, sound } = counted
+  const shares = [pct(oracle, all), pct(told, all), pct(right, told), pct(right, all), pct(blamed, sound)]
+  return [size, scatter, notes, strings, ...shares]
+}
+
 /** Three standard errors of a share that is counted so often: chance is no miss. */
 const chance = (share: number, count: number) => 3 * Math.sqrt((share * (1 - share)) / count)
 
@@ -60,40 +86,19 @@ function sizeAims(where: string, all: readonly Sizes[]): void {
 
 for (const noise of NOISES) {
   console.log(`\nFormula players, errors: ${noise}`)
-  table(
-    'fault',
-    'scatter',
-    'notes',
-    'strings',
-    'oracle',
-    'told',
-    'right of told',
-    'right of all',
-    'sound blamed',
-    '± hold',
-    'median size',
-  )
+  table(...HEADS, '± hold', 'median size')
   const byKind = new Map<string, Sizes[]>()
   for (const size of SIZES)
     for (const scatter of SCATTERS)
       for (const { notes, strings } of CELLS) {
         const counted = countFormula({ size, scatter, notes, strings }, noise, SEEDS)
-        const { all, oracle, told, right, blamed, sound } = counted
         for (const [kind, sizes] of counted.sizes) byKind.set(kind, [...(byKind.get(kind) ?? []), sizes])
         const where = `${noise}, ${size} cents, scatter ${scatter}, ${notes} notes`
         aims(where, counted)
         sizeAims(where, [...counted.sizes.values()])
         const { count, held, ratio } = together([...counted.sizes.values()])
         row(
-          size,
-          scatter,
-          notes,
-          strings,
-          pct(oracle, all),
-          pct(told, all),
-          pct(right, told),
-          pct(right, all),
-          pct(blamed, sound),
+          ...cellsOf({ size, scatter, notes, strings }, counted),
           pct(held, count),
           count > 0 ? ratio.toFixed(2) : '—',
         )
@@ -107,34 +112,13 @@ for (const noise of NOISES) {
 }
 
 console.log('\nA hand of bones')
-table(
-  'fault',
-  'scatter',
-  'notes',
-  'strings',
-  'oracle',
-  'told',
-  'right of told',
-  'right of all',
-  'sound blamed',
-)
+table(...HEADS)
 for (const size of SIZES)
   for (const scatter of SCATTERS)
     for (const { notes, strings } of CELLS) {
       const counted = countBones({ size, scatter, notes, strings }, SEEDS)
-      const { all, oracle, told, right, blamed, sound } = counted
       aims(`bones, ${size} cents, scatter ${scatter}, ${notes} notes`, counted)
-      row(
-        size,
-        scatter,
-        notes,
-        strings,
-        pct(oracle, all),
-        pct(told, all),
-        pct(right, told),
-        pct(right, all),
-        pct(blamed, sound),
-      )
+      row(...cellsOf({ size, scatter, notes, strings }, counted))
     }
 
 console.log('\nBy eye, tolerance 15')

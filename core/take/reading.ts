@@ -47,6 +47,11 @@ const SEEN: Record<Side, { readonly cents: number; readonly sigmaCents: number }
   past: BEYOND,
 }
 
+/** The word that was nearest to so many cents from the tape: what {@link landingOfReading} made of it, read back. */
+export function sideSeen(centsFromTape: number): Side {
+  return least(SIDES, (side) => Math.abs(SEEN[side].cents - centsFromTape))!
+}
+
 /**
  * A landing from whatever was written down, each with its own precision. An eye sees the tape and not the place: where the tape
  * lies somewhere else, so did the finger.

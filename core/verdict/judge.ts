@@ -120,7 +120,7 @@ const TOLD_TOGETHER = 2
 
 /**
  * What is said of a hand of which some notes are off every time, and that follows tapes to wrong places: its own fault first, these
- * beside it; or these, if it has none. No hand is in tune with them.
+ * beside it; or these, if it has none. No hand is in tune with notes that are off every time, nor with a tape that is to blame.
  */
 function withBeside(
   hand: Verdict,

@@ -9,18 +9,19 @@ export interface Noise {
   readonly log: number
 }
 
-/** Scatter of players, cents: log-normal about seven. From simulation of the levels of handbook § 7. */
+/** Scatter of players, cents: log-normal about seven. Set beside the simulated levels of core/simulate/performance.ts. */
 const SCATTER = { middle: 7, logSigma: 0.6 } as const
 const SCATTERS = Array.from({ length: 12 }, (_, i) => 1.5 * 1.35 ** i)
-/** How a player's errors hang together: not at all is likeliest. Our own numbers. */
+/** Errors that do not hang together at all: the likeliest. */
+export const INDEPENDENT = { hand: 0, stays: 0, share: 0.58 } as const
+/** How a player's errors may hang together, and how usual each is. Our own numbers. */
 const USUALLY: readonly (Hanging & { readonly share: number })[] = [
-  { hand: 0, stays: 0, share: 0.58 },
+  INDEPENDENT,
   { hand: 1, stays: 0.3, share: 0.18 },
   { hand: 0.5, stays: 0.8, share: 0.16 },
   { hand: 1, stays: 0.6, share: 0.08 },
 ]
 export const HANGINGS: readonly Hanging[] = USUALLY
-export const [INDEPENDENT] = USUALLY as unknown as readonly [Hanging]
 /** What is further from the likeliest than this, as a logarithm, is not worth its arithmetic. */
 const REACH = 7
 

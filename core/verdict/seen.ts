@@ -1,6 +1,6 @@
 import { max, mean, range, sum } from 'd3-array'
 import { logSum, normalBelow } from '../stats'
-import { tapeOf, type Side } from '../take'
+import { sideSeen, tapeOf, type Side } from '../take'
 import { candidatesOf, rowsOf, type Candidate } from './candidates'
 import type { Evidence } from './evidence'
 import { faultSizes, SMALL_SHARE, smallSizes, usualOf } from './prior'
@@ -19,8 +19,6 @@ const SLIP = 0.01
 /** Sizes that are tried; further off than this, cents, an eye sees another note. */
 const SIZES = 10
 const MOST_CENTS = 75
-/** Nearer to its tape than this, cents, the word was “on”; the others are told further off. */
-const ON_CENTS = 14
 
 interface Look {
   readonly limitMm: number
@@ -106,9 +104,8 @@ function wordsOf({ notes, stringing }: Evidence, tapesMm: readonly number[]): Wo
     const tape = tapeOf(stringing, target, tapesMm)
     // A tape whose finger follows it was taken out of the note: the word is as of one that lies well.
     const isTakenOut = judged !== landing.cents
-    const cents = landing.cents - (tape?.offCents ?? 0)
     return {
-      side: Math.abs(cents) < ON_CENTS ? 'on' : cents > 0 ? 'past' : 'behind',
+      side: sideSeen(landing.cents - (tape?.offCents ?? 0)),
       tapeMm: tape && !isTakenOut ? tape.placeMm - target.placeMm : 0,
     }
   })

@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { Note as TonalNote } from 'tonal'
 import { describe, expect, it } from 'vitest'
-import { FAMILY_IDS, familyOf, noteName, placeOfCents, type FamilyId } from '#core'
+import { FAMILY_IDS, familyOf, noteName, placeOfCents, type FamilyId, type Landing } from '#core'
 import { strung } from '../../core/testing'
+import { dotsOf } from './landings'
 import {
   boardScale,
   landingWords,
@@ -108,6 +109,15 @@ describe('what lies at a place', () => {
   it('is nothing on a string that is not there', () => {
     expect(readPlace(instrument('violin'), 7, 30)).toBeUndefined()
   })
+})
+
+it('draws each note of a place, and those that were left out apart; of many the last', () => {
+  const at = (placeMm: number) => ({ placeMm }) as Landing
+  const [one, stray, two] = [at(30), at(45), at(31)]
+  const place = { landings: [one, stray, two] as const, strays: [stray] }
+  expect(dotsOf(place)).toEqual({ notesMm: [30, 31], straysMm: [45] })
+  expect(dotsOf(place, 2)).toEqual({ notesMm: [31], straysMm: [45] })
+  expect(dotsOf(place, 1)).toEqual({ notesMm: [31], straysMm: [] })
 })
 
 describe('words for landings that are off', () => {

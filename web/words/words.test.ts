@@ -77,6 +77,14 @@ describe('the verdict’s sentence', () => {
       'The open D string is 9 cents sharp: tune it, then read the hand again.',
     ],
     [
+      { outcome: 'not_enough_notes', fingersHeard: [1, 2, 3], fingersNeeded: 3, more: 4, moreTo: 10 },
+      'Not enough notes yet: about 4 to 10 notes more on these fingers would tell.',
+    ],
+    [
+      { outcome: 'not_enough_notes', fingersHeard: [1, 2, 3], fingersNeeded: 3, more: null },
+      'Not enough notes yet, and more of them today would hardly tell: look again in another lesson.',
+    ],
+    [
       { outcome: 'not_enough_notes', fingersHeard: [1, 2, 3, 4], fingersNeeded: 3, more: 12, maybe: [frame] },
       'Not enough notes yet: about 12 notes more on these fingers would tell.',
     ],
@@ -336,12 +344,18 @@ describe('what stands of a check', () => {
         others: [{ finger: 1, tapeMm: 39.4, placeMm: 36.4, cents: 18 }],
       },
       { outcome: 'other_exercise', finger: 2, halfSteps: -1 },
+      { outcome: 'other_exercise', finger: 2, with: [3], halfSteps: 1, string: 'D4' },
+      { outcome: 'other_exercise', finger: null, halfSteps: -1 },
+      { outcome: 'other_exercise', finger: null, halfSteps: -1, string: 'D4' },
       { outcome: 'matched', of: 'fourth', cents: -14, plusMinusCents: 3, isOff: true },
     ]
     expect(outcomes.map(verdictSentence)).toEqual([
       'The tape of the third finger lies 3.0 mm too far up the board, and the finger follows it: 21 cents sharp.',
       'The tapes of 1 and 4 lie 3.0 mm too far up the board, and the fingers follow them.',
       'The second finger was played a half step lower than asked, the others as asked: another pattern?',
+      '2 and 3 were played a half step higher than asked on the D string, the others as asked: another pattern?',
+      'Everything was a half step lower than asked: another position, another key, or strings tuned so?',
+      'Everything on the D string was a half step lower than asked, the rest as asked: another position there, or is the string tuned so?',
       '4 is 14 cents flat against the open string.',
     ])
     for (const verdict of outcomes) {

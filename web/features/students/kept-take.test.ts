@@ -82,6 +82,11 @@ describe('a take in the file', () => {
     }
   })
 
+  it('marks the notes that were left out, and no others', () => {
+    const marked = trackNotes(violin, track, landings, new Set([landings[2]!]))
+    expect(marked.flatMap(({ isStray }, i) => (isStray ? [i] : []))).toEqual([2])
+  })
+
   it('is fetched when it is asked for, and read out note by note', async () => {
     const coded = Buffer.from(encodeTrack(track)).toString('base64')
     const sent = fakeServer(({ path }) =>
