@@ -129,6 +129,7 @@ describe('before any blame of the hand', () => {
     expect(judge(steady(() => -95))).toMatchObject({ outcome: 'other_exercise', finger: null, halfSteps: -1 })
     expect(judge(steady((finger) => (finger < 3 ? -95 : 95))).outcome).not.toBe('other_exercise')
     expect(judge(steady((finger) => (finger === 2 ? -60 : 3))).outcome).toBe('explained')
+    expect(judge(steady((finger) => (finger === 2 ? -130 : 3))).outcome).not.toBe('other_exercise')
     // Two fingers; but no frame that is far too wide.
     expect(judge(steady((finger) => (finger === 2 || finger === 3 ? -96 : 3)))).toMatchObject({
       outcome: 'other_exercise',

@@ -15,7 +15,7 @@ const SCATTERS = Array.from({ length: 12 }, (_, i) => 1.5 * 1.35 ** i)
 /** Errors that do not hang together at all: the likeliest. */
 export const INDEPENDENT = { hand: 0, stays: 0, share: 0.58 } as const
 /** How a player's errors may hang together, and how usual each is. Our own numbers. */
-const USUALLY: readonly (Hanging & { readonly share: number })[] = [
+export const USUALLY: readonly (Hanging & { readonly share: number })[] = [
   INDEPENDENT,
   { hand: 1, stays: 0.3, share: 0.18 },
   { hand: 0.5, stays: 0.8, share: 0.16 },

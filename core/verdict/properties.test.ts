@@ -2,12 +2,14 @@ import fc from 'fast-check'
 import { determinant, inverse, Matrix, solve } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
 import { FAMILY_IDS, familyOf, type Digit } from '../instrument'
-import { chiSquare, normalBelow } from '../stats'
+import { chiSquare, logSum, normalBelow } from '../stats'
 import { shapeExercise } from '../take'
 import { landed, shaped, strung } from '../testing'
 import { evidenceOf } from './evidence'
 import { judgeTake, type JudgedTake, type Verdict } from './index'
-import { HANGINGS } from './noise'
+import { candidatesOf, rowsOf } from './candidates'
+import { HANGINGS, USUALLY } from './noise'
+import { faultSizes, usualOf } from './prior'
 import { productsOf } from './products'
 import { leftOver, sizesOf } from './least-squares'
 import { weigh } from './weigh'
@@ -193,6 +195,55 @@ describe('the weighing', () => {
       expect(products.ofPlayed(hanging)).toBeCloseTo(played.transpose().mmul(by).mmul(played).get(0, 0), 5)
       expect(products.logDeterminant(hanging)).toBeCloseTo(Math.log(determinant(covariance)), 8)
     }
+  })
+
+  it('sums sizes, scatters and drifts as a grid does that is laid over all of them (likelihoods by ml-matrix)', () => {
+    const { notes, toleranceCents } = evidence
+    const usual = usualOf(candidatesOf(rowsOf(evidence)))
+    const roots = notes.map(({ weight }) => Math.sqrt(weight))
+    const column = (values: ArrayLike<number>) => Matrix.columnVector(roots.map((r, i) => r * values[i]!))
+    const played = column(notes.map(({ cents }) => cents))
+    const { least, most } = faultSizes(toleranceCents)
+    const along = (steps: number, from: number, to: number) =>
+      Array.from({ length: steps }, (_, i) => from * (to / from) ** ((i + 0.5) / steps))
+    const scatters = along(60, 1.5, 42)
+    const count = notes.reduce((sum, { weight }) => sum + weight, 0)
+    const evidenceFor = (effects: readonly Matrix[]) => {
+      const sizes = along(effects.length === 1 ? 120 : 40, least, most)
+      const [first, second] = effects
+      const logs = USUALLY.flatMap(({ share, hand, stays }) => {
+        const covariance = new Matrix(
+          notes.map((_, i) =>
+            notes.map((__, k) => hand * stays ** Math.abs(i - k) + (i === k ? 1 - hand : 0)),
+          ),
+        )
+        const by = inverse(covariance)
+        const squaresLeft = (left: Matrix) => left.transpose().mmul(by).mmul(left).get(0, 0)
+        const lefts = sizes.flatMap((size) => {
+          const left = Matrix.sub(played, Matrix.mul(first!, size))
+          if (!second) return [squaresLeft(left)]
+          return sizes.map((other) => squaresLeft(Matrix.sub(left, Matrix.mul(second, other))))
+        })
+        return scatters.flatMap((cents) => {
+          // Log-normal about seven by 0.6, as noise.ts has it; each note’s own density.
+          const prior =
+            Math.log(share / lefts.length) -
+            count * Math.log(cents) -
+            Math.log(determinant(covariance)) / 2 -
+            (Math.log(cents / 7) / 0.6) ** 2 / 2
+          return lefts.map((left) => prior - left / (2 * cents ** 2))
+        })
+      })
+      return logSum(logs)
+    }
+    const told = weigh(evidence).explanations.filter(({ candidates }) => candidates.length > 0)
+    const of = [...told.filter(({ candidates }) => candidates.length === 1).slice(0, 3), ...told.slice(0, 3)]
+    const apart = of.map(({ candidates, log }) => {
+      const ours = log - Math.log(usual.of(candidates) / usual.waysOf(candidates))
+      return ours - evidenceFor(candidates.map(({ effects }) => column(effects)))
+    })
+    // Laplace’s method and a coarse grid of scatters: the odds of any two agree within a half more.
+    for (const one of apart) expect(Math.abs(one - apart[0]!)).toBeLessThan(0.4)
   })
 
   it('shares one probability among all explanations, and gives a fault no more than its notes do', () => {
