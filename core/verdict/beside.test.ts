@@ -166,7 +166,11 @@ describe('before any blame of the hand', () => {
     expect(off((finger, string) => (finger === 2 && string === 1 ? -100 : 2), 1).outcome).not.toBe(
       'other_exercise',
     )
-    // So far off that it is a fault, and no half step.
+    // Twice is a pattern; and so far off it is a fault, and no half step.
+    const second = (cents: number) => (finger: number, string: number) =>
+      finger === 2 && string === 1 ? cents : 2
+    expect(off(second(-100), 2).outcome).toBe('other_exercise')
+    expect(off(second(-125)).outcome).toBe('explained')
     expect(off((finger, string) => (finger === 2 && string === 1 ? -80 : 2))).toMatchObject({
       outcome: 'explained',
       findings: [{ code: 'place' }],

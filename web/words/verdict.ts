@@ -261,11 +261,15 @@ export function certainty(verdict: KeptVerdict): string {
     return `at least ${Math.round(finding.leastCents)} cents, nineteen times in twenty.`
   if (finding.code === 'string' || finding.code === 'place') {
     const [low, high] = around(finding.cents, finding.plusMinusCents)
-    return `${Math.round(low)} to ${Math.round(high)} cents, nineteen times in twenty.`
+    const far = low > 0 ? `${Math.round(low)} to ${Math.round(high)}` : `up to ${Math.round(high)}`
+    return `${far} cents, nineteen times in twenty.`
   }
   if (!('plusMinusMm' in finding)) return ''
   const [low, high] = around(sizeMm(finding), finding.plusMinusMm)
-  return `${inUnit(low)} to ${length(high)}, nineteen times in twenty.`
+  // Words of an eye tell a side, and hardly how far.
+  return low > 0
+    ? `${inUnit(low)} to ${length(high)}, nineteen times in twenty.`
+    : `how far is hardly known: up to ${length(high)}, nineteen times in twenty.`
 }
 
 function around(size: number, plusMinus: number): readonly [number, number] {

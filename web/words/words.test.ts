@@ -40,6 +40,13 @@ it('rounds half a tenth alike, whatever the last bit of a sum', () => {
   expect([mm(551 / 4), mm(551 * (1 - 2 ** (Math.log2(3) - 2))), mm(-0.04)]).toEqual(['137.8', '137.8', '0.0'])
 })
 
+it('says of a size that is hardly known how far it goes, and no range from nothing', () => {
+  expect(certainty(explained(frame))).toBe('2.4 to 3.2 mm, nineteen times in twenty.')
+  expect(certainty(explained({ ...frame, plusMinusMm: 3.1 } as Finding))).toBe(
+    'how far is hardly known: up to 5.9 mm, nineteen times in twenty.',
+  )
+})
+
 describe('the verdict’s sentence', () => {
   it.each<[KeptVerdict, string]>([
     [
