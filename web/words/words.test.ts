@@ -42,7 +42,7 @@ it('rounds half a tenth alike, whatever the last bit of a sum', () => {
 
 it('says of a size that is hardly known how far it goes, and no range from nothing', () => {
   expect(certainty(explained(frame))).toBe('2.4 to 3.2 mm, nineteen times in twenty.')
-  expect(certainty(explained({ ...frame, plusMinusMm: 3.1 } as Finding))).toBe(
+  expect(certainty(explained({ ...frame, plusMinusMm: 3.1 }))).toBe(
     'how far is hardly known: up to 5.9 mm, nineteen times in twenty.',
   )
 })
