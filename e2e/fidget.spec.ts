@@ -98,6 +98,27 @@ test('two students changed quickly: the sheet is the second one’s, and what wa
   await page.getByRole('button', { name: 'Clear' }).click()
 })
 
+test('no letter is lost while a dialog opens, with the processor six times slower', async ({ page }) => {
+  const slow = await page.context().newCDPSession(page)
+  await slow.send('Emulation.setCPUThrottlingRate', { rate: 6 })
+  for (const [room, opens, field] of [
+    ['/students', 'n', 'Name'],
+    ['/instruments', 'n', 'Number or name'],
+    ['/', 'Control+k', 'Find a room, a student or an action'],
+  ] as const) {
+    await page.goto(room)
+    await expect(page.getByRole('navigation', { name: 'Rooms' })).toBeVisible()
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    for (let round = 0; round < 8; round++) {
+      await page.keyboard.press(opens)
+      await page.keyboard.type('Maren')
+      await expect(page.getByRole('dialog').getByLabel(field, { exact: true })).toHaveValue('Maren')
+      await page.keyboard.press('Escape')
+      await expect(page.getByRole('dialog')).toBeHidden()
+    }
+  }
+})
+
 test('Back in the middle of laying leaves it, and laying goes on where it was', async ({ page }) => {
   await page.keyboard.press('3')
   await page.keyboard.type('327')

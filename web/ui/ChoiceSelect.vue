@@ -7,8 +7,8 @@
 
 <script setup lang="ts" generic="T extends string | number">
 import type { ElSelectV2 } from 'element-plus'
-import { computed } from 'vue'
-import { useFieldId } from './field'
+import { computed, inject } from 'vue'
+import { IN_DIALOG, useFieldId } from './field'
 
 /** A drop-down that takes its choices as a list; of many it draws those in sight. */
 const props = defineProps<{
@@ -23,6 +23,7 @@ const chosen = defineModel<T>({ required: true })
 
 /** Bound as one: Element Plus types these single props as their own descriptions. */
 const id = useFieldId()
+const isInDialog = inject(IN_DIALOG, false)
 const attributes = computed<Record<string, unknown>>(() => ({
   ...(id === undefined ? {} : { id }),
   options: [...props.options],
@@ -30,6 +31,7 @@ const attributes = computed<Record<string, unknown>>(() => ({
   filterable: props.filterable,
   // The list is made when it is opened: on a page with several, the lists would take longer than the page.
   persistent: false,
+  ...(isInDialog ? { teleported: false, popperOptions: { strategy: 'fixed' } } : {}),
 }))
 const many = computed(
   () =>

@@ -5,7 +5,8 @@
 </template>
 
 <script setup lang="ts">
-import { onMounted, ref, watch } from 'vue'
+import { onMounted, provide, ref, watch } from 'vue'
+import { IN_DIALOG } from './field'
 import { useDialog } from './useShortcuts'
 
 /**
@@ -15,18 +16,15 @@ import { useDialog } from './useShortcuts'
 defineProps<{ label: string; wide?: boolean }>()
 const open = defineModel<boolean>({ required: true })
 const dialog = ref<HTMLDialogElement>()
-useDialog(open)
+const arrive = useDialog(open)
+provide(IN_DIALOG, true)
 
-watch(
-  open,
-  (isOpen) => {
-    if (isOpen) dialog.value?.showModal()
-    else dialog.value?.close()
-  },
-  { flush: 'post' },
-)
-
-onMounted(() => open.value && dialog.value?.showModal())
+function show() {
+  dialog.value?.showModal()
+  arrive()
+}
+watch(open, (isOpen) => (isOpen ? show() : dialog.value?.close()), { flush: 'post' })
+onMounted(() => open.value && show())
 
 /** The backdrop belongs to the dialog element itself, everything else to what is inside. */
 function onClick(event: MouseEvent) {

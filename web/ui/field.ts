@@ -11,3 +11,6 @@ export const FIELD: InjectionKey<Field> = Symbol('field')
 export function useFieldId(): string | undefined {
   return inject(FIELD, undefined)?.claim()
 }
+
+/** Set inside a modal dialog: lists that open there are drawn inside it, since the page behind cannot reach over it. */
+export const IN_DIALOG: InjectionKey<boolean> = Symbol('in a dialog')

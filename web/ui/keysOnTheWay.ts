@@ -1,51 +1,58 @@
 /**
- * Keys pressed while the next page is on its way are kept and given to it when it is there: whoever types fast loses none,
- * and the page that is left does nothing more.
+ * Keys pressed while the next page or a dialog is on its way are kept and given to it when it is there: whoever types fast
+ * loses none, and the page that is left does nothing more.
  */
 /** Beside letters and signs; Tab and what the browser does with the others stays with it. */
 const KEPT = /^(Enter|Escape|Backspace|Arrow.*|Page.*)$/
-const kept: string[] = []
-let isHolding = false
+const kept: KeyboardEventInit[] = []
+/** What is on its way. */
+const awaited = new Set<string>()
 let isGiving = false
 
 function onKey(event: KeyboardEvent) {
   // What is given was kept before: only what somebody presses now is to wait behind it.
-  if (isPressing || event.ctrlKey || event.metaKey || event.altKey) return
-  if (event.key.length > 1 && !KEPT.test(event.key)) return
+  if (isPressing || event.altKey) return
+  const { key, ctrlKey, metaKey } = event
+  // What asks for the palette waits like the letters behind it; the browser keeps its other keys.
+  if ((ctrlKey || metaKey) && key !== 'k') return
+  if (key.length > 1 && !KEPT.test(key)) return
   event.preventDefault()
   event.stopImmediatePropagation()
-  kept.push(event.key)
+  kept.push({ key, ctrlKey, metaKey })
 }
 
-/** Begins to keep keys. */
-export function holdKeys(): void {
-  isHolding = true
+/** Begins to keep keys for what is on its way. */
+export function holdKeys(coming = 'page'): void {
+  awaited.add(coming)
   document.addEventListener('keydown', onKey, { capture: true })
 }
 
-/** The page is there, with its focus set: it gets what was kept, one after the other, until a key leads on to another page. */
-export async function releaseKeys(): Promise<void> {
-  isHolding = false
-  if (isGiving) return
+/** It is there, with its focus set: it gets what was kept, one after the other, until a key leads on to another. */
+export async function releaseKeys(arrived = 'page'): Promise<void> {
+  awaited.delete(arrived)
+  if (isGiving || awaited.size > 0) return
   isGiving = true
-  while (kept.length > 0 && !isHolding) {
+  while (kept.length > 0 && awaited.size === 0) {
     press(kept.shift()!)
     // Where it leads on, the way there begins some moments after the key.
     await new Promise((resolve) => setTimeout(resolve))
   }
   isGiving = false
-  if (!isHolding) document.removeEventListener('keydown', onKey, { capture: true })
+  if (awaited.size === 0) document.removeEventListener('keydown', onKey, { capture: true })
 }
 
 let isPressing = false
 
 /** As a key pressed now: to what has the focus, which takes a letter as typed where nobody else wants it. */
-function press(key: string) {
+function press(pressed: KeyboardEventInit) {
+  const { key = '', ctrlKey, metaKey } = pressed
   const target = document.activeElement ?? document.body
   isPressing = true
-  const isFree = target.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }))
+  const isFree = target.dispatchEvent(
+    new KeyboardEvent('keydown', { ...pressed, bubbles: true, cancelable: true }),
+  )
   isPressing = false
-  if (!isFree) return
+  if (!isFree || ctrlKey || metaKey) return
   if (key === 'Enter' && target.matches('button, a')) (target as HTMLElement).click()
   if (!(target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement)) return
   if (key.length > 1 && key !== 'Backspace') return

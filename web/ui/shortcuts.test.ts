@@ -1,10 +1,10 @@
 // @vitest-environment happy-dom
 import { mount } from '@vue/test-utils'
 import { afterEach, beforeEach, expect, it } from 'vitest'
-import { defineComponent, h, nextTick, type Component } from 'vue'
+import { defineComponent, h, nextTick, onBeforeUnmount, ref, type Component } from 'vue'
 import KeyHint from './KeyHint.vue'
 import { holdKeys, releaseKeys } from './keysOnTheWay'
-import { refusedKey, useShortcuts } from './useShortcuts'
+import { refusedKey, useDialog, useShortcuts } from './useShortcuts'
 
 /** A page with a key for laying, one for a room, and these fields. */
 const ran: string[] = []
@@ -126,4 +126,30 @@ it('goes on keeping where a kept key leads to yet another page, some moments lat
   press('?', document.body)
   await releaseKeys()
   expect(ran).toEqual(['n', 'y', '1', '?'])
+})
+
+it('keeps what asks for the palette on the way to a page, and what is typed behind it until the palette has the focus', async () => {
+  const Palette: Component = {
+    setup() {
+      const open = ref(false)
+      const arrive = useDialog(open)
+      const ask = (event: KeyboardEvent) => void (event.ctrlKey && event.key === 'k' && (open.value = true))
+      document.addEventListener('keydown', ask)
+      onBeforeUnmount(() => document.removeEventListener('keydown', ask))
+      return () => [h('input', { id: 'in-palette' }), h('button', { onClick: arrive })]
+    },
+  }
+  shown = page(Palette)
+  holdKeys()
+  document.body.dispatchEvent(
+    new KeyboardEvent('keydown', { key: 'k', ctrlKey: true, bubbles: true, cancelable: true }),
+  )
+  for (const key of ['M', 'a']) press(key)
+  // The page is there; the palette is asked for, and still to come.
+  await releaseKeys()
+  press('x')
+  const input = focus('#in-palette')
+  shown.find('button').element.click()
+  await releaseKeys('nothing')
+  await expect.poll(() => input.value).toBe('Max')
 })

@@ -1,4 +1,5 @@
-import { onBeforeUnmount, onMounted, readonly, shallowRef, watch, type Ref } from 'vue'
+import { onBeforeUnmount, onMounted, readonly, shallowRef, useId, watch, type Ref } from 'vue'
+import { holdKeys, releaseKeys } from './keysOnTheWay'
 import { isField, isFor, takesOf } from './typing'
 
 export interface Shortcut {
@@ -74,17 +75,30 @@ function refuse(field: HTMLElement, key: string): boolean {
 
 const openDialogs = new Set<Ref<boolean>>()
 
-/** Keeps a page's keys quiet while a dialog is open; they work again at once when it closes, not after its fade. */
-export function useDialog(isOpen: Ref<boolean>): void {
+/**
+ * Keeps a page's keys quiet while a dialog is open; they work again at once when it closes, not after its fade. What is typed
+ * from the moment it was asked for until `arrive` says that it has the focus waits for it.
+ *
+ * @returns to be called when the dialog has the focus
+ */
+export function useDialog(isOpen: Ref<boolean>): () => void {
+  const coming = `dialog ${useId()}`
+  const arrive = () => void releaseKeys(coming)
   watch(
     isOpen,
     (open) => {
       if (open) openDialogs.add(isOpen)
+      if (open) holdKeys(coming)
       // What had the focus inside would go on taking keys while the dialog fades.
       else if (openDialogs.delete(isOpen) && document.activeElement instanceof HTMLElement)
         document.activeElement.blur()
+      if (!open) arrive()
     },
-    { immediate: true },
+    { immediate: true, flush: 'sync' },
   )
-  onBeforeUnmount(() => openDialogs.delete(isOpen))
+  onBeforeUnmount(() => {
+    openDialogs.delete(isOpen)
+    arrive()
+  })
+  return arrive
 }

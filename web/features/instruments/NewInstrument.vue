@@ -44,6 +44,7 @@ const label = ref('')
 const family = ref<FamilyId>('violin')
 const sizeId = ref('4/4')
 const fault = ref<string>()
+watch(open, () => (label.value = ''))
 watch(family, () => (sizeId.value = familyOf(family.value).sizes[0]?.id ?? ''))
 
 async function save() {
@@ -53,7 +54,6 @@ async function save() {
     const made = await outbox.send('instruments.create', { body }, { what: `the instrument ${body.label}` })
     studio.takeInstrument(made)
     notices.say(`${made.label} is in the cupboard.`)
-    label.value = ''
     open.value = false
   } catch (error) {
     if (!(error instanceof ApiProblem) || error.code !== 'invalid_request') throw error
@@ -77,5 +77,6 @@ async function save() {
 .acts {
   display: flex;
   justify-content: end;
+  gap: 8px;
 }
 </style>

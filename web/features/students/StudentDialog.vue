@@ -1,12 +1,7 @@
 <template>
-  <ElDialog
-    v-model="isOpen"
-    :title="student ? 'Change the file' : 'New student'"
-    width="min(560px, 94vw)"
-    append-to-body
-    @opened="beginWithName"
-  >
-    <form id="student-form" @submit.prevent="form.save()">
+  <QuickDialog v-model="isOpen" :label="title">
+    <form @submit.prevent="form.save()">
+      <h2>{{ title }}</h2>
       <div v-if="form.theirs.value" class="conflict" role="alert">
         <p>
           <strong>Somebody changed this file meanwhile.</strong> It now says “{{ form.theirs.value.name }}”.
@@ -19,8 +14,8 @@
         <template #default="{ id, invalid }">
           <ElInput
             :id="id"
-            ref="nameField"
             v-model="fields.name"
+            autofocus
             :aria-invalid="invalid"
             autocomplete="off"
             dir="auto"
@@ -93,25 +88,18 @@
         </template>
       </FieldRow>
       <p v-if="form.generalFault.value" class="fault" role="alert">{{ form.generalFault.value }}</p>
+      <div class="acts">
+        <ElButton @click="isOpen = false">Cancel</ElButton>
+        <ElButton v-if="!form.theirs.value" type="primary" native-type="submit" :loading="form.busy.value">
+          {{ student ? 'Save' : 'Enrol' }}
+        </ElButton>
+      </div>
     </form>
-    <template #footer>
-      <ElButton @click="isOpen = false">Cancel</ElButton>
-      <ElButton
-        v-if="!form.theirs.value"
-        type="primary"
-        native-type="submit"
-        form="student-form"
-        :loading="form.busy.value"
-      >
-        {{ student ? 'Save' : 'Enrol' }}
-      </ElButton>
-    </template>
-  </ElDialog>
+  </QuickDialog>
 </template>
 
 <script setup lang="ts">
-import type { InputInstance } from 'element-plus'
-import { computed, ref, watch } from 'vue'
+import { computed, watch } from 'vue'
 import { FAMILY_IDS } from '#core'
 import type { Student } from '#contracts'
 import { ApiProblem, call } from '../../api/client'
@@ -120,8 +108,8 @@ import { useSettings } from '../../stores/settings'
 import { FAMILY_NAMES, WEEKDAYS } from '../../words/trade'
 import { countsSentence } from '../../words/verdict'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
-import { useDialog } from '../../ui/useShortcuts'
 import FieldRow from '../../ui/FieldRow.vue'
+import QuickDialog from '../../ui/QuickDialog.vue'
 import { AS_USUAL, useStudentForm } from './useStudentForm'
 
 /** From memory: a beginner within about 20 cents, a trained player within 10, ears notice from about 5. */
@@ -129,8 +117,8 @@ const FAMILIES = FAMILY_IDS.map((id) => ({ value: id, label: FAMILY_NAMES[id] })
 const DAYS = [{ value: -1, label: 'No fixed day' }, ...WEEKDAYS.map((label, value) => ({ value, label }))]
 
 const isOpen = defineModel<boolean>({ required: true })
-useDialog(isOpen)
 const props = defineProps<{ student: Student | undefined }>()
+const title = computed(() => (props.student ? 'Change the file' : 'New student'))
 const emit = defineEmits<{ saved: [student: Student] }>()
 
 const form = useStudentForm((student) => {
@@ -153,11 +141,6 @@ const counted = computed(() => {
   const toleranceCents = typeof within === 'number' ? within : settings.settings?.tolerances[within]
   return toleranceCents === undefined ? '' : countsSentence(counts.data.value ?? [], toleranceCents)
 })
-const nameField = ref<InputInstance>()
-/** The dialog opens slowly enough for somebody to be in another field already: what they type must not land in the name. */
-function beginWithName() {
-  if (!document.activeElement?.closest('#student-form')) nameField.value?.focus()
-}
 watch(isOpen, (open) => open && form.open(props.student), { immediate: true })
 </script>
 
@@ -176,6 +159,12 @@ form {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 14px;
+}
+
+.acts {
+  display: flex;
+  justify-content: end;
+  gap: 8px;
 }
 
 .conflict {
