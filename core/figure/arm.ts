@@ -1,5 +1,6 @@
 import type { FigureWord } from './words'
-import { BODY_MM, body, label, limb, line, patch, type Figure, type FigurePart } from './figure'
+import { BODY_MM, body, label, line, patch, type Figure, type FigurePart } from './figure'
+import { tube } from './hand'
 import {
   angleAt,
   arc,
@@ -32,60 +33,90 @@ export interface ArmJoints {
 }
 
 /** Where the forearm comes from when all is in line, degrees. */
-const FOREARM = { under_chin: -48, upright: -152 } as const
+const FOREARM = { under_chin: -48, upright: -28 } as const
 
 export function armJoints({ wrist: bend, drop, hold }: ArmPose, hand = 1): ArmJoints {
   const isHeld = hold === 'under_chin'
-  const knuckle = isHeld ? at(14, 2) : at(-20, -12)
+  const knuckle = isHeld ? at(14, 2) : at(20, -12)
   // What is folded lies under the neck: the palm turns towards it, and the wrist with it.
   const direction = FOREARM[hold]
-  const palm = direction + (isHeld ? bend : bend)
+  const palm = direction + (isHeld ? bend : -bend)
   const wrist = away(knuckle, palm, BODY_MM.palm * 1.05 * hand)
-  const elbow = away(wrist, direction + (isHeld ? -drop : drop), 190 * hand)
+  const elbow = away(wrist, direction - drop, 190 * hand)
   return { elbow, wrist, knuckle }
 }
 
+/**
+ * The neck from the thumb’s side, nut at the left, the violin’s held level; the cello’s upright, its player at the right. The fingers come
+ * over from behind, the thumb stands in front.
+ */
 export function armFigure(pose: ArmPose, hand = 1, notes: readonly FigurePart[] = []): Figure {
   const { elbow, wrist, knuckle } = armJoints(pose, hand)
   const isHeld = pose.hold === 'under_chin'
-  const neck = isHeld ? heldNeck() : uprightNeck()
-  const tip = isHeld ? at(-7, -17) : at(20, -34)
-  const middle = isHeld ? at(0, -40) : at(6, -58)
-  const widths = BODY_MM.fingerWidths.map((mm) => mm * hand)
-  const thumbTip = isHeld ? at(2, 12) : at(-16, -6)
   const sleeveFrom = away(wrist, heading(wrist, elbow), 120)
+  const fingers = isHeld ? heldFingers(knuckle, hand) : uprightFingers(knuckle, hand)
+  const thumbTip = isHeld ? at(8, -7) : at(-14, 2)
+  const ball = away(wrist, heading(wrist, knuckle), 30 * hand)
   return {
-    ...(isHeld ? { x: -98, y: -84, width: 300, height: 276 } : { x: -250, y: -150, width: 330, height: 304 }),
+    ...(isHeld ? { x: -98, y: -84, width: 300, height: 216 } : { x: -150, y: -130, width: 330, height: 240 }),
     parts: [
-      ...(isHeld ? [] : neck),
-      body(
-        'skin',
-        [
-          ...limb([wrist, elbow], [46 * hand, 62 * hand]),
-          capsule(knuckle, 30 * hand, wrist, 48 * hand),
-          ...limb(
-            [away(wrist, heading(wrist, knuckle), 14), between(wrist, thumbTip, 0.62), thumbTip],
-            [26 * hand, 20 * hand, 14 * hand],
-          ),
-          ...limb([knuckle, middle, tip], widths.slice(0, 3)),
-        ],
-        [],
-      ),
-      body('sleeve', limb([sleeveFrom, away(elbow, heading(wrist, elbow), 40)], [66 * hand, 76 * hand])),
-      ...(isHeld
-        ? [
-            ...neck,
-            body('skin', limb([middle, tip], widths.slice(1, 3))),
-            patch('skin', [capsule(knuckle, widths[0]! - 1.4, middle, widths[1]! - 1)]),
-          ]
-        : []),
+      body('skin', [
+        tube([knuckle, wrist], [44 * hand, 46 * hand]),
+        tube([wrist, elbow], [45 * hand, 66 * hand]),
+        ...fingers.map(({ back }) => back),
+      ]),
+      body('sleeve', [tube([sleeveFrom, away(elbow, heading(wrist, elbow), 60)], [66 * hand, 80 * hand])]),
+      ...(isHeld ? heldNeck() : uprightNeck()),
+      ...fingers.toReversed().map(({ front }) => body('skin', [front])),
+      ...fingers.map(({ seam }) => patch('skin', [seam])),
+      body('skin', [tube([ball, between(ball, thumbTip, 0.6), thumbTip], [30 * hand, 20 * hand, 15 * hand])]),
+      patch('skin', [circle(ball, 14 * hand)]),
       { kind: 'joint', at: knuckle },
-      { kind: 'joint', at: middle },
       { kind: 'joint', at: wrist },
       ...notes,
     ],
   }
 }
+
+/** A finger over the neck: what is behind it, what comes down in front, and where both meet. */
+interface OverNeck {
+  readonly back: string
+  readonly front: string
+  readonly seam: string
+}
+function overNeck([base, top, tip]: readonly [Point, Point, Point], wide: number): OverNeck {
+  return {
+    back: capsule(base, wide * 1.1, top, wide),
+    front: capsule(top, wide, tip, wide * 0.78),
+    seam: circle(top, wide / 2 - 1.2),
+  }
+}
+const heldFingers = ({ x, y }: Point, hand: number) =>
+  [0, 1, 2, 3].map((i) =>
+    overNeck(
+      [
+        at(x - 12 + i * 15 * hand, y),
+        at(x - 14 + i * 16 * hand, y - 40 * hand + i * 2),
+        at(x - 21 + i * 18 * hand, -23),
+      ],
+      (i === 3 ? 12.5 : 14.5) * hand,
+    ),
+  )
+const uprightFingers = ({ x, y }: Point, hand: number) =>
+  [0, 1, 2, 3].map((i) =>
+    overNeck(
+      [
+        at(x, y - 22 * hand + i * 17 * hand),
+        at(x - 42 * hand, y - 34 * hand + i * 21 * hand),
+        at(x - 47 - i * 1.5, y - 20 + i * 25 * hand),
+      ].map((point, k) => (k === 2 ? at(point.x + 2, point.y) : point)) as unknown as readonly [
+        Point,
+        Point,
+        Point,
+      ],
+      (i === 3 ? 15 : 18) * hand,
+    ),
+  )
 
 function heldNeck(): FigurePart[] {
   return [
@@ -101,11 +132,11 @@ function heldNeck(): FigurePart[] {
 }
 
 function uprightNeck(): FigurePart[] {
-  const lean = (points: readonly Point[]) => turned(points, at(0, 0), 14)
+  const lean = (points: readonly Point[]) => turned(points, at(0, 0), -14)
   return [
-    body('neck', [polyline(lean([at(-12, -210), at(14, -210), at(14, 180), at(-16, 180)]), true)]),
-    body('board', [polyline(lean([at(14, -130), at(23, -130), at(23, 190), at(14, 190)]), true)]),
-    line('string', lean([at(26, -140), at(27, 190)])),
+    body('neck', [polyline(lean([at(12, -210), at(-14, -210), at(-14, 180), at(16, 180)]), true)]),
+    body('board', [polyline(lean([at(-14, -130), at(-23, -130), at(-23, 190), at(-14, 190)]), true)]),
+    line('string', lean([at(-26, -140), at(-27, 190)])),
   ]
 }
 

@@ -1,9 +1,19 @@
 import type { FigureWord } from './words'
-import { capsule, circle, polyline, type Point } from './geometry'
+import { away, capsule, circle, heading, polyline, type Point } from './geometry'
 
 /** What a part of a drawing is of, and so how it is coloured. */
 export type Substance =
-  'skin' | 'far_skin' | 'sleeve' | 'wood' | 'board' | 'neck' | 'rest' | 'metal' | 'ground' | 'nail'
+  | 'skin'
+  | 'far_skin'
+  | 'sleeve'
+  | 'far_sleeve'
+  | 'wood'
+  | 'board'
+  | 'neck'
+  | 'rest'
+  | 'metal'
+  | 'ground'
+  | 'nail'
 
 export type FigurePart =
   /** One silhouette of several outlines, as a hand is of fingers and palm, with the joints in it. */
@@ -45,6 +55,33 @@ export interface Figure {
   readonly width: number
   readonly height: number
   readonly parts: readonly FigurePart[]
+  /** Of a plan, the joints of its hand, to be measured again. */
+  readonly hand?: HandInPlan
+}
+
+/** A hand on the board: base knuckles and tips of 1 to 4, the thumb’s tip, and half the board’s width there. */
+export interface HandInPlan {
+  readonly bases: readonly [Point, Point, Point, Point]
+  readonly tips: readonly [Point, Point, Point, Point]
+  readonly thumbTip: Point
+  readonly half: number
+}
+
+/** The part of a drawing within a box about a place: as close as what is looked at asks for. */
+export function closeUp(figure: Figure, { x, y }: Point, width: number, height = width * 0.72): Figure {
+  return { ...figure, x: x - width / 2, y: y - height / 2, width, height }
+}
+
+/** A line with a head at its end. */
+export function arrow(
+  of: Extract<FigurePart, { kind: 'line' }>['of'],
+  from: Point,
+  to: Point,
+  head = 4,
+): FigurePart {
+  const way = heading(from, to)
+  const [left, right] = [away(to, way + 150, head), away(to, way - 150, head)]
+  return line(of, `${polyline([from, to])}${polyline([left, to, right])}`)
 }
 
 /** A row of tapered limbs through joints; `widths` at each of them. */

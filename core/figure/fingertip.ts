@@ -1,57 +1,68 @@
 import type { FigureWord } from './words'
 import { body, label, line, spot, type Figure, type FigurePart } from './figure'
-import { at, away, capsule, circle, polyline, smooth } from './geometry'
+import { at, away, capsule, circle, polyline, smooth, turned, type Point } from './geometry'
 
-/** A fingertip on its string, seen along the finger. Full size, mm. */
+/** A fingertip on its string, seen from the nail’s side, the thumb’s side at the left. Full size, mm. */
 export interface TipPose {
-  /** Of the string from the middle of the pad: towards the thumb’s side where negative. */
+  /** Of the string from the middle of the tip: towards the thumb’s side where negative. */
   readonly groove: number
   readonly finger: 1 | 4
 }
 
+/** So many degrees a finger leans for each mm that the string lies beside its middle. */
+const LEAN_A_MM = 3.2
+/** Where the board’s surface is. */
+const BOARD_Y = 14.4
+const STRING_MM = 1.1
+
 export function tipFigure({ groove, finger }: TipPose, says: FigureWord): Figure {
   const wide = finger === 1 ? 8.4 : 7.2
-  const pad = smooth(
-    [
-      at(-wide, -3),
-      at(-wide * 0.94, 5),
-      at(-wide * 0.5, 10.4),
-      at(0, 11.6),
-      at(wide * 0.5, 10.4),
-      at(wide * 0.94, 5),
-      at(wide, -3),
-      at(wide * 0.86, -17),
-      at(0, -21),
-      at(-wide * 0.86, -17),
-    ],
-    true,
-  )
-  const x = groove
-  const y = 11.4 - Math.abs(groove / wide) ** 2 * 4
+  const on = at(groove, BOARD_Y - 2 * STRING_MM)
+  const lean = -groove * LEAN_A_MM
+  // Drawn upright with its end at the string, and leaned over it.
+  const end = on.y - 0.4 + (groove / wide) ** 2 * 4
+  const leaned = (points: readonly Point[]) => turned(points, on, lean)
+  const tip = (x: number, y: number) => at(x * wide, end + y)
+  const outline = [
+    tip(-0.98, -14),
+    tip(-0.97, -6.4),
+    tip(-0.58, -1.2),
+    tip(0, 0),
+    tip(0.58, -1.2),
+    tip(0.97, -6.4),
+    tip(0.98, -14),
+    tip(0.92, -27),
+    tip(1.02, -40),
+    tip(-1.02, -40),
+    tip(-0.92, -27),
+  ]
+  // The nail’s free edge is next to the string; the pad is behind it.
+  const nail = [
+    tip(-0.6, -3),
+    tip(0, -1.4),
+    tip(0.6, -3),
+    tip(0.68, -9),
+    tip(0.5, -15.4),
+    tip(0, -16.6),
+    tip(-0.5, -15.4),
+    tip(-0.68, -9),
+  ]
+  const fold = (y: number) => line('detail', smooth(leaned([tip(-0.4, y), tip(0, y + 0.8), tip(0.4, y)])))
   return {
-    x: -24,
-    y: -27,
-    width: 48,
-    height: 48,
+    x: -26,
+    y: -21,
+    width: 52,
+    height: 42,
     parts: [
-      body('board', [polyline([at(-24, 14.4), at(24, 14.4), at(24, 24), at(-24, 24)], true)]),
-      body('skin', [pad]),
-      body('nail', [
-        smooth(
-          [
-            at(-wide * 0.62, -8),
-            at(-wide * 0.7, -16),
-            at(0, -20),
-            at(wide * 0.7, -16),
-            at(wide * 0.62, -8),
-            at(0, -5.6),
-          ],
-          true,
-        ),
-      ]),
-      line('compare', [at(0, -4), at(0, 13)]),
-      body('metal', [circle(at(x, y + 1.1), 1.1)]),
-      spot(at(x, y), 3.4),
+      body('skin', [smooth(leaned(outline), true)]),
+      body('nail', [smooth(leaned(nail), true)]),
+      line('detail', smooth(leaned([tip(-0.3, -14.2), tip(0, -13), tip(0.3, -14.2)]))),
+      fold(-25.6),
+      fold(-27.6),
+      body('board', [polyline([at(-26, BOARD_Y), at(26, BOARD_Y), at(26, 21), at(-26, 21)], true)]),
+      line('compare', leaned([tip(0, -1), tip(0, -22)])),
+      body('metal', [circle(at(on.x, BOARD_Y - STRING_MM), STRING_MM)]),
+      spot(at(on.x, on.y), 3.6),
       label(says),
     ],
   }
@@ -82,33 +93,6 @@ export function nailFigure(nailMm: number, says: FigureWord): Figure {
     label(says),
   ]
   return { x: -30, y: -44, width: 66, height: 60, parts }
-}
-
-/** Open strings that stand still, and one that has slipped. */
-export function stringsFigure(slipped: number | undefined, says: FigureWord): Figure {
-  const strings = [0, 1, 2, 3].map((i) => {
-    const y = -30 + i * 20
-    const isOff = i === slipped
-    const points = Array.from({ length: 41 }, (_, k) => {
-      const share = k / 40
-      const wave = isOff ? Math.sin(share * Math.PI * 9) * 5.5 : Math.sin(share * Math.PI) * 1.6
-      return at(-90 + 180 * share, y + wave)
-    })
-    return line(isOff ? 'mark' : 'string', smooth(points))
-  })
-  return {
-    x: -116,
-    y: -66,
-    width: 232,
-    height: 132,
-    parts: [
-      body('neck', [polyline([at(-104, -44), at(-90, -44), at(-90, 44), at(-104, 44)], true)]),
-      body('wood', [polyline([at(90, -44), at(100, -44), at(100, 44), at(90, 44)], true)]),
-      ...strings,
-      ...(slipped === undefined ? [] : [spot(at(-97, -30 + slipped * 20), 10)]),
-      label(says),
-    ],
-  }
 }
 
 /** A bass’s board end with a plucking hand. */

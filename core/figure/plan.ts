@@ -1,14 +1,28 @@
 import type { FigureWord } from './words'
 import { frameWidths, type PlanFamily } from './plan-frames'
-import { BODY_MM, body, label, limb, line, patch, spot, type Figure, type FigurePart } from './figure'
-import { arc, at, away, between, capsule, circle, distance, heading, polyline, type Point } from './geometry'
+import {
+  body,
+  joint,
+  label,
+  line,
+  patch,
+  spot,
+  type Figure,
+  type FigurePart,
+  type HandInPlan,
+} from './figure'
+import { arc, at, away, between, circle, heading, polyline, smooth, type Point } from './geometry'
+import { fingerFromAbove, FINGERS, FINGER_WIDTHS, tube, type FingerNo } from './hand'
 
-/** What one finger does, seen from above: on its place, waiting over it, at rest, curled up, or flying. */
-export type FingerState = 'down' | 'hovers' | 'rests' | 'curls' | 'flies'
+/** What one finger does, seen from above: on its place, waiting over it, at rest, or curled up. */
+export type FingerState = 'down' | 'hovers' | 'rests' | 'curls'
 
-/** The board from above with the hand at it, the nut at the left. Full size, mm. */
+/**
+ * The board from above with the hand at it, the nut at the left and the thinnest string on top: the left hand comes over from the
+ * thin string’s side, its thumb is beyond the thick one. Full size, mm.
+ */
 export interface PlanPose {
-  readonly fingers: Readonly<Partial<Record<1 | 2 | 3 | 4, FingerState>>>
+  readonly fingers: Readonly<Partial<Record<FingerNo, FingerState>>>
   /** String that is stopped, 0 nearest to the thumb’s side of the neck. */
   readonly string: number
   /** Of the thumb in front of the first finger, towards the bridge; behind it where negative. */
@@ -22,7 +36,7 @@ export interface PlanPose {
   /** From the board’s edge to the row of knuckles. */
   readonly awayMm: number
   /** Places moved from where the frame has them. */
-  readonly shift: Readonly<Partial<Record<1 | 2 | 3 | 4, number>>>
+  readonly shift: Readonly<Partial<Record<FingerNo, number>>>
   /** A dotted ghost of the fingers where they belong. */
   readonly ghost: boolean
   /** Whole hand along the string, the thumb left where it was. */
@@ -33,7 +47,7 @@ export const PLAN: PlanPose = {
   fingers: { 1: 'down', 2: 'down', 3: 'down', 4: 'down' },
   string: 2,
   thumbMm: 0,
-  thumbOutMm: 7,
+  thumbOutMm: 12,
   turn: 4,
   knuckleMm: 20,
   awayMm: 30,
@@ -42,11 +56,10 @@ export const PLAN: PlanPose = {
   handMm: 0,
 }
 
-export interface PlanJoints {
-  readonly places: Readonly<Record<1 | 2 | 3 | 4, number>>
-  readonly bases: readonly [Point, Point, Point, Point]
-  readonly tips: readonly [Point, Point, Point, Point]
-  readonly thumbTip: Point
+type Four = HandInPlan['bases']
+
+export interface PlanJoints extends HandInPlan {
+  readonly places: Readonly<Record<FingerNo, number>>
   /** Direction of the row of knuckles, from the first to the fourth, degrees. */
   readonly row: number
 }
@@ -57,41 +70,45 @@ interface BoardPlan {
   readonly length: number
 }
 const BOARDS: Record<PlanFamily, BoardPlan> = {
-  upper: { halfAtNut: 12, halfAtEnd: 16.5, length: 178 },
-  cello: { halfAtNut: 16, halfAtEnd: 22, length: 268 },
-  bass: { halfAtNut: 22, halfAtEnd: 29, length: 300 },
+  upper: { halfAtNut: 12, halfAtEnd: 15.5, length: 152 },
+  cello: { halfAtNut: 16, halfAtEnd: 21, length: 244 },
+  bass: { halfAtNut: 22, halfAtEnd: 28, length: 270 },
 }
-
-const FINGERS = [1, 2, 3, 4] as const
+/** How large a hand is drawn on its board. */
+const SIZES: Record<PlanFamily, number> = { upper: 1, cello: 1.28, bass: 1.28 }
+/** The knuckles of 2 and 3 stand a little further out than those of 1 and 4. */
+const ARCH_MM = [0, 4, 3, 0] as const
 
 export function planJoints(pose: PlanPose, family: PlanFamily = 'upper', hand = 1): PlanJoints {
   const places = frameWidths(family)
   const board = BOARDS[family]
   const half = board.halfAtNut + (board.halfAtEnd - board.halfAtNut) * 0.4
-  const y = half * (-0.72 + (1.44 * pose.string) / 3)
-  const placed = (f: 1 | 2 | 3 | 4) => places[f] + (pose.shift[f] ?? 0) + pose.handMm
+  const y = half * (0.72 - (1.44 * pose.string) / 3)
+  const placed = (f: FingerNo) => places[f] + (pose.shift[f] ?? 0) + pose.handMm
   const middle = (placed(1) + placed(4)) / 2
   const spread = Math.min(pose.knuckleMm * hand, ((placed(4) - placed(1)) / 3) * 1.15)
-  const start = at(middle - spread * 1.5 + (family === 'upper' ? 4 : 0), half + pose.awayMm)
-  const bases = FINGERS.map((_, i) => away(start, -pose.turn, spread * i)) as unknown as PlanJoints['bases']
+  const start = at(middle - spread * 1.5 + (family === 'upper' ? 4 : 0), -half - pose.awayMm)
+  const bases = FINGERS.map((_, i) => {
+    const { x, y: across } = away(start, pose.turn, spread * i)
+    return at(x, across - ARCH_MM[i]! * hand)
+  }) as unknown as Four
   const tips = FINGERS.map((f, i) =>
     tipOf(pose.fingers[f] ?? 'down', at(placed(f), y), bases[i]!),
-  ) as unknown as PlanJoints['tips']
-  const thumbTip = at(places[1] + pose.thumbMm, -half - pose.thumbOutMm)
-  return { places, bases, tips, thumbTip, row: heading(bases[0], bases[3]) }
+  ) as unknown as Four
+  const thumbTip = at(places[1] + pose.thumbMm, half + pose.thumbOutMm)
+  return { places, bases, tips, thumbTip, row: heading(bases[0], bases[3]), half }
 }
 
 function tipOf(state: FingerState, place: Point, base: Point): Point {
   switch (state) {
     case 'down':
-    case 'hovers':
       return place
+    case 'hovers':
+      return between(place, base, 0.14)
     case 'rests':
-      return at(between(place, base, 0.35).x, place.y + 12)
+      return at(between(place, base, 0.35).x, between(place, base, 0.42).y)
     case 'curls':
-      return at(base.x - 6, base.y - 17)
-    case 'flies':
-      return at(place.x + 16, place.y - 34)
+      return at(base.x - 4, base.y + 13)
   }
 }
 
@@ -101,108 +118,183 @@ export function planFigure(
   hand = 1,
   notes: readonly FigurePart[] = [],
 ): Figure {
-  const board = BOARDS[family]
   const joints = planJoints(pose, family, hand)
-  const { bases, tips, thumbTip } = joints
-  const size = (family === 'upper' ? 1 : 1.28) * hand
-  const widths = [18.5 * size, 16 * size, 13 * size]
-  const wrist = at((bases[0].x + bases[3].x) / 2 - 6, bases[0].y + BODY_MM.palm * size)
+  const { bases, tips, half, thumbTip } = joints
+  // A hand further up takes the picture with it.
+  const shown = BOARDS[family].length + 12
+  const right = Math.max(BOARDS[family].length, tips[3].x + 56)
+  const board = longer(BOARDS[family], right)
+  const size = SIZES[family] * hand
   const fingers = FINGERS.filter((f) => pose.fingers[f] !== undefined || family !== 'bass')
-  const outline = (f: 1 | 2 | 3 | 4) =>
-    limb([bases[f - 1]!, bent(bases[f - 1]!, tips[f - 1]!), tips[f - 1]!], widths)
-  const lifted = fingers.filter((f) => pose.fingers[f] === 'hovers' || pose.fingers[f] === 'flies')
-  const isHidden = pose.thumbOutMm <= 0
-  const thumbRoot = at(bases[0].x + 2, bases[0].y + 34 * size)
-  const thumb = limb(
-    [thumbRoot, between(thumbRoot, thumbTip, 0.55), thumbTip],
-    [27 * size, 20 * size, 14 * size],
+  const waiting = fingers.filter((f) => pose.fingers[f] === 'hovers')
+  const y = half * (0.72 - (1.44 * pose.string) / 3)
+  const thumb = thumbOf(joints, family, size)
+  const isUpper = family === 'upper'
+  const top = Math.min(
+    isUpper ? -half - 58 : -half - 128,
+    ...bases.map(({ y: knuckle }) => knuckle - 20 * size),
   )
+  const bottom = isUpper ? half + 40 : half + 42
   return {
-    x: -16,
-    y: -board.halfAtEnd - 44,
-    width: board.length + 22,
-    height: (board.length + 22) * 0.92,
+    x: right - shown,
+    y: top,
+    width: shown,
+    height: bottom - top,
+    hand: joints,
     parts: [
-      ...(isHidden ? [] : [body('skin', thumb)]),
+      ...(isUpper ? forearmBelow(bases, half, size) : []),
+      body('skin', [thumb]),
+      ...(isUpper ? [body('nail', thumbNail(thumbTip, size))] : []),
+      ...(isUpper ? standingHand(bases, half, size) : []),
       body('board', [boardShape(board)]),
-      body('neck', [
-        polyline(
-          [
-            at(-7, -board.halfAtNut - 0.6),
-            at(0, -board.halfAtNut - 0.6),
-            at(0, board.halfAtNut + 0.6),
-            at(-7, board.halfAtNut + 0.6),
-          ],
-          true,
-        ),
-      ]),
+      body('neck', [nut(board)]),
       ...strings(board),
-      ...(pose.ghost
-        ? FINGERS.map((f) => line('compare', circle(at(joints.places[f], tips[f - 1]!.y), 6)))
-        : []),
-      body('skin', [...palm(bases, wrist, size), ...fingers.flatMap(outline)], []),
-      ...fingers.map((f) => nailMark(bent(bases[f - 1]!, tips[f - 1]!), tips[f - 1]!, size)),
-      ...lifted.map((f) => line('motion', arc(tips[f - 1]!, 11 * size, 40, 140))),
-      ...(isHidden
-        ? [line('compare', capsule(between(thumbRoot, thumbTip, 0.4), 19 * size, thumbTip, 15 * size))]
-        : []),
-      patch('skin', []),
-      ...bases
-        .filter((_, i) => fingers.includes((i + 1) as 1))
-        .map((base): FigurePart => ({ kind: 'joint', at: base })),
+      ...(pose.ghost ? FINGERS.map((f) => line('motion', circle(at(joints.places[f], y), 6))) : []),
+      ...(isUpper ? [] : levelHand(bases, size)),
+      ...waiting.map((f) => line('motion', circle(at(joints.places[f] + pose.handMm, y), 4.5))),
+      ...fingers.flatMap((f) => fingerFromAbove(bases[f - 1]!, tips[f - 1]!, f, size)),
+      // The fingers grow out of the hand: no line between them.
+      ...fingers.map((f) =>
+        patch('skin', [circle(bases[f - 1]!, (18.5 * size * FINGER_WIDTHS[f]) / 2 + (isUpper ? 0.2 : 0.6))]),
+      ),
+      ...(pose.thumbOutMm <= 0 ? [line('compare', thumb)] : []),
+      ...fingers.map((f) => joint(bases[f - 1]!)),
       ...notes,
     ],
   }
 }
 
-/** A finger seen from above bends a little to the outside of its way. */
-function bent(base: Point, tip: Point): Point {
-  return away(between(base, tip, 0.52), heading(base, tip) - 90, Math.min(4, distance(base, tip) * 0.06))
+/** From its root under the hand to its tip: beyond the thick string of a violin, behind the neck of a cello or a bass. */
+function thumbOf({ bases, thumbTip, half }: PlanJoints, family: PlanFamily, size: number): string {
+  if (family === 'upper') {
+    const root = at(thumbTip.x + 12 * size, -half)
+    return tube([root, at(thumbTip.x + 5 * size, half * 0.4), thumbTip], [22 * size, 18 * size, 14 * size])
+  }
+  const root = at(bases[0].x + 8 * size, bases[0].y - 20 * size)
+  const out = at((root.x + thumbTip.x) / 2 - 9 * size, -half - 8 * size)
+  return tube([root, out, thumbTip], [26 * size, 20 * size, 15 * size])
 }
 
-function nailMark(middle: Point, tip: Point, size: number): FigurePart {
-  const centre = away(tip, heading(tip, middle), 1.5 * size)
-  const along = heading(middle, tip)
-  return line('detail', arc(centre, 4.4 * size, along - 75, along + 75))
+/** The thumb’s nail looks back along the neck. */
+function thumbNail(tip: Point, size: number): string[] {
+  const on = (x: number, y: number) => at(tip.x + x * size, tip.y + y * size)
+  return [smooth([on(-6.6, -4), on(-4.2, -4.6), on(-2.6, 0), on(-3.4, 5), on(-6.2, 3)], true)]
 }
 
-function palm(bases: PlanJoints['bases'], wrist: Point, size: number): string[] {
+/** Violin and viola: the hand stands beside the neck, its back turned away; what is seen is the crest of its knuckles. */
+function standingHand(bases: Four, half: number, size: number): FigurePart[] {
+  const [one, two, three, four] = bases
+  const edge = -half + 4
   return [
-    ...bases.slice(1).map((base, i) => capsule(bases[i]!, 19 * size, base, 19 * size)),
-    polyline(
-      [
-        at(bases[0].x - 9 * size, bases[0].y),
-        at(bases[3].x + 9 * size, bases[3].y),
-        at(wrist.x + 27 * size, wrist.y),
-        at(wrist.x - 27 * size, wrist.y),
-      ],
-      true,
-    ),
-    capsule(wrist, 54 * size, at(wrist.x - 4, wrist.y + 90), 58 * size),
+    body('skin', [
+      smooth(
+        [
+          at(one.x - 7 * size, edge),
+          at(one.x - 12 * size, one.y + 8 * size),
+          at(one.x - 9.5 * size, one.y - 8 * size),
+          at(two.x - 2, two.y - 12 * size),
+          at(three.x + 2, three.y - 12 * size),
+          at(four.x + 8 * size, four.y - 8 * size),
+          at(four.x + 10.5 * size, four.y + 6 * size),
+          at(four.x + 4 * size, edge),
+        ],
+        true,
+      ),
+    ]),
+    // Between the fingers one looks down into the palm.
+    patch('far_skin', [
+      smooth(
+        [
+          at(one.x, edge),
+          at(one.x, one.y + 8 * size),
+          at(two.x, two.y + 7 * size),
+          at(three.x, three.y + 7 * size),
+          at(four.x, four.y + 8 * size),
+          at(four.x, edge),
+        ],
+        true,
+      ),
+    ]),
   ]
+}
+
+/** Violin and viola: wrist and forearm leave under the neck, towards the player. */
+function forearmBelow(bases: Four, half: number, size: number): FigurePart[] {
+  const x = (bases[0].x + bases[3].x) / 2
+  const wrist = at(x + 12, half + 14)
+  const end = at(x + 74, half + 110)
+  const cuff = between(wrist, end, 0.3)
+  return [
+    body('far_skin', [tube([at(x, -half), wrist, end], [58 * size, 42 * size, 56 * size])]),
+    body('sleeve', [tube([cuff, end], [54 * size, 66 * size])]),
+  ]
+}
+
+/** Cello and bass: back of the hand, wrist and forearm, level with the board. */
+function levelHand(bases: Four, size: number): FigurePart[] {
+  const [one, two, three, four] = bases
+  const wrist = at((one.x + four.x) / 2 + 16 * size, (one.y + four.y) / 2 - 72 * size)
+  const end = away(wrist, 52, 130 * size)
+  const cuff = away(wrist, 52, 26 * size)
+  const [left, right] = [away(wrist, 142, 23 * size), away(wrist, -38, 23 * size)]
+  return [
+    body('skin', [
+      tube([wrist, end], [46 * size, 60 * size]),
+      smooth(
+        [
+          at(one.x - 2 * size, one.y + 13 * size),
+          at(one.x - 11 * size, one.y + 4 * size),
+          at(one.x - 11 * size, one.y - 12 * size),
+          left,
+          away(wrist, 52, 12 * size),
+          right,
+          at(four.x + 12 * size, four.y - 16 * size),
+          at(four.x + 9.5 * size, four.y + 4 * size),
+          at(four.x + 2 * size, four.y + 12 * size),
+          at((two.x + three.x) / 2, two.y + 14 * size),
+        ],
+        true,
+      ),
+    ]),
+    // Tendons from the wrist to the knuckles.
+    ...bases.map((base) =>
+      line('detail', [between(base, wrist, 0.2), between(base, at(wrist.x, wrist.y), 0.55)]),
+    ),
+    body('sleeve', [tube([cuff, end], [58 * size, 72 * size])]),
+  ]
+}
+
+/** The same board as far as another place on it. */
+function longer({ halfAtNut, halfAtEnd, length }: BoardPlan, mm: number): BoardPlan {
+  return { halfAtNut, halfAtEnd: halfAtNut + ((halfAtEnd - halfAtNut) * mm) / length, length: mm }
 }
 
 function boardShape({ halfAtNut, halfAtEnd, length }: BoardPlan): string {
   return polyline([at(0, -halfAtNut), at(length, -halfAtEnd), at(length, halfAtEnd), at(0, halfAtNut)], true)
 }
 
+function nut({ halfAtNut }: BoardPlan): string {
+  const half = halfAtNut + 0.6
+  return polyline([at(-7, -half), at(0, -half), at(0, half), at(-7, half)], true)
+}
+
 function strings({ halfAtNut, halfAtEnd, length }: BoardPlan): FigurePart[] {
   return [0, 1, 2, 3].map((i) => {
-    const share = -0.72 + (1.44 * i) / 3
+    const share = 0.72 - (1.44 * i) / 3
     return line('string', [at(-7, halfAtNut * share), at(length, halfAtEnd * share)])
   })
 }
 
 /** Lines across the board at the thumb and at the first finger, and how far apart they are. */
 export function thumbNote(pose: PlanPose, family: PlanFamily, says: FigureWord): FigurePart[] {
-  const { tips, thumbTip } = planJoints(pose, family)
+  const { tips, thumbTip, half } = planJoints(pose, family)
   const first = tips[0].x
-  const top = -BOARDS[family].halfAtEnd - 24
+  const bottom = half + 32
   return [
-    line('compare', [at(first, top + 4), at(first, 40)]),
-    line('compare', [at(thumbTip.x, top + 4), at(thumbTip.x, 10)]),
+    line('compare', [at(first, -half), at(first, bottom)]),
+    line('compare', [at(thumbTip.x, half), at(thumbTip.x, bottom)]),
     ...(Math.abs(thumbTip.x - first) > 4
-      ? [line('mark', [at(first, top + 8), at(thumbTip.x, top + 8)])]
+      ? [line('mark', [at(first, bottom - 3), at(thumbTip.x, bottom - 3)])]
       : []),
     label(says, {
       value: Math.abs(thumbTip.x - first),
@@ -215,7 +307,7 @@ export function thumbNote(pose: PlanPose, family: PlanFamily, says: FigureWord):
 export function fingerNote(
   pose: PlanPose,
   family: PlanFamily,
-  fingers: readonly (1 | 2 | 3 | 4)[],
+  fingers: readonly FingerNo[],
   says: FigureWord,
   hand = 1,
 ): FigurePart[] {
@@ -223,15 +315,26 @@ export function fingerNote(
   return [...fingers.map((f) => spot(tips[f - 1]!, 10)), label(says)]
 }
 
+/** The first finger slides freely beside the neck, or is jammed between it and its own base. */
+export function slideNote(pose: PlanPose, isFree: boolean, says: FigureWord, hand = 1): FigurePart[] {
+  const { tips, bases, half } = planJoints(pose, 'upper', hand)
+  if (!isFree) return [spot(at(bases[0].x, -half - 4), 9), label(says)]
+  const y = tips[0].y + 13
+  const head = (x: number, way: number) => `M${x - way * 4} ${y - 3}L${x} ${y}L${x - way * 4} ${y + 3}`
+  const [from, to] = [tips[0].x - 15, tips[0].x + 15]
+  return [line('motion', `M${from} ${y}L${to} ${y}${head(from, -1)}${head(to, 1)}`), label(says)]
+}
+
 /** The row of base knuckles against the strings. */
 export function rowNote(pose: PlanPose, family: PlanFamily, says: FigureWord, hand = 1): FigurePart[] {
   const { bases, row } = planJoints(pose, family, hand)
-  const end = away(bases[3], row, 34)
+  const end = away(bases[3], row, 30)
   return [
     line('compare', [at(bases[0].x - 14, bases[0].y), at(end.x + 4, bases[0].y)]),
     line('mark', [bases[0], end]),
+    ...(Math.abs(row) > 6 ? [line('mark', arc(bases[0], 44, Math.min(0, row), Math.max(0, row)))] : []),
     label(says, {
-      value: Math.round(-row),
+      value: Math.round(row),
       unit: 'degrees',
     }),
   ]

@@ -1,22 +1,25 @@
 import type { FigureWord } from './words'
-import { BODY_MM, body, label, limb, line, spot, type Figure, type FigurePart } from './figure'
+import { arrow, body, closeUp, joint, label, line, patch, spot, type Figure, type FigurePart } from './figure'
+import { tube } from './hand'
 import {
   arc,
   at,
   away,
   between,
-  chain,
   capsule,
+  chain,
   circle,
   distance,
   heading,
   polyline,
   smooth,
-  twoBones,
   type Point,
 } from './geometry'
 
-/** A cellist or bassist with the instrument, from the side. Full size, mm and degrees. */
+/**
+ * A cellist or bassist with the instrument, from the side, facing left: the near arm is the left one, the neck is on the near side of
+ * the head. Full size, mm and degrees.
+ */
 export interface PlayerPose {
   readonly plays: 'cello' | 'bass'
   /** What shows of the endpin. */
@@ -25,7 +28,9 @@ export interface PlayerPose {
   readonly lean: number
   /** The back bent forwards. */
   readonly slump: number
-  /** The left elbow below where it carries. */
+  /** The left shoulder pushed up, mm. */
+  readonly hunch: number
+  /** How far the left elbow has dropped from where it carries to the ribs: 0 to 1. */
   readonly drop: number
   /** Height of the seat; null stands. */
   readonly seatMm: number | null
@@ -38,6 +43,7 @@ export const CELLIST: PlayerPose = {
   endpinMm: 330,
   lean: 28,
   slump: 0,
+  hunch: 0,
   drop: 0,
   seatMm: 450,
   handAway: false,
@@ -47,19 +53,27 @@ export const BASSIST: PlayerPose = {
   endpinMm: 190,
   lean: 12,
   slump: 0,
+  hunch: 0,
   drop: 0,
   seatMm: null,
   handAway: false,
 }
 
-/** Length from the endpin’s socket to the lowest peg or machine, and to the scroll’s end, with the greatest depth. From memory. */
+/** Lengths from the endpin’s socket, the greatest depth, where the endpin stands in front, where the left hand does. From memory, mm. */
 const INSTRUMENTS = {
-  cello: { body: 755, peg: 1120, scroll: 1215, depth: 118, x: 520 },
-  bass: { body: 1040, peg: 1410, scroll: 1535, depth: 205, x: 430 },
+  cello: { body: 755, bridge: 330, peg: 1120, scroll: 1215, depth: 118, x: -640, hand: 950 },
+  bass: { body: 1040, bridge: 430, peg: 1410, scroll: 1535, depth: 205, x: -395, hand: 1270 },
+} as const
+/** Where an elbow is that carries, and one that has dropped to the ribs: from the shoulder, and from the hip. */
+const ELBOWS = {
+  cello: { carries: at(-196, 92), dropped: at(-20, 262) },
+  bass: { carries: at(-150, 96), dropped: at(6, 276) },
 } as const
 
-const VIEW_OF_CELLO = { x: -360, y: -1470, width: 1180, height: 1520 }
-const VIEW_OF_BASS = { x: -420, y: -1800, width: 1300, height: 1850 }
+const VIEWS = {
+  cello: { x: -1160, y: -1450, width: 1900, height: 1490 },
+  bass: { x: -1320, y: -1800, width: 2400, height: 1850 },
+} as const
 
 export interface PlayerJoints {
   readonly hip: Point
@@ -71,6 +85,9 @@ export interface PlayerJoints {
   readonly elbow: Point
   readonly hand: Point
   readonly knee: Point
+  /** Of the far arm, with the bow. */
+  readonly bowHand: Point
+  readonly scroll: Point
 }
 
 const TORSO = 520
@@ -78,34 +95,45 @@ const NECK_TO_EAR = 165
 const THIGH = 430
 const SHIN = 450
 
+type Along = (mm: number, front?: number) => Point
+
+/** A place on the instrument: so far from the endpin’s socket, and so far in front of its middle. */
+function alongOf(pose: PlayerPose, player: number, instrument: number): Along {
+  const floorPin = at(INSTRUMENTS[pose.plays].x * player, 0)
+  const up = 90 - pose.lean
+  return (mm, front = 0) =>
+    away(away(floorPin, up, pose.endpinMm + mm * instrument), up + 90, front * instrument)
+}
+
 export function playerJoints(pose: PlayerPose, player = 1, instrument = 1): PlayerJoints {
   const made = INSTRUMENTS[pose.plays]
-  const hipHeight = pose.seatMm === null ? (THIGH + SHIN) * player : pose.seatMm + 70
-  const hip = at(0, -hipHeight)
-  const [, shoulder, ear] = chain(hip, 90 - pose.slump, [
+  const isSeated = pose.seatMm !== null
+  const along = alongOf(pose, player, instrument)
+  const hip = at(0, -(isSeated ? pose.seatMm + 70 : (THIGH + SHIN) * player))
+  const [, neck, ear] = chain(hip, 90 + pose.slump, [
     { length: TORSO * player, bend: 0 },
-    { length: NECK_TO_EAR * player, bend: -2 - pose.slump * 0.5 },
+    { length: NECK_TO_EAR * player, bend: pose.slump * 0.6 },
   ]) as [Point, Point, Point]
-  const floorPin = at(made.x * player, 0)
-  const up = 90 + pose.lean
-  const peg = away(floorPin, up, pose.endpinMm + made.peg * instrument)
-  const neck = away(
-    floorPin,
-    up,
-    pose.endpinMm + (made.peg - (pose.plays === 'cello' ? 190 : 150)) * instrument,
-  )
-  const hand = pose.handAway ? at(shoulder.x + 150, shoulder.y + 420) : away(neck, up - 90, 22)
-  const arms: readonly [number, number] = [BODY_MM.upperArm * player, (BODY_MM.forearm + 70) * player]
-  const { joint } = twoBones(shoulder, hand, arms, pose.plays === 'cello' ? 'left' : 'right')
-  const elbow = at(joint.x - pose.drop * 0.5, joint.y + pose.drop * 2.2)
-  const foot = at(hip.x + THIGH * player + (pose.seatMm === null ? -THIGH * player + 60 : 40), -36)
-  const { joint: knee } = twoBones(
+  const shoulder = at(neck.x + 6, neck.y + 22 - pose.hunch)
+  const { carries, dropped } = ELBOWS[pose.plays]
+  const bent = between(carries, dropped, pose.drop)
+  const elbow = pose.handAway
+    ? at(shoulder.x - 10, shoulder.y + 270 * player)
+    : at(shoulder.x + bent.x * player, shoulder.y + bent.y * player + pose.hunch * 0.4)
+  const hand = pose.handAway ? at(elbow.x - 120, elbow.y + 190 * player) : along(made.hand, made.depth * 0.3)
+  const knee = isSeated ? at(hip.x - THIGH * player, hip.y + 16) : at(hip.x - 34, hip.y + THIGH * player)
+  return {
     hip,
-    foot,
-    [THIGH * player, SHIN * player],
-    pose.seatMm === null ? 'left' : 'left',
-  )
-  return { hip, shoulder, ear, peg, floorPin, elbow, hand, knee }
+    shoulder,
+    ear,
+    peg: along(made.peg),
+    floorPin: at(made.x * player, 0),
+    elbow,
+    hand,
+    knee,
+    bowHand: along(made.body * 0.58, made.depth * 1.35),
+    scroll: along(made.scroll),
+  }
 }
 
 export function playerFigure(
@@ -115,147 +143,274 @@ export function playerFigure(
   notes: readonly FigurePart[] = [],
 ): Figure {
   const joints = playerJoints(pose, player, instrument)
-  const { hip, shoulder, ear, floorPin, elbow, hand, knee } = joints
-  const made = INSTRUMENTS[pose.plays]
-  const up = 90 + pose.lean
-  const isSeated = pose.seatMm !== null
-  const along = (mm: number, front = 0) =>
-    away(away(floorPin, up, pose.endpinMm + mm * instrument), up - 90, front * instrument)
-  const foot = at(isSeated ? hip.x + THIGH * player + 40 : 60, -36)
-  const head = away(ear, 60 - pose.slump, 24)
-  const neckBase = away(shoulder, 84 - pose.slump, 40)
-  const d = made.depth
-  const legs = body('sleeve', [
-    ...limb([hip, knee, foot], [190 * player, 150 * player, 96 * player]),
-    capsule(at(foot.x - 10, foot.y + 6), 60, at(foot.x + 120, foot.y + 12), 44),
-  ])
-  const cello: FigurePart[] = [
-    line('mark', [floorPin, along(0)]),
-    body('wood', [
-      smooth(
-        [
-          along(0, 6),
-          along(30, -d * 0.35),
-          along(made.body * 0.3, -d * 0.5),
-          along(made.body * 0.55, -d * 0.42),
-          along(made.body, -d * 0.3),
-          along(made.body + 6, d * 0.24),
-          along(made.body * 0.6, d * 0.62),
-          along(made.body * 0.28, d * 0.66),
-          along(40, d * 0.4),
-        ],
-        true,
-      ),
-    ]),
-    body('neck', [
-      polyline(
-        [
-          along(made.body - 20, -26),
-          along(made.peg - 40, -8),
-          along(made.peg + 20, -20),
-          along(made.scroll - 30, -16),
-          along(made.scroll - 30, 26),
-          along(made.peg - 30, 22),
-          along(made.body, 40),
-        ],
-        true,
-      ),
-      circle(along(made.scroll, 4), 38 * instrument),
-    ]),
-    body('board', [
-      polyline(
-        [
-          along(made.body * 0.7, d * 0.86),
-          along(made.peg - 34, 26),
-          along(made.peg - 34, 40),
-          along(made.body * 0.7, d),
-        ],
-        true,
-      ),
-    ]),
-    line('string', [along(made.body * 0.42, d * 1.02), along(made.peg - 30, 42)]),
-    body('metal', [
-      capsule(along(made.peg, -30), 13, along(made.peg, 34), 13),
-      capsule(along(made.peg + 55, -26), 13, along(made.peg + 55, 34), 13),
-    ]),
-  ]
-  const arm = [
-    body(
-      'sleeve',
-      limb([shoulder, elbow, between(elbow, hand, 0.55)], [104 * player, 84 * player, 66 * player]),
-    ),
-    body('skin', [
-      ...limb([between(elbow, hand, 0.5), hand], [56 * player, 44 * player]),
-      capsule(hand, 46 * player, away(hand, up + 20, 44), 30 * player),
-    ]),
-  ]
+  const along = alongOf(pose, player, instrument)
+  const isBass = pose.plays === 'bass'
+  const floor = VIEWS[pose.plays]
   return {
-    ...(pose.plays === 'cello' ? VIEW_OF_CELLO : VIEW_OF_BASS),
+    ...floor,
     parts: [
-      line('compare', [at(-400, 0), at(pose.plays === 'cello' ? 800 : 860, 0)]),
-      ...(isSeated
-        ? [
-            body('ground', [
-              polyline(
-                [
-                  at(-150, -pose.seatMm),
-                  at(150, -pose.seatMm),
-                  at(150, -pose.seatMm + 34),
-                  at(-150, -pose.seatMm + 34),
-                ],
-                true,
-              ),
-              capsule(at(-120, -pose.seatMm + 34), 26, at(-140, -14), 26),
-              capsule(at(120, -pose.seatMm + 34), 26, at(134, -14), 26),
-            ]),
-          ]
-        : []),
-      legs,
-      ...(pose.plays === 'bass' ? [] : cello),
-      body('skin', [capsule(neckBase, 96 * player, ear, 90 * player)]),
-      body('sleeve', [
-        ...limb(
-          [hip, between(hip, shoulder, 0.55), away(shoulder, -90, 20)],
-          [220 * player, 230 * player, 190 * player],
-        ),
-      ]),
-      body('skin', [
-        smooth(
-          [
-            away(head, 90, 128 * player),
-            away(head, 150, 108 * player),
-            away(head, 205, 100 * player),
-            away(head, 258, 118 * player),
-            away(head, 300, 124 * player),
-            away(head, 340, 100 * player),
-            away(head, 358, 122 * player),
-            away(head, 15, 100 * player),
-            away(head, 48, 112 * player),
-          ],
-          true,
-        ),
-      ]),
-      ...(pose.plays === 'bass' ? cello : []),
-      circleOfEar(ear),
-      ...arm,
-      { kind: 'joint', at: elbow },
-      { kind: 'joint', at: shoulder },
+      line('compare', [at(floor.x + 60, 0), at(floor.x + floor.width - 60, 0)]),
+      ...(pose.seatMm === null ? [] : chair(pose.seatMm)),
+      ...leg(joints, pose, player, 'far_skin'),
+      ...trunk(joints, pose, player),
+      ...farArm(joints, player),
+      ...instrumentOf(pose, along, joints.floorPin, instrument),
+      ...bow(joints, along, INSTRUMENTS[pose.plays]),
+      // A cello stands between the knees; a bass beside its player’s legs.
+      ...(isBass ? [] : leg(joints, pose, player, 'skin')),
+      ...nearArm(joints, pose, player),
+      joint(joints.elbow),
+      joint(joints.shoulder),
       ...notes,
     ],
   }
 }
 
-function circleOfEar(ear: Point): FigurePart {
-  return line('detail', arc(ear, 24, 60, 300))
+function chair(seatMm: number): FigurePart[] {
+  return [
+    body('ground', [
+      polyline([at(-190, -seatMm), at(160, -seatMm), at(160, -seatMm + 34), at(-190, -seatMm + 34)], true),
+      capsule(at(-160, -seatMm + 30), 26, at(-172, -12), 22),
+      capsule(at(134, -seatMm + 30), 26, at(148, -12), 22),
+    ]),
+  ]
+}
+
+function leg(
+  { hip, knee }: PlayerJoints,
+  { seatMm }: PlayerPose,
+  player: number,
+  side: 'skin' | 'far_skin',
+): FigurePart[] {
+  const back = side === 'skin' ? 0 : seatMm === null ? 70 : 24
+  const ankle = at(knee.x + (seatMm === null ? 26 : 34) + back, -54)
+  const shoe = smooth(
+    [
+      at(ankle.x + 46, -50),
+      at(ankle.x + 42, -4),
+      at(ankle.x - 150, -4),
+      at(ankle.x - 156, -26),
+      at(ankle.x - 60, -66),
+    ],
+    true,
+  )
+  return [
+    body('rest', [shoe]),
+    body('sleeve', [
+      tube(
+        [at(hip.x + back, hip.y), at(knee.x + back, knee.y), ankle],
+        [200 * player, 148 * player, 92 * player],
+      ),
+    ]),
+  ]
+}
+
+/** Back, chest, neck and head; the head looks ahead. */
+function trunk(
+  { hip, shoulder, ear }: PlayerJoints,
+  { slump, hunch }: PlayerPose,
+  player: number,
+): FigurePart[] {
+  const neck = at(shoulder.x - 6, shoulder.y - 22 + hunch)
+  const head = away(ear, 118 + slump, 26)
+  const on = (turn: number, mm: number) => away(head, turn + slump * 1.3, mm * player)
+  return [
+    body('skin', [capsule(at(neck.x, neck.y + 24), 104 * player, ear, 92 * player)]),
+    body('sleeve', [
+      tube(
+        [
+          at(hip.x, hip.y + 20),
+          between(hip, neck, 0.34),
+          between(hip, neck, 0.72),
+          at(neck.x + 2, neck.y + 34),
+        ],
+        [226, 214, 236, 150].map((mm) => mm * player),
+      ),
+    ]),
+    // The collar.
+    line('detail', arc(at(neck.x, neck.y - 6), 58 * player, 200, 340)),
+    body('skin', [
+      smooth(
+        [
+          on(90, 128),
+          on(30, 112),
+          on(-25, 100),
+          on(-78, 112),
+          on(-118, 132),
+          on(-138, 126),
+          on(-160, 100),
+          on(-178, 124),
+          on(164, 100),
+          on(132, 112),
+        ],
+        true,
+      ),
+    ]),
+    line('detail', arc(ear, 24 * player, -120, 120)),
+    line('detail', smooth([on(172, 86), on(168, 72), on(160, 62)])),
+    line('detail', smooth([on(-146, 112), on(-140, 92)])),
+  ]
+}
+
+function instrumentOf(pose: PlayerPose, along: Along, floorPin: Point, instrument: number): FigurePart[] {
+  const { body: length, bridge, peg, scroll, depth: d } = INSTRUMENTS[pose.plays]
+  const top = d * 0.5
+  return [
+    line('mark', [floorPin, along(0)]),
+    body('neck', [
+      polyline(
+        [
+          along(length - 30, top - 8),
+          along(length - 8, -d * 0.2),
+          along(length + 40, top * 0.45),
+          along(peg - 60, top * 0.5),
+          along(peg - 10, top * 0.2),
+          along(scroll - 20, -top * 0.3),
+          along(scroll - 10, top * 0.5),
+          along(peg - 30, top + 10),
+        ],
+        true,
+      ),
+      circle(along(scroll, 0), 34 * instrument),
+    ]),
+    line('detail', arc(along(scroll, 0), 16 * instrument, 0, 300)),
+    body('wood', [
+      smooth(
+        [
+          along(0, 0),
+          along(24, -d * 0.42),
+          along(length * 0.25, -d * 0.52),
+          along(length * 0.52, -d * 0.46),
+          along(length * 0.8, -d * 0.46),
+          along(length - 10, -d * 0.3),
+          along(length, 0),
+          along(length - 8, top * 0.84),
+          along(length * 0.72, top * 1.12),
+          along(length * 0.3, top * 1.16),
+          along(20, top * 0.8),
+        ],
+        true,
+      ),
+    ]),
+    // Where the ribs meet top and back.
+    line(
+      'detail',
+      smooth([along(24, top * 0.5), along(length * 0.4, top * 0.72), along(length - 16, top * 0.5)]),
+    ),
+    line(
+      'detail',
+      smooth([along(28, -d * 0.26), along(length * 0.4, -d * 0.34), along(length - 16, -d * 0.2)]),
+    ),
+    body('neck', [
+      polyline(
+        [
+          along(bridge - 12, top),
+          along(bridge - 4, d * 1.22),
+          along(bridge + 6, d * 1.22),
+          along(bridge + 14, top),
+        ],
+        true,
+      ),
+    ]),
+    body('board', [
+      polyline(
+        [
+          along(length * 0.62, d * 0.86),
+          along(length, top + 4),
+          along(peg - 34, top + 8),
+          along(peg - 34, top + 20),
+          along(length * 0.62, d),
+        ],
+        true,
+      ),
+    ]),
+    line('string', [along(46, top + 6), along(bridge, d * 1.25), along(peg - 32, top + 24)]),
+    body(
+      'metal',
+      [0, 52].map((mm) =>
+        capsule(along(peg + mm, -22), 14 * instrument, along(peg + mm, 34), 14 * instrument),
+      ),
+    ),
+  ]
+}
+
+/** The far arm goes behind the instrument to the strings, between the board’s end and the bridge. */
+function farArm({ shoulder, bowHand }: PlayerJoints, player: number): FigurePart[] {
+  const start = at(shoulder.x - 40, shoulder.y + 30)
+  const elbow = at((start.x + bowHand.x) / 2 - 10, Math.max(start.y, bowHand.y) + 20)
+  return [
+    body('far_sleeve', [
+      tube([start, elbow, between(elbow, bowHand, 0.7)], [100 * player, 84 * player, 62 * player]),
+    ]),
+    body('far_skin', [
+      tube([between(elbow, bowHand, 0.6), bowHand], [52 * player, 40 * player]),
+      capsule(bowHand, 56 * player, away(bowHand, -120, 34), 40 * player),
+    ]),
+  ]
+}
+
+/** Seen nearly from its end: the stick comes towards the eye across the strings. */
+function bow(
+  { bowHand }: PlayerJoints,
+  along: Along,
+  made: (typeof INSTRUMENTS)['cello' | 'bass'],
+): FigurePart[] {
+  const at0 = along(made.bridge + 90, made.depth * 1.24)
+  const end = at(at0.x + (at0.x - bowHand.x) * 0.5 - 30, at0.y + 70)
+  return [line('string', [bowHand, end]), line('detail', [away(bowHand, 90, 12), away(end, 90, 12)])]
+}
+
+function nearArm(
+  { shoulder, elbow, hand, scroll, floorPin }: PlayerJoints,
+  pose: PlayerPose,
+  player: number,
+): FigurePart[] {
+  const up = heading(floorPin, scroll)
+  const wrist = pose.handAway ? hand : between(elbow, hand, 0.8)
+  const tips = pose.handAway ? away(hand, -100, 60) : away(hand, up + 62, 40 * player)
+  const cuff = between(elbow, wrist, 0.62)
+  return [
+    body('sleeve', [tube([shoulder, elbow], [132 * player, 90 * player])]),
+    body('skin', [
+      tube([between(elbow, wrist, 0.4), wrist, hand], [62 * player, 46 * player, 54 * player]),
+      ...(pose.handAway
+        ? [capsule(hand, 52 * player, tips, 34 * player)]
+        : [-26, -8, 10, 28].map((mm) => {
+            const root = away(hand, up, mm * player)
+            const end = away(away(hand, up, mm * 1.7 * player), up + 80, 42 * player)
+            return capsule(root, 21 * player, end, 16 * player)
+          })),
+    ]),
+    // The forearm lies over the upper arm where the elbow hangs.
+    body('sleeve', [tube([elbow, cuff], [90 * player, 66 * player])]),
+    patch(
+      'sleeve',
+      [
+        circle(elbow, 43 * player),
+        tube([between(shoulder, elbow, 0.55), elbow], [98 * player, 82 * player]),
+      ].slice(0, pose.drop > 0.5 ? 1 : 2),
+    ),
+  ]
+}
+
+/** Head, shoulders, the left arm and the pegs. */
+export function upperBody(figure: Figure, pose: PlayerPose, player = 1): Figure {
+  const { shoulder, elbow } = playerJoints(pose, player)
+  return closeUp(figure, at((shoulder.x + elbow.x) / 2 - 40, shoulder.y - 20), 980 * player)
+}
+
+/** The head and what stands beside it. */
+export function besideHead(figure: Figure, pose: PlayerPose): Figure {
+  const { ear } = playerJoints(pose)
+  return closeUp(figure, at(ear.x - 20, ear.y + 60), 820)
 }
 
 /** The height that the lowest peg is held against, and how far it is off. */
 export function pegNote(pose: PlayerPose, says: FigureWord, player = 1, instrument = 1): FigurePart[] {
   const { ear, peg } = playerJoints(pose, player, instrument)
-  const isBass = pose.plays === 'bass'
   return [
-    line('compare', [at(ear.x - 240, ear.y), at(ear.x + (isBass ? 700 : 460), ear.y)]),
-    spot(peg, isBass ? 60 : 44),
+    line('compare', [at(ear.x - 330, ear.y), at(ear.x + 300, ear.y)]),
+    spot(peg, 44),
     label(says, {
       value: Math.round(ear.y - peg.y),
       unit: 'mm',
@@ -265,7 +420,7 @@ export function pegNote(pose: PlayerPose, says: FigureWord, player = 1, instrume
 
 export function endpinNote(pose: PlayerPose, says: FigureWord): FigurePart[] {
   const { floorPin } = playerJoints(pose)
-  const top = away(floorPin, 90 + pose.lean, pose.endpinMm)
+  const top = away(floorPin, 90 - pose.lean, pose.endpinMm)
   return [
     label(says, {
       value: Math.round(distance(floorPin, top)),
@@ -286,5 +441,17 @@ export function leanNote(pose: PlayerPose, says: FigureWord): FigurePart[] {
 
 export function elbowNote(pose: PlayerPose, says: FigureWord): FigurePart[] {
   const { elbow } = playerJoints(pose)
-  return [spot(elbow, 80), label(says)]
+  return [spot(elbow, 62), label(says)]
+}
+
+/** How high the left shoulder stands over where it hangs. */
+export function hunchNote(pose: PlayerPose, says: FigureWord): FigurePart[] {
+  const { shoulder } = playerJoints(pose)
+  const hangs = shoulder.y + pose.hunch
+  const x = shoulder.x + 150
+  return [
+    line('compare', [at(x - 110, hangs - 62), at(x + 120, hangs - 62)]),
+    ...(pose.hunch > 10 ? [arrow('mark', at(x, hangs - 62), at(x, shoulder.y - 62), 16)] : []),
+    label(says),
+  ]
 }

@@ -1,5 +1,18 @@
 import type { FigureWord } from './words'
-import { BODY_MM, body, joint, label, limb, line, patch, spot, type Figure, type FigurePart } from './figure'
+import {
+  arrow,
+  BODY_MM,
+  body,
+  joint,
+  label,
+  limb,
+  line,
+  patch,
+  spot,
+  type Figure,
+  type FigurePart,
+} from './figure'
+import { tube } from './hand'
 import {
   angleAt,
   arc,
@@ -24,7 +37,7 @@ export interface SectionPose {
   readonly fingerAngle: number
   /** Thumb’s tip above the board’s edge; below it where negative. */
   readonly thumbTipMm: number
-  /** How far the thumb’s tip leans outwards; negative is bent back and pressing. */
+  /** The thumb’s last joint, degrees: soft where it is a little bent outwards; locked where it is straight or, negative, bent back. */
   readonly thumbBend: number
   /** String that is stopped, from the player’s thumb side: 0 is nearest to the thumb. */
   readonly string: number
@@ -32,7 +45,10 @@ export interface SectionPose {
   readonly elbow: number
   /** How far the last joint has given way, degrees; 0 is rounded. */
   readonly collapse: number
-  readonly fingers: 'one' | 'two_apart' | 'two_stuck'
+  /** One finger; two, apart at their roots or squashed; the last with the third beside it, or with the third left in the air. */
+  readonly fingers: 'one' | 'two_apart' | 'two_stuck' | 'third_beside' | 'third_in_air'
+  /** The finger’s tip above its string. */
+  readonly liftMm: number
   /** Base knuckle from the board’s edge. */
   readonly reachMm: number
 }
@@ -42,11 +58,12 @@ export const SECTION: SectionPose = {
   gapMm: 13,
   fingerAngle: 62,
   thumbTipMm: -2,
-  thumbBend: 12,
+  thumbBend: 20,
   string: 1,
   elbow: 8,
   collapse: 0,
   fingers: 'one',
+  liftMm: 0,
   reachMm: 19,
 }
 
@@ -64,9 +81,9 @@ export const NECKS: Readonly<Record<'upper' | 'cello' | 'bass', NeckMeasures>> =
 }
 
 const VIEWS = {
-  upper: { x: -76, y: -76, width: 156, height: 156 },
-  cello: { x: -62, y: -72, width: 166, height: 166 },
-  bass: { x: -66, y: -74, width: 180, height: 180 },
+  upper: { x: -72, y: -68, width: 168, height: 126 },
+  cello: { x: -76, y: -70, width: 196, height: 146 },
+  bass: { x: -80, y: -72, width: 216, height: 160 },
 } as const
 
 /** What a section shows, by its joints: for drawing, and to be measured again. */
@@ -90,7 +107,7 @@ export function sectionJoints(
   const neck = NECKS[family]
   const half = neck.width / 2
   const stringX = -half + (neck.width * (pose.string + 0.7)) / (neck.strings + 0.4)
-  const tip = at(stringX, -2)
+  const tip = at(stringX + pose.liftMm * 0.3, -2 - pose.liftMm)
   const knuckle = at(half + pose.reachMm * hand, -pose.knuckleMm)
   const [proximal, middleBone, end] = BODY_MM.finger.map((mm) => mm * hand) as [number, number, number]
   // The last bone stands on the string at its angle, its joint on the side of the hand.
@@ -100,16 +117,19 @@ export function sectionJoints(
   const down = (isHeld ? -90 : -58) + pose.elbow * 0.5
   const wrist = away(knuckle, down, BODY_MM.palm * hand)
   const elbow = away(wrist, (isHeld ? -90 : -50) - pose.elbow, 120)
-  // A violin lies against the thumb’s side; behind the neck of a cello or a bass the thumb stands across.
-  const thumbTip = isHeld
-    ? at(-half - 6.5, -pose.thumbTipMm + neck.board * 0.4)
-    : at(-half * 0.25, neck.depth + 6.5 - pose.thumbTipMm)
   const inner = heading(knuckle, wrist) - 90
   const base = away(between(wrist, knuckle, 0.02), inner, (isHeld ? 11 : 18) * hand)
-  const lean = isHeld ? -102 + pose.thumbBend : -20 + pose.thumbBend
-  const joint = away(thumbTip, lean, BODY_MM.thumb[2] * hand)
-  const bones = [BODY_MM.thumb[0] * hand, BODY_MM.thumb[1] * hand] as const
-  const { joint: thumbKnuckle } = twoBones(base, joint, bones, 'left')
+  // Along the thumb to its tip: up beside a violin’s neck, across behind that of a cello or a bass; its pad is on the right of that.
+  const main = isHeld ? 90 : 180
+  const lean = pose.thumbBend * (pose.thumbBend < 0 ? 0.8 : 0.5)
+  const bone = BODY_MM.thumb[2] * hand
+  // Bent back, its joint lies on the neck and the tip stands off.
+  const off = 6.5 + Math.max(0, -Math.sin((lean * Math.PI) / 180)) * bone
+  const thumbTip = isHeld
+    ? at(-half - off, -pose.thumbTipMm + neck.board * 0.4)
+    : at(-half * 0.25, neck.depth + off - pose.thumbTipMm)
+  const joint = away(thumbTip, main - lean + 180, bone)
+  const thumbKnuckle = away(joint, main - lean + pose.thumbBend + 180, BODY_MM.thumb[1] * hand)
   return {
     knuckle,
     middle,
@@ -144,6 +164,7 @@ export function sectionFigure(
     at(web.x + 5 * hand, web.y),
     at(knuckle.x - 11 * hand, knuckle.y + 22 * hand),
   ])}L${polyline([knuckle, wrist, thumb[0], thumbKnuckle], true).slice(1)}`
+  const wide = widths[0]!
   return {
     ...VIEWS[family],
     parts: [
@@ -151,23 +172,33 @@ export function sectionFigure(
       body(
         'skin',
         [
-          ...limb([knuckle, middle], widths),
+          tube([knuckle, between(knuckle, middle, 0.5), middle], [wide + 2, wide, widths[1]!]),
           ...limb([knuckle, wrist], [24 * hand, BODY_MM.wrist * 0.9 * hand]),
           ...limb([wrist, elbow], [BODY_MM.wrist * 0.9 * hand, 58 * hand]),
-          ...limb(
-            thumb,
-            BODY_MM.thumbWidths.map((mm) => mm * hand),
+          // The thumb’s ball, and the thumb.
+          tube(
+            [
+              away(thumb[0], heading(thumb[0], wrist), 8 * hand),
+              between(thumb[0], thumbKnuckle, 0.45),
+              thumbKnuckle,
+            ],
+            [34 * hand, 33 * hand, 21 * hand],
+          ),
+          tube(
+            thumb.slice(1),
+            [21.5, 19, 13].map((mm) => mm * hand),
           ),
           webShape,
         ],
         [thumbKnuckle, thumb[2]],
       ),
+      ...thumbNail(thumb[2], thumb[3], hand),
       body('neck', [neckOutline(neck)]),
       body('board', [boardOutline(neck)]),
       ...stringDots(neck),
-      body('skin', limb([middle, last, tip], widths.slice(1))),
+      body('skin', [tube([middle, last, tip], widths.slice(1))]),
       // The finger grows out of the hand: no line between them.
-      patch('skin', limb([knuckle, middle], [widths[0]! - 1.4, widths[1]! - 0.7])),
+      patch('skin', limb([knuckle, middle], [widths[0]! - 1.4, widths[1]! - 1.6])),
       joint(knuckle),
       joint(middle),
       joint(last),
@@ -177,22 +208,40 @@ export function sectionFigure(
   }
 }
 
+/** On the back of the thumb’s last bone, which is turned away from the neck. */
+function thumbNail(last: Point, tip: Point, hand: number): FigurePart[] {
+  const along = heading(last, tip)
+  const start = away(between(last, tip, 0.45), along + 90, 6.6 * hand)
+  const end = away(tip, along + 90, 5.6 * hand)
+  return [
+    line('detail', smooth([start, away(between(start, end), along + 90, 0.8), away(end, along, 2 * hand)])),
+  ]
+}
+
+/** A second finger behind the one that is cut: squashed against it or free; or the bass’s third, by its fourth or in the air. */
 function secondFinger(pose: SectionPose, knuckle: Point, tipOfFirst: Point, hand: number): FigurePart[] {
   if (pose.fingers === 'one') return []
-  const apart = pose.fingers === 'two_apart' ? 13 : 2
+  const isThird = pose.fingers === 'third_beside' || pose.fingers === 'third_in_air'
+  const apart = pose.fingers === 'two_apart' ? 13 : isThird ? 6 : 2
   const base = at(knuckle.x + 5, knuckle.y - apart * hand)
-  const tip = at(tipOfFirst.x + 4, tipOfFirst.y)
-  const last = away(tip, pose.fingerAngle + 4, 18 * hand)
+  const isInAir = pose.fingers === 'third_in_air'
+  const tip = isInAir
+    ? at(tipOfFirst.x - 2, tipOfFirst.y - 44)
+    : at(tipOfFirst.x + (isThird ? -4 : 4), tipOfFirst.y)
+  const last = isInAir ? away(tip, -6, 18 * hand) : away(tip, pose.fingerAngle + 4, 18 * hand)
   const { joint } = twoBones(base, last, [42 * hand, 26 * hand], 'right')
   return [
     body(
       'far_skin',
-      limb(
-        [base, joint, last, tip],
-        BODY_MM.fingerWidths.map((mm) => mm * hand),
-      ),
+      [
+        tube(
+          [base, joint, last, tip],
+          BODY_MM.fingerWidths.map((mm) => mm * hand),
+        ),
+      ],
       [base],
     ),
+    ...(isInAir ? [spot(tip, 9)] : []),
   ]
 }
 
@@ -247,13 +296,48 @@ export function knuckleNote(pose: SectionPose, says: FigureWord, family: Family 
   ]
 }
 
+/** A pencil goes through the gap; where there is none, the web lies at the wood. */
 export function gapNote(pose: SectionPose, says: FigureWord, family: Family = 'upper'): FigurePart[] {
   const { depth } = NECKS[family]
+  const radius = Math.min(4.2, pose.gapMm / 2 - 0.4)
+  const middle = at(-3, depth + pose.gapMm / 2)
   return [
-    pose.gapMm >= 4
-      ? line('mark', [at(-2, depth + 0.6), at(-2, depth + pose.gapMm)])
-      : spot(at(-1, depth + 2), 8),
+    ...(radius >= 2
+      ? [body('wood', [circle(middle, radius)]), body('board', [circle(middle, radius * 0.36)])]
+      : [spot(at(-1, depth + 2), 8)]),
     label(says, { value: pose.gapMm, unit: 'mm' }),
+  ]
+}
+
+/** Thumb and first finger press towards each other, or there is air between. */
+export function pressNote(pose: SectionPose, presses: boolean, says: FigureWord): FigurePart[] {
+  const { thumb } = sectionJoints(pose)
+  const half = NECKS.upper.width / 2
+  if (!presses) return [spot(at(half + 5, 8), 6), label(says)]
+  const left = at(thumb[2].x - 12, 4)
+  const right = at(half + 30, 8)
+  return [
+    arrow('mark', at(left.x - 18, left.y), left, 6),
+    arrow('mark', at(right.x + 18, right.y), right, 6),
+    label(says),
+  ]
+}
+
+/** The thumb pushes up into the neck, or rests. */
+export function pushNote(pose: SectionPose, pushes: boolean, says: FigureWord, hand = 1): FigurePart[] {
+  const [, , , tip] = sectionJoints(pose, 'cello', hand).thumb
+  const start = at(tip.x, tip.y + 34)
+  return [pushes ? arrow('mark', start, at(tip.x, tip.y + 12), 6) : spot(tip, 5), label(says)]
+}
+
+/** How high the finger waits over its string. */
+export function liftNote(pose: SectionPose, says: FigureWord, family: Family): FigurePart[] {
+  const { tip } = sectionJoints(pose, family)
+  const x = tip.x - 14
+  return [
+    line('compare', [at(x - 22, -2), at(tip.x + 30, -2)]),
+    arrow('mark', at(x, -2), at(x, tip.y), 4),
+    label(says),
   ]
 }
 
@@ -282,7 +366,7 @@ export function tipAngleNote(pose: SectionPose, says: FigureWord, family: Family
 /** A ring round the joint that is spoken of. */
 export function sectionNote(
   pose: SectionPose,
-  part: 'knuckle' | 'last' | 'tip' | 'thumb' | 'thumbTip' | 'web' | 'elbow' | 'base',
+  part: 'knuckle' | 'last' | 'thumb',
   says: FigureWord,
   family: Family = 'upper',
   hand = 1,
@@ -291,12 +375,7 @@ export function sectionNote(
   const places: Record<typeof part, Point> = {
     knuckle: joints.knuckle,
     last: joints.last,
-    tip: joints.tip,
     thumb: joints.thumb[2],
-    thumbTip: joints.thumb[3],
-    web: at(0, NECKS[family].depth + 3),
-    elbow: joints.wrist,
-    base: at(NECKS[family].width / 2 + 4, 6),
   }
-  return [spot(places[part], part === 'elbow' ? 14 : 9), label(says)]
+  return [spot(places[part], 9), label(says)]
 }

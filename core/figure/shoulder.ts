@@ -1,12 +1,26 @@
 import type { FigureWord } from './words'
-import { BODY_MM, body, label, limb, line, spot, type Figure, type FigurePart } from './figure'
 import {
+  arrow,
+  BODY_MM,
+  body,
+  closeUp,
+  label,
+  limb,
+  line,
+  spot,
+  type Figure,
+  type FigurePart,
+} from './figure'
+import { tube } from './hand'
+import {
+  angleAt,
   arc,
   at,
   away,
   between,
   capsule,
   circle,
+  heading,
   polyline,
   smooth,
   turned,
@@ -31,8 +45,11 @@ export interface ShoulderPose {
   readonly restFarMm: number
   /** Height of the chin rest. */
   readonly chinMm: number
-  readonly hand: 'holds' | 'on_other_shoulder' | 'straight'
-  readonly aches: boolean
+  readonly hand: 'holds' | 'on_other_shoulder' | 'round_scroll'
+  /** Of the left elbow from where it hangs under the instrument: towards the player’s middle where negative, mm. */
+  readonly elbowMm: number
+  /** Of the player’s arm beside a grown one’s, where the scroll is reached round. */
+  readonly arm: number
 }
 
 export const SHOULDER: ShoulderPose = {
@@ -45,7 +62,8 @@ export const SHOULDER: ShoulderPose = {
   restNearMm: 20,
   restFarMm: 24,
   hand: 'holds',
-  aches: false,
+  elbowMm: 0,
+  arm: 1,
 }
 
 const NECK = at(0, 0)
@@ -63,9 +81,17 @@ export function shoulderJoints(pose: ShoulderPose, instrument = 1): ShoulderJoin
   const button = at(50 + pose.gapMm, -2 - pose.hunch * 0.5)
   const scroll = away(button, -pose.droop, 585 * instrument)
   const held = away(button, -pose.droop, 505 * instrument)
-  const hand = pose.hand === 'on_other_shoulder' ? at(-128, 66) : at(held.x, held.y + 24)
-  const arm: readonly [number, number] = [BODY_MM.upperArm, BODY_MM.forearm]
-  const { joint: elbow } = twoBones(shoulder, hand, arm, pose.hand === 'on_other_shoulder' ? 'left' : 'right')
+  const places = {
+    holds: at(held.x, held.y + 24),
+    on_other_shoulder: at(-128, 66),
+    // The palm lies round the scroll, the wrist below it.
+    round_scroll: at(scroll.x - 12, scroll.y + 44),
+  }
+  const hand = places[pose.hand]
+  const bones: readonly [number, number] = [BODY_MM.upperArm * pose.arm, BODY_MM.forearm * pose.arm]
+  const { joint } = twoBones(shoulder, hand, bones, pose.hand === 'on_other_shoulder' ? 'left' : 'right')
+  // What leaves the plane of the drawing looks shorter.
+  const elbow = at(joint.x + pose.elbowMm, joint.y - Math.abs(pose.elbowMm) * 0.12)
   return { button, scroll, shoulder, elbow, hand }
 }
 
@@ -78,7 +104,7 @@ export function shoulderFigure(
   const { button, shoulder, elbow, hand } = joints
   const tilt = (points: readonly Point[]) => turned(points, button, -pose.droop)
   const on = (x: number, y: number) => at(button.x + x * instrument, button.y + y * instrument)
-  const headAt = at(pose.head * 1.1, -132 + pose.head * 0.9)
+  const headAt = at(16 + pose.head * 1.1, -124 + pose.head * 0.9)
   const violin: FigurePart[] = [
     ...(pose.restMm >= 0
       ? [
@@ -136,12 +162,9 @@ export function shoulderFigure(
     line('string', tilt([on(196, -44), on(556, -5)])),
     line('detail', tilt([on(196, -44), on(196, -8)])),
   ]
-  const arm = body('sleeve', limb([shoulder, elbow, between(elbow, hand, 0.62)], [96, 78, 60]))
-  const fist = body(
-    'skin',
-    [...limb([between(elbow, hand, 0.5), hand], [50, 42]), circle(at(hand.x, hand.y - 16), 27)],
-    [],
-  )
+  const arm = body('sleeve', [tube([shoulder, elbow, between(elbow, hand, 0.62)], [100, 82, 60])])
+  const fist = body('skin', [tube([between(elbow, hand, 0.5), hand], [52, 40]), ...handAt(pose, hand)])
+  const fingers = pose.hand === 'on_other_shoulder' ? [] : [body('skin', fingersAt(pose, hand, instrument))]
   return {
     x: -220,
     y: -300,
@@ -164,21 +187,35 @@ export function shoulderFigure(
         ),
       ]),
       body('skin', [capsule(at(NECK.x, NECK.y + 36), 112, at(headAt.x * 0.6, -70), 96)]),
-      ...(pose.hand === 'on_other_shoulder' ? [] : [arm, fist]),
+      arm,
+      fist,
       ...violin,
+      ...fingers,
       body('skin', [headOutline(headAt, pose.head)]),
       ...face(headAt, pose.head),
-      ...(pose.hand === 'on_other_shoulder' ? [arm, fist] : []),
-      ...(pose.aches
-        ? [
-            spot(at(shoulder.x - 22, shoulder.y), 34),
-            spot(at(hand.x, hand.y + 14), 26),
-            spot(at(NECK.x + 44, NECK.y - 30), 24),
-          ]
-        : []),
       ...notes,
     ],
   }
+}
+
+/** The back of the hand below the neck, or below the scroll. */
+function handAt({ hand: does }: ShoulderPose, { x, y }: Point): string[] {
+  if (does === 'on_other_shoulder') return [circle(at(x, y - 16), 27)]
+  return [capsule(at(x, y), 44, at(x + (does === 'holds' ? 0 : 10), y - 26), 40)]
+}
+
+/** What of the fingers shows over the neck, or round the scroll. */
+function fingersAt({ hand: does, arm }: ShoulderPose, { x, y }: Point, instrument: number): string[] {
+  const tops = does === 'holds' ? [-15, -1, 13, 26] : [-10, 4, 18]
+  const reach = does === 'holds' ? 46 : 52 * Math.min(1, arm)
+  return tops.map((dx) =>
+    capsule(
+      at(x + dx, y - 26),
+      15 * instrument,
+      at(x + dx + (does === 'holds' ? -3 : -8), y - reach - 8),
+      12 * instrument,
+    ),
+  )
 }
 
 function headOutline(centre: Point, turn: number): string {
@@ -228,6 +265,47 @@ export function levelNote(pose: ShoulderPose, says: FigureWord): FigurePart[] {
       unit: 'degrees',
     }),
   ]
+}
+
+/** How high the left shoulder stands over the right one. */
+export function shoulderUpNote(pose: ShoulderPose, says: FigureWord): FigurePart[] {
+  const { shoulder } = shoulderJoints(pose)
+  const hangs = shoulder.y + pose.hunch - 26
+  return [
+    line('compare', [at(-190, hangs), at(250, hangs)]),
+    ...(pose.hunch > 10 ? [arrow('mark', at(216, hangs), at(216, hangs - pose.hunch), 12)] : []),
+    label(says),
+  ]
+}
+
+/** The elbow against a line that falls from the instrument’s middle. */
+export function elbowUnderNote(pose: ShoulderPose, says: FigureWord): FigurePart[] {
+  const { elbow, button } = shoulderJoints(pose)
+  return [line('compare', [at(button.x + 300, -60), at(button.x + 300, 360)]), spot(elbow, 34), label(says)]
+}
+
+/** The elbow’s own angle. */
+export function armAngleNote(pose: ShoulderPose, says: FigureWord, instrument: number): FigurePart[] {
+  const { shoulder, elbow, hand } = shoulderJoints(pose, instrument)
+  const [from, to] = [heading(elbow, shoulder), heading(elbow, hand)]
+  return [
+    line('compare', [shoulder, elbow, hand]),
+    // Above the arm, from the hand round to the shoulder.
+    line('mark', arc(elbow, 70, to, from < to ? from + 360 : from)),
+    label(says, { value: Math.round(angleAt(elbow, shoulder, hand)), unit: 'degrees' }),
+  ]
+}
+
+/** A part of the player from the front: about a place, so wide. */
+export function shoulderPart(
+  pose: Partial<ShoulderPose>,
+  place: Point,
+  width: number,
+  note: (pose: ShoulderPose) => FigurePart[],
+  instrument = 1,
+): Figure {
+  const whole: ShoulderPose = { ...SHOULDER, ...pose }
+  return closeUp(shoulderFigure(whole, instrument, note(whole)), place, width)
 }
 
 export function shoulderNote(place: Point, says: FigureWord, radius = 26): FigurePart[] {

@@ -1,12 +1,10 @@
 /** What a drawing can say; the words themselves are the page’s. */
 export type FigureWord =
-  | 'nothing_hurts'
-  | 'stop'
   | 'shoulder_hangs'
   | 'shoulder_up'
-  | 'in_tune'
-  | 'slipped'
   | 'softly_bent'
+  | 'fourth_arrives'
+  | 'fourth_short'
   | 'straight_arm'
   | 'tip_first'
   | 'nail_first'

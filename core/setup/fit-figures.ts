@@ -106,7 +106,7 @@ function drawn(family: FamilyId, fit: BodyFitValues): FitFigure[] {
         thumb,
         'upper',
         1,
-        tagged({ x: thumbTip.x, y: thumbTip.y - 14 }, fit.thumbMm, 'mm', 'middle'),
+        tagged({ x: thumbTip.x - 14, y: thumbTip.y + 4 }, fit.thumbMm, 'mm', 'end'),
       ),
     },
   ]
@@ -124,10 +124,10 @@ function seated(family: 'cello' | 'bass', fit: BodyFitValues): FitFigure[] {
   const player: FitFigure = {
     parts: ['endpinMm', 'pegMm', 'seatMm', 'lean'],
     figure: playerFigure(pose, 1, 1, [
-      ...tagged({ x: floorPin.x + 70, y: -90 }, fit.endpinMm, 'mm'),
-      ...tagged({ x: peg.x - 70, y: (peg.y + ear.y) / 2 - 60 }, fit.pegMm, 'mm', 'end'),
-      ...tagged({ x: -210, y: -(pose.seatMm ?? 0) - 30 }, fit.seatMm, 'mm', 'end'),
-      ...tagged({ x: floorPin.x + 60, y: -560 }, fit.lean, 'degrees'),
+      ...tagged({ x: floorPin.x - 70, y: -90 }, fit.endpinMm, 'mm', 'end'),
+      ...tagged({ x: ear.x + 190, y: (peg.y + ear.y) / 2 }, fit.pegMm, 'mm'),
+      ...tagged({ x: 220, y: -(pose.seatMm ?? 0) + 40 }, fit.seatMm, 'mm'),
+      ...tagged({ x: floorPin.x - 60, y: -560 }, fit.lean, 'degrees', 'end'),
     ]),
   }
   if (family === 'bass') return [player]
@@ -137,7 +137,7 @@ function seated(family: 'cello' | 'bass', fit: BodyFitValues): FitFigure[] {
     player,
     {
       parts: ['thumbMm'],
-      figure: planFigure(thumb, 'cello', 1, tagged({ x: thumbTip.x, y: -52 }, fit.thumbMm, 'mm', 'middle')),
+      figure: planFigure(thumb, 'cello', 1, tagged({ x: thumbTip.x, y: 54 }, fit.thumbMm, 'mm', 'middle')),
     },
   ]
 }

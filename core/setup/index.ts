@@ -25,7 +25,7 @@ export { bodyFitDoubts, BODY_FIT_LIMITS, BODY_FIT_PARTS, NO_BODY_FIT } from './b
 export type { BodyFitDoubt, BodyFitPart, BodyFitValues } from './body-fit'
 export { readMeasure } from './measured'
 export type { ReadMeasure } from './measured'
-export { setupFigure } from './figures'
+export { isDrawnItem, setupFigure } from './figures'
 export type { FigureAsked, FigureSide } from './figures'
 export { bodyFitFigures } from './fit-figures'
 export type { FitFigure } from './fit-figures'

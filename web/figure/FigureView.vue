@@ -80,6 +80,10 @@ function tagWords({ value, unit }: Extract<FigurePart, { kind: 'tag' }>): string
   fill: var(--figure-sleeve);
 }
 
+.far_sleeve {
+  fill: var(--figure-far-sleeve);
+}
+
 .neck {
   fill: var(--figure-neck);
 }

@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it } from 'vitest'
-import { arrangedItems, FAMILY_IDS, isSetupItem, setupFigure, USUAL_SCHOOLS, type Figure } from '#core'
+import { arrangedItems, FAMILY_IDS, isDrawnItem, setupFigure, USUAL_SCHOOLS, type Figure } from '#core'
 import { freshStores } from '../testing'
 import { mounted } from '../mounting'
 import { captionOf } from '../words/figure'
@@ -60,7 +60,7 @@ describe('a drawing', () => {
 it('every item of every family is told apart by its caption alone', () => {
   for (const family of FAMILY_IDS)
     for (const { id } of arrangedItems(family)) {
-      if (!isSetupItem(id)) continue
+      if (!isDrawnItem(id)) continue
       const asked = { family, schools: USUAL_SCHOOLS }
       const [right, wrong] = (['right', 'wrong'] as const).map((side) =>
         captionOf(setupFigure(id, { ...asked, side })),

@@ -15,7 +15,7 @@
 
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { arrangedItems, isSetupItem, setupFigure, FAMILY_IDS, type FamilyId } from '#core'
+import { arrangedItems, isDrawnItem, setupFigure, FAMILY_IDS, type FamilyId } from '#core'
 import SetupPicture from '../figure/SetupPicture.vue'
 import { useSettings } from '../stores/settings'
 import { setupName } from '../words/setup-names'
@@ -26,7 +26,7 @@ const family = ref<FamilyId>('violin')
 const families = FAMILY_IDS.map((value) => ({ value, label: FAMILY_NAMES[value] }))
 const drawn = computed(() =>
   arrangedItems(family.value).flatMap(({ id }) => {
-    if (!isSetupItem(id)) return []
+    if (!isDrawnItem(id)) return []
     const asked = { schools: settings.schoolsOf(), family: family.value }
     return [
       {

@@ -1,12 +1,14 @@
 import {
   elbowNote,
-  fingerNote,
+  label,
+  upperBody,
   leanNote,
   pegNote,
   pluckFigure,
   rowNote,
   sectionNote,
   thumbNote,
+  besideHead,
   endpinNote,
 } from '../../figure'
 import { section, plan, player, says, BASS_THUMB_AT, type Draw } from './poses'
@@ -21,13 +23,17 @@ export const BASS_DRAWINGS = {
       ...(asked.measured === undefined ? pegNote(pose, says('beside_ear', 'too_low')(asked)) : []),
       ...endpinNote(pose, 'endpin'),
     ],
-    'endpinMm',
+    { measured: 'endpinMm', close: besideHead },
   ),
   bass_stance: player('bass', { handAway: true }, { lean: 2 }, (pose, asked) =>
     leanNote(pose, says('leans_on_body', 'held_upright')(asked)),
   ),
-  bass_elbow: player('bass', {}, { drop: 70 }, (pose, asked) =>
-    elbowNote(pose, says('off_the_body', 'dropped')(asked)),
+  bass_elbow: player(
+    'bass',
+    {},
+    { drop: 1 },
+    (pose, asked) => elbowNote(pose, says('off_the_body', 'dropped')(asked)),
+    { close: upperBody },
   ),
   bass_hand: plan(
     { turn: 2 },
@@ -40,29 +46,24 @@ export const BASS_DRAWINGS = {
     { thumbMm: 20, thumbOutMm: 8 },
     (pose, family, asked) => thumbNote(pose, family, says('middle_of_neck', 'round_the_side')(asked)),
   ),
-  bass_thumb_joints: section({ thumbBend: 16 }, { thumbBend: -30 }, (pose, asked) =>
-    sectionNote(pose, 'thumb', says('soft_joint', 'locked_joint')(asked), 'bass', asked.hand),
+  bass_thumb_joints: section(
+    { thumbBend: 24 },
+    { thumbBend: -30 },
+    (pose, asked) =>
+      sectionNote(pose, 'thumb', says('soft_joint', 'locked_joint')(asked), 'bass', asked.hand),
+    { close: ['thumb', 150] },
   ),
   bass_fingers: section({ fingerAngle: 58 }, { collapse: 44, reachMm: 33, knuckleMm: 10 }, (pose, asked) =>
     sectionNote(pose, 'last', says('arched', 'given_way')(asked), 'bass', asked.hand),
   ),
-  bass_third_finger: plan(
-    ({ bass_fingering }) =>
-      bass_fingering === 'one_two_four'
-        ? { fingers: { 1: 'down', 2: 'down', 3: 'down', 4: 'down' } }
-        : { fingers: { 1: 'down', 2: 'down', 3: 'down', 4: 'down' }, shift: { 2: -2, 3: 28, 4: 48 } },
-    { fingers: { 1: 'down', 2: 'down', 3: 'flies', 4: 'down' } },
-    (pose, family, asked) =>
-      fingerNote(
-        pose,
-        family,
-        [3],
-        says(
-          asked.schools.bass_fingering === 'one_two_four' ? 'helps_fourth' : 'own_semitone',
-          'left_out',
-        )(asked),
-      ),
-  ),
+  bass_third_finger: section({ fingers: 'third_beside' }, { fingers: 'third_in_air' }, (_, asked) => [
+    label(
+      says(
+        asked.schools.bass_fingering === 'one_two_four' ? 'helps_fourth' : 'own_semitone',
+        'left_out',
+      )(asked),
+    ),
+  ]),
   bass_shift: plan({ handMm: 90, thumbMm: 114 }, { handMm: 90, thumbMm: 24 }, (pose, family, asked) =>
     thumbNote({ ...pose, thumbMm: pose.thumbMm }, family, says('thumb_came_along', 'thumb_left')(asked)),
   ),

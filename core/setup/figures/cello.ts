@@ -5,28 +5,36 @@ import {
   sectionNote,
   thumbNote,
   tipAngleNote,
+  besideHead,
   endpinNote,
   leanNote,
+  liftNote,
+  pushNote,
+  upperBody,
 } from '../../figure'
 import { section, plan, arm, player, says, CELLO_THUMB_AT, type Draw } from './poses'
 
 export const CELLO_DRAWINGS = {
-  cello_sitting: player('cello', {}, { slump: 22, lean: 34 }, (pose, asked) => [
+  cello_sitting: player('cello', {}, { slump: 24, lean: 34 }, (pose, asked) => [
     ...leanNote(pose, says('tall', 'slumped')(asked)),
   ]),
   cello_endpin: player(
     'cello',
     {},
-    { endpinMm: 170, slump: 10 },
+    { endpinMm: 170, slump: 12 },
     (pose, asked) => [
       // Of a measured one only its own number is known.
       ...(asked.measured === undefined ? pegNote(pose, says('beside_head', 'too_low')(asked)) : []),
       ...endpinNote(pose, 'endpin'),
     ],
-    'endpinMm',
+    { measured: 'endpinMm', close: besideHead },
   ),
-  cello_elbow: player('cello', {}, { drop: 55 }, (pose, asked) =>
-    elbowNote(pose, says('carries', 'dropped')(asked)),
+  cello_elbow: player(
+    'cello',
+    {},
+    { drop: 1 },
+    (pose, asked) => elbowNote(pose, says('carries', 'dropped')(asked)),
+    { close: upperBody },
   ),
   cello_wrist: arm({ wrist: 0 }, { wrist: 38 }, says('in_line', 'folded'), 'wrist'),
   cello_thumb_place: plan(
@@ -35,13 +43,18 @@ export const CELLO_DRAWINGS = {
     (pose, family, asked) => thumbNote(pose, family, says('behind_the_neck', 'out_to_the_side')(asked)),
     (value) => ({ thumbMm: value }),
   ),
-  cello_thumb_joints: section({ thumbBend: 16 }, { thumbBend: -30 }, (pose, asked) =>
-    sectionNote(pose, 'thumb', says('soft_joint', 'locked_joint')(asked), 'cello', asked.hand),
+  cello_thumb_joints: section(
+    { thumbBend: 24 },
+    { thumbBend: -30 },
+    (pose, asked) =>
+      sectionNote(pose, 'thumb', says('soft_joint', 'locked_joint')(asked), 'cello', asked.hand),
+    { close: ['thumb', 136] },
   ),
   cello_thumb_push: section(
-    { thumbTipMm: 0 },
-    { thumbTipMm: 5, thumbBend: -8, fingerAngle: 88 },
-    (pose, asked) => sectionNote(pose, 'thumbTip', says('rests_there', 'pushes')(asked), 'cello', asked.hand),
+    {},
+    { thumbBend: -6, fingerAngle: 86 },
+    (pose, asked) => pushNote(pose, asked.side === 'wrong', says('rests_there', 'pushes')(asked), asked.hand),
+    { close: ['thumb', 136] },
   ),
   cello_fingers: section({ fingerAngle: 58 }, { fingerAngle: 24, reachMm: 33, knuckleMm: 2 }, (pose, asked) =>
     tipAngleNote(pose, says('rounded', 'flat')(asked), 'cello'),
@@ -63,10 +76,8 @@ export const CELLO_DRAWINGS = {
         )(asked),
       ),
   ),
-  cello_lift: plan(
-    { fingers: { 1: 'down', 2: 'rests', 3: 'rests', 4: 'rests' } },
-    { fingers: { 1: 'down', 2: 'flies', 3: 'flies', 4: 'flies' } },
-    (pose, family, asked) => fingerNote(pose, family, [], says('from_rest', 'held_high')(asked), asked.hand),
+  cello_lift: section({ liftMm: 9 }, { liftMm: 44, fingerAngle: 26, knuckleMm: 16 }, (pose, asked) =>
+    liftNote(pose, says('from_rest', 'held_high')(asked), 'cello'),
   ),
   cello_extension_back: plan(
     { shift: { 1: -37 }, ghost: false },

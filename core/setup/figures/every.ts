@@ -1,60 +1,48 @@
 import {
-  BASSIST,
-  CELLIST,
-  label,
+  armAngleNote,
+  fingerNote,
+  hunchNote,
   nailFigure,
-  playerFigure,
-  playerJoints,
-  shoulderFigure,
-  shoulderJoints,
-  shoulderNote,
-  spot,
-  stringsFigure,
-  type ShoulderPose,
-  SHOULDER,
+  shoulderPart,
+  shoulderUpNote,
+  upperBody,
 } from '../../figure'
-import { shoulder, player, says, whole, forEach, type Draw } from './poses'
+import { forEach, plan, player, says, shoulder, type Draw } from './poses'
 
+/** A body’s own pain and a string’s own pitch cannot be seen: these are asked in words. */
 export const EVERY_DRAWINGS = {
-  pain: forEach(
-    shoulder({}, { aches: true, hunch: 16, head: 16 }, (_, asked) => [
-      label(says('nothing_hurts', 'stop')(asked)),
-    ]),
-    (plays) =>
-      player(plays, {}, { slump: 12 }, (pose, asked) => {
-        const { shoulder: front, hand, elbow } = playerJoints(pose)
-        const aches = asked.side === 'wrong' ? [front, hand, elbow].map((place) => spot(place, 62)) : []
-        return [...aches, label(says('nothing_hurts', 'stop')(asked))]
-      }),
-  ),
   tension: forEach(
-    whole({ hunch: 0, head: 6 }, { hunch: 46, head: 24 }, says('shoulder_hangs', 'shoulder_up')),
+    shoulder(
+      { head: 6 },
+      { hunch: 50, head: 20 },
+      (pose, asked) => shoulderUpNote(pose, says('shoulder_hangs', 'shoulder_up')(asked)),
+      { about: [60, -40, 560] },
+    ),
     (plays) =>
-      player(plays, {}, { slump: 15, drop: -28 }, (pose, asked) => [
-        spot(playerJoints(pose).shoulder, 80),
-        label(says('shoulder_hangs', 'shoulder_up')(asked)),
-      ]),
+      player(
+        plays,
+        {},
+        { hunch: 84, slump: 6 },
+        (pose, asked) => hunchNote(pose, says('shoulder_hangs', 'shoulder_up')(asked)),
+        { close: upperBody },
+      ),
   ),
-  tuned: ({ side }) => (side === 'right' ? stringsFigure(undefined, 'in_tune') : stringsFigure(2, 'slipped')),
   size: forEach(
     (asked) => {
-      const instrument = asked.side === 'right' ? 0.86 : 1.02
-      const pose: ShoulderPose = { ...SHOULDER, head: 6 }
-      const { elbow } = shoulderJoints(pose, instrument)
-      return shoulderFigure(
-        pose,
+      // The same instrument on a longer arm and on a shorter one.
+      const [arm, instrument] = asked.side === 'right' ? [0.911, 1] : [0.8895, 1]
+      return shoulderPart(
+        { hand: 'round_scroll', arm, head: 6 },
+        { x: 270, y: 10 },
+        860,
+        (pose) => armAngleNote(pose, says('softly_bent', 'straight_arm')(asked), instrument),
         instrument,
-        shoulderNote(elbow, says('softly_bent', 'straight_arm')(asked), 42),
       )
     },
-    (plays) => (asked) => {
-      const pose = plays === 'cello' ? CELLIST : BASSIST
-      const child = asked.side === 'right' ? 1 : 0.78
-      return playerFigure(pose, child, 1, [
-        spot(playerJoints(pose, child).hand, 70),
-        label(says('softly_bent', 'straight_arm')(asked)),
-      ])
-    },
+    () =>
+      plan({}, { shift: { 3: -9, 4: -21 }, ghost: true, turn: 8 }, (pose, family, asked) =>
+        fingerNote(pose, family, [4], says('fourth_arrives', 'fourth_short')(asked), asked.hand),
+      ),
   ),
   nails: ({ side }) => (side === 'right' ? nailFigure(0, 'tip_first') : nailFigure(6.5, 'nail_first')),
 } satisfies Record<string, Draw>

@@ -9,12 +9,21 @@ import { VIOLIN_DRAWINGS } from './violin'
 
 export type { FigureAsked, FigureSide } from './poses'
 
+/** Cannot be seen: a body’s pain, and a string’s pitch. */
+type Unseen = 'pain' | 'tuned'
+/** An item that is drawn; others are asked in words. */
+export type DrawnItemId = Exclude<SetupItemId, Unseen>
+
 /** One drawing an item: the same figure with other angles for right, the usual wrong, and what was measured. */
-const DRAWINGS: Readonly<Record<SetupItemId, Draw>> = {
+const DRAWINGS: Readonly<Record<DrawnItemId, Draw>> = {
   ...EVERY_DRAWINGS,
   ...VIOLIN_DRAWINGS,
   ...CELLO_DRAWINGS,
   ...BASS_DRAWINGS,
+}
+
+export function isDrawnItem(id: string): id is DrawnItemId {
+  return id in DRAWINGS
 }
 
 /** Smaller or larger hands are drawn as these: they stay in the picture. */
@@ -22,7 +31,7 @@ const SMALLEST_HAND = 0.78
 const LARGEST_HAND = 1.15
 
 /** The drawing of an item in a school: as it should be, as it usually goes wrong, or with what was measured. */
-export function setupFigure(itemId: SetupItemId, asked: FigureAsked): Figure {
+export function setupFigure(itemId: DrawnItemId, asked: FigureAsked): Figure {
   const hand = Math.min(LARGEST_HAND, Math.max(SMALLEST_HAND, asked.hand ?? 1))
   const { scale = 1 } = asked
   // Drawn on the full size: a child’s 14 mm stand where 25 would, and are called 14 all the same.

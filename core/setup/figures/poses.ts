@@ -1,13 +1,13 @@
 import {
   armFigure,
+  closeUp,
   BASSIST,
   CELLIST,
   planFigure,
   playerFigure,
   sectionFigure,
-  shoulderFigure,
-  shoulderJoints,
-  shoulderNote,
+  sectionJoints,
+  shoulderPart,
   wristNote,
   type ArmPose,
   type Figure,
@@ -19,7 +19,6 @@ import {
   SECTION,
   PLAN,
   ARM,
-  SHOULDER,
   type FigureWord,
 } from '../../figure'
 import type { FamilyId } from '../../instrument'
@@ -50,7 +49,10 @@ export function section(
   right: Partial<SectionPose>,
   wrong: Partial<SectionPose>,
   note: (pose: SectionPose, asked: FigureAsked) => FigurePart[],
-  measured?: keyof SectionPose,
+  {
+    measured,
+    close,
+  }: { measured?: keyof SectionPose; close?: readonly [joint: 'last' | 'thumb', width: number] } = {},
 ): Draw {
   return (asked) => {
     const pose: SectionPose = {
@@ -58,7 +60,12 @@ export function section(
       ...(asked.side === 'right' ? right : wrong),
       ...(measured && asked.measured !== undefined ? { [measured]: asked.measured } : {}),
     }
-    return sectionFigure(pose, familyOf(asked.family), asked.hand, note(pose, asked))
+    const family = familyOf(asked.family)
+    const figure = sectionFigure(pose, family, asked.hand, note(pose, asked))
+    if (!close) return figure
+    const [of, width] = close
+    const joints = sectionJoints(pose, family, asked.hand)
+    return closeUp(figure, of === 'last' ? joints.last : joints.thumb[2], width)
   }
 }
 
@@ -110,28 +117,38 @@ export function arm(
   }
 }
 
+/** A violinist from the front, as close as the item asks: about a place, so wide. */
 export function shoulder(
   right: Partial<ShoulderPose>,
   wrong: Partial<ShoulderPose>,
   note: (pose: ShoulderPose, asked: FigureAsked) => FigurePart[],
-  measured?: keyof ShoulderPose,
+  {
+    measured,
+    about = VIOLINIST,
+  }: { measured?: keyof ShoulderPose; about?: readonly [x: number, y: number, width: number] } = {},
 ): Draw {
   return (asked) => {
-    const pose: ShoulderPose = {
-      ...SHOULDER,
+    const pose = {
       ...(asked.side === 'right' ? right : wrong),
       ...(measured && asked.measured !== undefined ? { [measured]: asked.measured } : {}),
     }
-    return shoulderFigure(pose, 1, note(pose, asked))
+    const [x, y, width] = about
+    return shoulderPart(pose, { x, y }, width, (whole) => note(whole, asked))
   }
 }
+/** All of the player and the instrument. */
+const VIOLINIST = [235, 25, 900] as const
 
+/** A cellist or bassist: all of it, or as close as the item asks. */
 export function player(
   plays: 'cello' | 'bass',
   right: Partial<PlayerPose>,
   wrong: Partial<PlayerPose>,
   note: (pose: PlayerPose, asked: FigureAsked) => FigurePart[],
-  measured?: keyof PlayerPose,
+  {
+    measured,
+    close,
+  }: { measured?: keyof PlayerPose; close?: (figure: Figure, pose: PlayerPose) => Figure } = {},
 ): Draw {
   return (asked) => {
     const pose: PlayerPose = {
@@ -139,7 +156,8 @@ export function player(
       ...(asked.side === 'right' ? right : wrong),
       ...(measured && asked.measured !== undefined ? { [measured]: asked.measured } : {}),
     }
-    return playerFigure(pose, 1, 1, note(pose, asked))
+    const figure = playerFigure(pose, 1, 1, note(pose, asked))
+    return close ? close(figure, pose) : figure
   }
 }
 
@@ -156,18 +174,6 @@ export const THUMB_AT: Record<Schools['thumb_violin'], number> = {
 }
 export const CELLO_THUMB_AT: Record<Schools['thumb_cello'], number> = { behind_2: 36, between_1_and_2: 19 }
 export const BASS_THUMB_AT: Record<Schools['thumb_bass'], number> = { behind_1: 0, behind_2: 52 }
-
-export const onShoulder = (pose: ShoulderPose) => shoulderJoints(pose)
-
-/** A body that hurts, or does not, on whatever it plays. */
-export const whole =
-  (
-    right: Partial<ShoulderPose>,
-    wrong: Partial<ShoulderPose>,
-    words: (asked: FigureAsked) => FigureWord,
-  ): Draw =>
-  (asked) =>
-    shoulder(right, wrong, (pose) => shoulderNote(onShoulder(pose).shoulder, words(asked), 40))(asked)
 
 /** Of what every family is asked: a violinist from the front, a cellist or a bassist from the side. */
 export const forEach =

@@ -5,7 +5,7 @@
       <p v-if="isSuggested" class="look">The last check says: look here</p>
       <p v-if="last" class="soft">
         Last time {{ last.answer }}, since {{ shortDay(last.since)
-        }}<template v-if="last.measured !== null">, {{ valueOf(last.measured) }}</template>
+        }}<template v-if="last.measured !== null">, {{ measuredWords(item.id, last.measured) }}</template>
       </p>
     </div>
     <ItemPictures :item-id="item.id" :words="words" :figure-of="round.figureOf" :measured="value" />
@@ -46,7 +46,7 @@ import BigButton from '../../ui/BigButton.vue'
 import KeyHint from '../../ui/KeyHint.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
 import { shortDay } from '../../words/dates'
-import { length } from '../../words/numbers'
+import { measuredWords } from '../../words/setup'
 import { ANSWER_NAMES } from '../../words/setup-names'
 import ItemPictures from './ItemPictures.vue'
 import type { Round } from './useRound'
@@ -78,7 +78,6 @@ const fault = computed(() => {
 const value = computed(() =>
   fault.value === undefined && read.value.code === 'value' ? read.value.value : undefined,
 )
-const valueOf = (measured: number) => (isLength.value ? length(measured, 0) : `${measured}°`)
 const judged = computed(() => {
   const { limits } = props.round.measure.value ?? {}
   if (!limits) return 'Kept in the file; no number is right for everybody.'

@@ -1,6 +1,5 @@
 <template>
   <section class="pain" aria-label="Pain">
-    <SetupPicture v-if="figure" class="where" :figure="figure" tone="wrong" />
     <p class="eyebrow bad">Stop</p>
     <h2 ref="heading" tabindex="-1">{{ PAIN_CAUTION }}</h2>
     <p class="soft">
@@ -47,7 +46,6 @@ import type { InputInstance } from 'element-plus'
 import { computed, onMounted, ref } from 'vue'
 import FieldRow from '../../ui/FieldRow.vue'
 import KeyHint from '../../ui/KeyHint.vue'
-import SetupPicture from '../../figure/SetupPicture.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
 import { PAIN_CAUTION } from '../../words/setup'
 import type { Round } from './useRound'
@@ -75,7 +73,6 @@ const since = computed({
   set: (text) => props.round.datePain(text),
 })
 const fault = computed(() => (where.value === '' ? 'Name the place that hurts.' : undefined))
-const figure = computed(() => props.round.figureOf('pain', 'wrong'))
 const heading = ref<HTMLElement>()
 const field = ref<InputInstance>()
 onMounted(() => heading.value?.focus({ preventScroll: true }))
@@ -95,24 +92,11 @@ useShortcuts('Pain', [
   display: grid;
   align-content: start;
   gap: 14px;
-  grid-template-columns: minmax(0, 1fr) minmax(240px, 340px);
-  column-gap: 28px;
   padding: 22px 26px;
   border: 1px solid var(--line);
   border-left: 5px solid var(--danger);
   border-radius: var(--radius);
   background: var(--card);
-}
-
-.pain > * {
-  grid-column: 1;
-}
-
-.pain > .where {
-  grid-column: 2;
-  grid-row: 1 / 6;
-  align-self: start;
-  height: 330px;
 }
 
 .bad {
@@ -158,20 +142,9 @@ h2:focus {
 }
 
 .acts {
-  grid-column: 1 / -1;
   display: flex;
   flex-wrap: wrap;
   gap: 10px;
-}
-
-@media (width <= 900px) {
-  .pain {
-    grid-template-columns: minmax(0, 1fr);
-  }
-
-  .pain > .where {
-    display: none;
-  }
 }
 
 @media (width <= 560px) {

@@ -58,11 +58,12 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { isSetupItem, setupFigure, setupMeasureOf, type Schools } from '#core'
+import { isDrawnItem, setupFigure, type Schools } from '#core'
 import type { SetupRound } from '#contracts'
 import SetupPicture from '../../figure/SetupPicture.vue'
 import { shortDay } from '../../words/dates'
-import { count, length } from '../../words/numbers'
+import { count } from '../../words/numbers'
+import { measuredWords } from '../../words/setup'
 import { ANSWER_NAMES, setupName } from '../../words/setup-names'
 
 /** The newest round beside the one before: what changed, and what was measured. */
@@ -91,7 +92,7 @@ const rows = computed(() => {
 const yes = computed(() => newest.value?.answers.filter(({ answer }) => answer === 'yes').length ?? 0)
 const measured = computed(() =>
   (newest.value?.answers ?? []).flatMap(({ itemId, measured: value }) =>
-    isSetupItem(itemId) && value !== null && newest.value
+    isDrawnItem(itemId) && value !== null && newest.value
       ? [
           {
             id: itemId,
@@ -107,8 +108,6 @@ const measured = computed(() =>
       : [],
   ),
 )
-const measuredWords = (id: string, value: number) =>
-  setupMeasureOf(id)?.unit === 'mm' ? length(value, 0) : `${value}°`
 </script>
 
 <style scoped>

@@ -6,6 +6,7 @@ import {
   isSetupItem,
   itemsBehind,
   roundItems,
+  isDrawnItem,
   setupFigure,
   setupLimits,
   setupMeasureOf,
@@ -108,7 +109,7 @@ export function useRound(student: Ref<Student | undefined>) {
   })
 
   function figureOf(itemId: string, side: 'right' | 'wrong', measured?: number) {
-    if (!isSetupItem(itemId)) return undefined
+    if (!isDrawnItem(itemId)) return undefined
     return setupFigure(itemId, {
       side,
       schools: schools.value,

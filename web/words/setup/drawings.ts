@@ -2,13 +2,11 @@ import type { FigureWord } from '#core'
 
 /** What drawings say, right and wrong. */
 export const FIGURE_WORDS: Record<FigureWord, string> = {
-  nothing_hurts: 'nothing hurts',
-  stop: 'stop here',
   shoulder_hangs: 'the shoulder hangs',
   shoulder_up: 'pushed up',
-  in_tune: 'in tune',
-  slipped: 'one has slipped',
   softly_bent: 'softly bent',
+  fourth_arrives: '4 arrives',
+  fourth_short: '4 never arrives',
   straight_arm: 'nearly straight',
   tip_first: 'the tip stands',
   nail_first: 'the nail comes first',

@@ -7,6 +7,7 @@ import { VIOLIN_WORDS } from './violin'
 
 export { GENTLY, PAIN_CAUTION } from './cautions'
 export { FIGURE_WORDS } from './drawings'
+export { measuredWords } from './measured'
 export { REMEDY_WORDS, SYMPTOM_WORDS } from './remedies'
 export type { ItemWords } from './types'
 

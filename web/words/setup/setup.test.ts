@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import {
   arrangedItems,
   FAMILY_IDS,
+  isDrawnItem,
   isSetupItem,
   SCHOOL_QUESTION_IDS,
   SCHOOL_QUESTIONS,
@@ -13,7 +14,7 @@ import {
 import { captionOf } from '../figure'
 import { adviceOn, setupEvidence } from '../advice'
 import { schoolWords } from '../schools'
-import { FIGURE_WORDS, itemWords } from './index'
+import { FIGURE_WORDS, itemWords, measuredWords } from './index'
 import { setupName } from '../setup-names'
 
 const EVERY_SCHOOL: readonly Schools[] = SCHOOL_QUESTION_IDS.flatMap((question) =>
@@ -46,7 +47,7 @@ describe('words of the setup', () => {
     for (const family of FAMILY_IDS)
       for (const { id } of arrangedItems(family))
         for (const side of ['right', 'wrong'] as const) {
-          if (!isSetupItem(id)) continue
+          if (!isDrawnItem(id)) continue
           const figure = setupFigure(id, { side, family, schools: USUAL_SCHOOLS })
           const says = figure.parts.flatMap((part) => (part.kind === 'label' ? [part.says] : []))
           expect(says.length, id).toBeGreaterThan(0)
@@ -59,6 +60,18 @@ describe('words of the setup', () => {
       measured: 31,
     })
     expect(captionOf(wrist)).toBe('folded in, 31°')
+    expect(
+      (
+        [
+          ['thumb_place', -18],
+          ['thumb_place', 25],
+          ['cello_thumb_place', 36],
+          ['thumb_place', 0],
+          ['thumb_height', -2],
+          ['level', -4],
+        ] as const
+      ).map(([id, value]) => measuredWords(id, value)),
+    ).toEqual(['18 mm in front of 1', '25 mm behind 1', '36 mm in front of 1', 'opposite 1', '−2 mm', '−4°'])
   })
 })
 
