@@ -139,7 +139,8 @@ test('what is kept while the server is away waits in sight, over a reload, and i
   for (const cents of ['3', '5']) {
     await page.getByLabel('Finger 1, cents').fill(cents)
     await page.keyboard.press('Control+Enter')
-    await expect(page.getByText('Not kept yet: it waits to be sent.')).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Waits to be sent' })).toBeVisible()
+    if (cents === '3') await page.getByRole('button', { name: 'change' }).click()
     await page
       .getByRole('radiogroup', { name: 'String' })
       .getByText(cents === '3' ? 'D' : 'G')

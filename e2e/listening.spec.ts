@@ -111,6 +111,7 @@ for (const family of ['violin', 'viola', 'cello', 'bass'] as const)
       await page.getByRole('option', { name: family[0]!.toUpperCase() + family.slice(1) }).click()
       await page.getByLabel('String length, nut to bridge').fill(String(LENGTHS_MM[family]))
       await page.keyboard.press('Enter')
+      await page.getByRole('button', { name: 'change' }).click()
       await page.getByLabel('Exercise', { exact: true }).selectOption(PLAYS[family])
       await expect(async () => {
         await page.keyboard.press('Escape')

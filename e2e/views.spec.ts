@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Locator, Page } from '@playwright/test'
-import { expect, openFile, openInstrument, signIn, test } from './fixtures'
+import { checkOf, expect, openFile, openInstrument, signIn, test } from './fixtures'
 
 async function audit(page: Page) {
   // Let a dialog's fade end: colours are measured as they are painted.
@@ -373,16 +373,56 @@ test('the account is at hand at every width, and leads to its sessions and out',
   const context = await browser.newContext({ baseURL: app.url, viewport: { width: 390, height: 844 } })
   const page = await context.newPage()
   await signIn(page)
-  await page.getByRole('button', { name: 'Hester Lowe' }).click()
+  const account = async () => {
+    await page.getByRole('button', { name: /^Rooms/ }).click()
+    await page.getByRole('button', { name: 'Hester Lowe' }).click()
+  }
+  await account()
   await page.getByRole('link', { name: 'Account and sessions' }).click()
   await expect(page.getByText('this one', { exact: true })).toBeVisible()
   await audit(page)
-  await page.getByRole('button', { name: 'Hester Lowe' }).click()
+  await account()
   await audit(page)
   await page.locator('#account-menu').getByRole('button', { name: 'Sign out' }).click()
   await expect(page).toHaveURL(/sign-in/)
   await context.close()
 })
+
+for (const [width, height] of [
+  [1280, 800],
+  [820, 1180],
+] as const)
+  test(`a check is one screen at ${width} × ${height}: board, fields, sentence, advice and Keep, and no message over them`, async ({
+    page,
+  }) => {
+    await page.setViewportSize({ width, height })
+    await checkOf(page, 'Orla Venn')
+    for (const [finger, cents] of ['4 5 3 6', '1 2 -3 4', '-3 2 -4 1', '-29 -31 -27 -30'].entries())
+      await page.getByLabel(`Finger ${finger + 1}, cents`).fill(cents)
+    const verdict = page.getByRole('region', { name: 'Verdict' })
+    const needed = [
+      page.locator('.board svg'),
+      page.getByLabel('Open string, cents'),
+      ...[1, 2, 3, 4].map((finger) => page.getByLabel(`Finger ${finger}, cents`)),
+      verdict.getByRole('heading', { name: /narrow/ }),
+      verdict.getByText('Check first'),
+    ]
+    for (const one of [...needed, page.getByRole('button', { name: /Keep this verdict/ })])
+      await expect(one).toBeInViewport({ ratio: 1 })
+    await page.keyboard.press('Control+Enter')
+    const notice = await page.getByText('Kept in the file of Orla Venn.').boundingBox()
+    for (const one of needed) {
+      const box = (await one.boundingBox())!
+      const apart =
+        box.x + box.width <= notice!.x ||
+        notice!.x + notice!.width <= box.x ||
+        box.y + box.height <= notice!.y ||
+        notice!.y + notice!.height <= box.y
+      expect(apart, (await one.first().textContent()) ?? '').toBe(true)
+    }
+    await page.getByRole('button', { name: 'Undo' }).click()
+    await page.getByRole('button', { name: 'Clear' }).click()
+  })
 
 test('signing in, before anybody is', async ({ app, browser }) => {
   const context = await browser.newContext({ baseURL: app.url })

@@ -6,7 +6,7 @@ import { fingerScale } from '../fingering'
 import { boardFor } from '../instrument'
 import { placementContext } from '../pattern'
 import { note, noteName } from '../pitch'
-import { lineSheet, scoreOf, type NoteValue } from './index'
+import { fillingSpaceMm, lineSheet, scoreOf, STAFF_SPACE_MM, type NoteValue } from './index'
 
 const key = (text: string) => {
   const parsed = parseKey(text)
@@ -167,6 +167,27 @@ describe('a printed line', () => {
           expect(Math.max(...xs)).toBeLessThan(widthMm)
         }
     }
+  })
+
+  it('fills its page: larger where there are few lines, and what is left goes between them', () => {
+    const bottom = (lines: number) =>
+      Math.max(
+        ...sheet(lines)[0]!.items.map((item) =>
+          item.kind === 'line'
+            ? Math.max(item.y1, item.y2)
+            : item.kind === 'text' && item.y > 270
+              ? 0
+              : item.y,
+        ),
+      )
+    // Of 297 mm; three lines of a small staff would end at 145.
+    expect(bottom(3)).toBeGreaterThan(175)
+    expect(bottom(6)).toBeGreaterThan(240)
+    const drawn = (lines: number) => Array.from({ length: lines }, () => ({ heightMm: 22, items: [] }))
+    expect(fillingSpaceMm(drawn(1), 'a4', 4)).toBe(STAFF_SPACE_MM.most)
+    expect(fillingSpaceMm(drawn(12), 'a4', 4)).toBe(STAFF_SPACE_MM.least)
+    // Four lines of 27 mm in 204 mm: 1.4 times as large, which breaks them into about 1.4 times as many.
+    expect(fillingSpaceMm(drawn(4), 'a4', 4)).toBeCloseTo(2.75, 1)
   })
 
   it('draws the board to one scale from the nut, with every place where it lies', () => {

@@ -37,6 +37,11 @@ const MUSIC_Y_MM = 32
 const BETWEEN_MM = 5
 const FOOT_MM = 14
 const STRIP = { headMm: 8, tailMm: 10, stringMm: 8, circleMm: 2.9, leastCircleMm: 1.5, leftMm: 12 }
+/** Where a page has room, lines stand further apart, and the board’s strings. */
+const MOST_BETWEEN_MM = 16
+const MOST_STRING_MM = 13
+/** A staff’s space on paper: no less than engravers print, no more than a child reads at arm’s length. From memory. */
+export const STAFF_SPACE_MM = { least: 2, most: 3.4 } as const
 const HAIRLINE_MM = 0.2
 const FOOT_LINE_MM = 4
 
@@ -49,6 +54,15 @@ export function lineSheet(request: LineSheetRequest): Page[] {
   const foot = heightMm - FOOT_MM - FOOT_LINE_MM * request.words.foot.length
   const pages: PageItem[][] = []
   let y = Infinity
+  // What would be left of a single page is given to its lines, then to the board.
+  const width = widthMm - 2 * LINE_MARGIN_MM
+  const count = request.lines.length
+  const music = request.lines.reduce((sum, line) => sum + line.heightMm + BETWEEN_MM, 0)
+  const spare = Math.max(0, foot - MUSIC_Y_MM - music - stripOf(request, width).heightMm)
+  const between = BETWEEN_MM + Math.min(MOST_BETWEEN_MM - BETWEEN_MM, spare / Math.max(1, count))
+  const left = spare - count * (between - BETWEEN_MM)
+  const gaps = Math.max(1, request.strings.length - 1)
+  const strip = stripOf(request, width, Math.min(MOST_STRING_MM, STRIP.stringMm + left / gaps))
   const room = (needs: number) => {
     if (y + needs <= foot) return
     const isFirst = pages.length === 0
@@ -59,12 +73,25 @@ export function lineSheet(request: LineSheetRequest): Page[] {
   for (const line of request.lines) {
     room(line.heightMm)
     pages.at(-1)!.push(...line.items.map((item) => moved(item, LINE_MARGIN_MM, y)))
-    y += line.heightMm + BETWEEN_MM
+    y += line.heightMm + between
   }
-  const strip = stripOf(request, widthMm - 2 * LINE_MARGIN_MM)
   room(strip.heightMm)
   pages.at(-1)!.push(...strip.items.map((item) => moved(item, LINE_MARGIN_MM, y)))
   return pages.map((items) => ({ widthMm, heightMm, items }))
+}
+
+/**
+ * The staff's space for lines that are `heightMm` high altogether at the least one, so that they fill a page with their board: twice as large
+ * they need about four times the room.
+ *
+ * @returns mm, between the least and the most
+ */
+export function fillingSpaceMm(lines: readonly DrawnLine[], paper: PaperId, strings: number): number {
+  const { least, most } = STAFF_SPACE_MM
+  const board = STRIP.headMm + STRIP.stringMm * (strings - 1) + 5
+  const room = PAPERS[paper].heightMm - MUSIC_Y_MM - FOOT_MM - 2 * FOOT_LINE_MM - board
+  const heightMm = lines.reduce((sum, line) => sum + line.heightMm + BETWEEN_MM, 0)
+  return Math.min(most, Math.max(least, least * Math.sqrt(room / heightMm)))
 }
 
 function head({ title, subtitle }: LineSheetRequest, widthMm: number): PageItem[] {
@@ -89,14 +116,18 @@ function footer({ words }: LineSheetRequest, heightMm: number): PageItem[] {
 }
 
 /** The nut at the left, the lowest string at the foot, as a player looks down on it. */
-function stripOf({ board, strings, places, words }: LineSheetRequest, widthMm: number): DrawnLine {
+function stripOf(
+  { board, strings, places, words }: LineSheetRequest,
+  widthMm: number,
+  stringMm: number = STRIP.stringMm,
+): DrawnLine {
   const farMm = Math.max(1, ...places.map(({ placeMm }) => placeMm))
   const lengthMm = widthMm - STRIP.leftMm - STRIP.tailMm
   // A line that stays low is drawn larger, never above the instrument's own size; one that climbs, smaller.
   const scale = Math.min(1, lengthMm / (farMm * 1.06))
-  const height = STRIP.stringMm * (strings.length - 1)
+  const height = stringMm * (strings.length - 1)
   const at = (placeMm: number) => STRIP.leftMm + placeMm * scale
-  const yOf = (stringIndex: number) => STRIP.headMm + height - STRIP.stringMm * stringIndex
+  const yOf = (stringIndex: number) => STRIP.headMm + height - stringMm * stringIndex
   // Strings fan out towards the bridge; on paper they run level, and only the ends show by how much.
   const fan = stringSpreadMm(board, farMm) / stringSpreadMm(board, 0)
   const end = at(farMm * 1.06)

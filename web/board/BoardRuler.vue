@@ -21,11 +21,12 @@ const MIN_LABEL_PX = 34
 const props = defineProps<{ scale: BoardScale; y: number; isFlipped: boolean }>()
 
 const ticks = computed(() => {
-  const { pxPerMm, reachMm } = props.scale
+  const { pxPerMm, fromMm, reachMm } = props.scale
   const step = [1, 5, 10].find((mm) => mm * pxPerMm >= MIN_TICK_PX) ?? 50
   const labelled = [10, 20, 50, 100].find((mm) => mm * pxPerMm >= MIN_LABEL_PX) ?? 200
-  return Array.from({ length: Math.floor(reachMm / step) + 1 }, (_, index) => {
-    const mm = index * step
+  const first = Math.ceil(fromMm / step)
+  return Array.from({ length: Math.floor(reachMm / step) - first + 1 }, (_, index) => {
+    const mm = (first + index) * step
     const nearEnd = (reachMm - mm) * pxPerMm < MIN_LABEL_PX
     return { mm, height: mm % 10 === 0 ? 14 : mm % 5 === 0 ? 10 : 6, label: mm % labelled === 0 && !nearEnd }
   })

@@ -41,17 +41,17 @@ const props = defineProps<{
 }>()
 
 const lines = computed(() => {
-  const { along, reachMm, stringY } = props.scale
+  const { along, fromMm, reachMm, stringY } = props.scale
   const last = props.tuning.length - 1
   return props.tuning.map((open, index) => ({
     index,
     name: noteLabel(open, { octave: false }),
-    x1: along(0),
+    x1: along(fromMm),
     x2: along(reachMm),
-    y1: stringY(index, 0),
+    y1: stringY(index, fromMm),
     y2: stringY(index, reachMm),
     thickness: THICKEST_PX + ((THINNEST_PX - THICKEST_PX) * index) / last,
-    labelX: along(0) + (props.isFlipped ? LABEL_GAP_PX : -LABEL_GAP_PX),
+    labelX: along(fromMm) + (props.isFlipped ? LABEL_GAP_PX : -LABEL_GAP_PX),
   }))
 })
 </script>

@@ -41,8 +41,8 @@ const props = defineProps<{
 }>()
 
 const drawn = computed(() => {
-  const { along, middleY, halfWidthAt, reachMm } = props.scale
-  const shown = props.tapes.filter((tape) => tape.middleMm < reachMm)
+  const { along, middleY, halfWidthAt, fromMm, reachMm } = props.scale
+  const shown = props.tapes.filter(({ middleMm }) => middleMm > fromMm && middleMm < reachMm)
   const middles = shown.map((tape) => along(tape.middleMm))
   let labelled = -Infinity
   return shown.map((tape, i) => {

@@ -2,6 +2,7 @@
   <g>
     <polygon :points="outline" fill="var(--wood)" />
     <rect
+      v-if="scale.fromMm === 0"
       :x="nutX"
       :y="scale.middleY - nutHalf - 2"
       :width="NUT_PX"
@@ -25,9 +26,9 @@ const props = defineProps<{ scale: BoardScale; isFlipped: boolean }>()
 const nutHalf = computed(() => props.scale.halfWidthAt(0))
 const nutX = computed(() => props.scale.along(0) - (props.isFlipped ? 0 : NUT_PX))
 const outline = computed(() => {
-  const { along, reachMm, middleY, halfWidthAt } = props.scale
-  const [near, far] = [along(0), along(reachMm)]
-  const [a, b] = [halfWidthAt(0), halfWidthAt(reachMm)]
+  const { along, fromMm, reachMm, middleY, halfWidthAt } = props.scale
+  const [near, far] = [along(fromMm), along(reachMm)]
+  const [a, b] = [halfWidthAt(fromMm), halfWidthAt(reachMm)]
   return `${near},${middleY - a} ${far},${middleY - b} ${far},${middleY + b} ${near},${middleY + a}`
 })
 </script>

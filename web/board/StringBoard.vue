@@ -1,29 +1,23 @@
 <template>
   <figure class="board" :aria-label="label">
-    <div class="bar">
+    <div class="bar" :class="{ quiet }">
       <p class="read numbers" aria-live="off">
         <template v-if="reading">
           <strong>{{ length(reading.placeMm) }}</strong>
           <span>{{ Math.round(reading.cents) }} cents above {{ reading.open }}</span>
           <span>{{ reading.note }} {{ signedCents(reading.noteCents) }}</span>
         </template>
-        <span v-else-if="!isUpright" class="soft hint"
-          >Point at the board, or focus it and press the arrow keys.</span
-        >
       </p>
-      <div class="views" role="group" aria-label="How the board is shown">
-        <button v-for="z in ZOOMS" :key="z" type="button" :aria-pressed="zoom === z" @click="zoom = z">
-          {{ ZOOM_NAMES[z] }}
-        </button>
-        <button type="button" :aria-pressed="isFlipped" @click="isFlipped = !isFlipped">Facing</button>
+      <BoardViews v-if="!quiet">
         <button v-if="canTurn" type="button" :aria-pressed="isUpright" @click="turn">Upright</button>
-      </div>
+      </BoardViews>
     </div>
     <div
       ref="frame"
       class="frame"
       role="slider"
       tabindex="0"
+      title="Point at it, or focus it and press the arrow keys, to read a place."
       :aria-label="`Place on the ${reading?.open ?? openName} string, mm from the nut`"
       aria-valuemin="0"
       :aria-valuemax="Number(reach.toFixed(1))"
@@ -92,7 +86,7 @@ let lastWidthPx = 0
 </script>
 
 <script setup lang="ts">
-import { useLocalStorage, useWindowSize } from '@vueuse/core'
+import { useWindowSize } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import type { Stringing } from '#core'
 import { useAsStudio } from '../ui/asStudio'
@@ -104,12 +98,10 @@ import {
   LANE_PX,
   reachMm,
   WORD_ROW_PX,
-  ZOOMS,
   type BoardFinger,
   type BoardLanding,
   type BoardTape,
   type BoardTarget,
-  type Zoom,
 } from './board'
 import BoardBefore from './BoardBefore.vue'
 import BoardFingers from './BoardFingers.vue'
@@ -119,13 +111,14 @@ import BoardRuler from './BoardRuler.vue'
 import BoardStrings from './BoardStrings.vue'
 import BoardTapes from './BoardTapes.vue'
 import BoardTargets from './BoardTargets.vue'
+import BoardViews from './BoardViews.vue'
 import BoardWood from './BoardWood.vue'
 import { useBoardCursor } from './useBoardCursor'
 import { useTurned } from './useTurned'
+import { useZoom } from './useZoom'
 
-const ZOOM_NAMES: Record<Zoom, string> = { playing: 'Playing area', octave: 'Octave', board: 'Whole board' }
 /** With landings below it the board leaves room for them. */
-const LOW_BOARD_PX = 170
+const LOW_BOARD_PX = 152
 const HIGH_BOARD_PX = 216
 const RULER_PX = 38
 /** Length of a board that stands on end: as long as the window has room for, so that fingers do not crowd. */
@@ -146,6 +139,7 @@ const {
   aimOnly = false,
   canTurn = false,
   isUprightFirst = false,
+  quiet = false,
   label,
 } = defineProps<{
   /** The instrument it is drawn for. */
@@ -168,9 +162,11 @@ const {
   canTurn?: boolean
   /** Upright until somebody says otherwise. */
   isUprightFirst?: boolean
+  /** Nothing stands above it: how it is shown is chosen elsewhere. */
+  quiet?: boolean
 }>()
 
-const zoom = useLocalStorage<Zoom>('jadefell.board.zoom', 'playing')
+const zoom = useZoom()
 const isFlipped = useAsStudio('boardFacing')
 
 const { isUpright: isTurned, turn } = useTurned(() => isUprightFirst)
@@ -198,6 +194,11 @@ const lastPlaceMm = computed(() =>
     ...landings.map((l) => l.meanMm),
   ),
 )
+/** Where what is played begins. */
+const handFromMm = computed(() => {
+  const played = [...targets, ...fingers].map((one) => one.placeMm).concat(landings.map((l) => l.meanMm))
+  return played.length > 0 ? Math.min(...played) : undefined
+})
 const above = computed(() => {
   if (!showPlaces) return 8
   if (isUpright.value) return 96
@@ -216,6 +217,7 @@ const scale = computed(() =>
         ? LOW_BOARD_PX
         : HIGH_BOARD_PX,
     isFlipped: isFlipped.value,
+    handFromMm: zoom.value === 'playing' ? handFromMm.value : undefined,
   }),
 )
 const reach = computed(() => scale.value.reachMm)
@@ -248,6 +250,7 @@ const { cursorMm, reading, openName, readOn, focusString, onMove, onKey } = useB
 
 <style scoped>
 .board {
+  position: relative;
   margin: 0;
 }
 
@@ -271,35 +274,17 @@ const { cursorMm, reading, openName, readOn, focusString, onMove, onKey } = useB
   font-size: 15px;
 }
 
-.hint {
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-
-.views {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px;
-}
-
-.views button {
-  white-space: nowrap;
-  border: 0;
+/* What is pointed at is read over the nut’s end, where the board leaves room. */
+.bar.quiet {
+  position: absolute;
+  z-index: 1;
+  top: 0;
+  left: 36px;
+  min-height: 0;
+  margin: 0;
+  padding: 0 8px;
   border-radius: 5px;
-  padding: 4px 10px;
-  background: none;
-  color: var(--ink-soft);
-  font: 600 14px var(--font-text);
-  cursor: pointer;
-}
-
-.views button[aria-pressed='true'] {
-  background: var(--jade-wash);
-  color: var(--jade-deep);
-}
-
-.views button:hover {
-  color: var(--ink);
+  background: var(--card);
 }
 
 .frame {

@@ -36,9 +36,10 @@ const anyBoard = fc.record({
 })
 
 describe('the board', () => {
-  it('keeps its proportion: a millimetre is as long across as along, for any instrument, zoom and width', () => {
+  it('keeps its proportion: a millimetre is as long across as along, for any instrument and zoom with room enough', () => {
     fc.assert(
-      fc.property(anyBoard, ({ id, size, zoom, width, isFlipped }) => {
+      fc.property(anyBoard, ({ id, size, zoom, width: any, isFlipped }) => {
+        const width = any + 540
         const drawn = instrument(id, size)
         const scale = boardScale(drawn, reachMm(drawn, zoom, 100 * size), { ...LAYOUT, width, isFlipped })
         const along = Math.abs(scale.along(30) - scale.along(20)) / 10
@@ -53,6 +54,24 @@ describe('the board', () => {
       }),
       { seed: 1 },
     )
+  })
+
+  it('on a phone keeps strings far enough apart for a fingertip, and begins before a hand that stands higher up', () => {
+    for (const id of FAMILY_IDS) {
+      const phone = { ...LAYOUT, width: 358 }
+      const drawn = instrument(id)
+      const low = boardScale(drawn, reachMm(drawn, 'playing', 100), { ...phone, handFromMm: 30 })
+      expect(low.fromMm).toBe(0)
+      expect(low.stringY(0, 0) - low.stringY(1, 0)).toBeGreaterThanOrEqual(26 - 1e-9)
+      const hand = drawn.lengthMm * 0.35
+      const high = boardScale(drawn, reachMm(drawn, 'playing', hand * 1.3), { ...phone, handFromMm: hand })
+      expect(high.fromMm).toBeGreaterThan(0)
+      expect(high.fromMm).toBeLessThan(hand)
+      expect(high.pxPerMm).toBeGreaterThan(1.3 * (300 / high.reachMm))
+      expect(high.along(high.fromMm)).toBeCloseTo(phone.left, 9)
+      expect(high.stringY(0, high.fromMm) - high.stringY(1, high.fromMm)).toBeGreaterThanOrEqual(26 - 1e-9)
+      expect(boardScale(drawn, 300, { ...LAYOUT, width: 1000, handFromMm: 250 }).fromMm).toBe(0)
+    }
   })
 
   it('has the nut at the left and the highest string on top; turned round, both change ends', () => {

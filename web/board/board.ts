@@ -76,10 +76,16 @@ export function reachMm(stringing: Stringing, zoom: Zoom, lastPlaceMm: number): 
   return Math.min(lengthMm, Math.max(lastPlaceMm, octave / 2) * 1.2)
 }
 
-/** Millimetres to drawing units, the same along and across: the board keeps its proportion. */
+/**
+ * Millimetres to drawing units, the same along and across: the board keeps its proportion. Where it is so small that strings could not
+ * be told apart it is as high as they need, and what does not fit along it is left out before the hand.
+ */
 export interface BoardScale {
   readonly along: ScaleLinear<number, number>
+  /** Along the strings. */
   readonly pxPerMm: number
+  /** Where the drawing begins, 0 at the nut, and how far it reaches. */
+  readonly fromMm: number
   readonly reachMm: number
   readonly width: number
   readonly top: number
@@ -104,7 +110,18 @@ export interface BoardLayout {
   readonly right: number
   readonly maxBoardHeight: number
   readonly isFlipped: boolean
+  /** Where the hand that is played begins; missing where the board is shown from its nut however small it is. */
+  readonly handFromMm?: number | undefined
 }
+
+/** On a drawing narrower than this, fingers and strings would merge. */
+const NARROW_PX = 860
+/** A fingertip with its number needs so much between two strings. */
+const LEAST_STRING_GAP_PX = 26
+/** So much of the board is left before a hand that does not begin at the nut, of its own length. */
+const BEFORE_HAND = 0.3
+/** The nut stays in sight unless so much of the drawing would be empty before the hand. */
+const EMPTY_BEFORE = 0.4
 
 /**
  * The scale on which a board reaches at least `reachMm` and is at most as high as the layout allows. Where the height
@@ -122,16 +139,25 @@ export function boardScale(
     const filling = (room * widthMmAt(reach)) / layout.maxBoardHeight
     reach = Math.min(board.lengthMm, Math.max(reachMm, Math.min(filling, reachMm * MOST_FILLING)))
   }
-  const pxPerMm = Math.min(room / reach, layout.maxBoardHeight / widthMmAt(reach))
+  const isNarrow = layout.width < NARROW_PX
+  const hand = isNarrow ? (layout.handFromMm ?? 0) : 0
+  const fromMm = hand > reach * EMPTY_BEFORE ? Math.max(0, hand - (reach - hand) * BEFORE_HAND) : 0
+  const pxPerMm =
+    fromMm > 0 ? room / (reach - fromMm) : Math.min(room / reach, layout.maxBoardHeight / widthMmAt(reach))
   const start = layout.isFlipped ? layout.width - layout.left : layout.left
-  const end = layout.isFlipped ? start - reach * pxPerMm : start + reach * pxPerMm
-  const along = scaleLinear([0, reach], [start, end])
-  const halfWidthAt = (placeMm: number) => (widthMmAt(placeMm) / 2) * pxPerMm
+  const end = start + (layout.isFlipped ? -1 : 1) * (reach - fromMm) * pxPerMm
+  const along = scaleLinear([fromMm, reach], [start, end])
+  const gapMm = Math.abs(
+    stringAcrossMm(board, tuning.length, 1, fromMm) - stringAcrossMm(board, tuning.length, 0, fromMm),
+  )
+  const acrossPxPerMm = isNarrow ? Math.max(fromMm > 0 ? 0 : pxPerMm, LEAST_STRING_GAP_PX / gapMm) : pxPerMm
+  const halfWidthAt = (placeMm: number) => (widthMmAt(placeMm) / 2) * acrossPxPerMm
   const halfHeight = halfWidthAt(reach)
   const middleY = layout.above + halfHeight
   return {
     along,
     pxPerMm,
+    fromMm,
     reachMm: reach,
     width: layout.width,
     top: middleY - halfHeight,
@@ -141,7 +167,7 @@ export function boardScale(
     stringY(index, placeMm) {
       // Nut at the left, the highest string lies at the top; turned round, at the bottom.
       const across = stringAcrossMm(board, tuning.length, index, placeMm)
-      return middleY + across * pxPerMm * (layout.isFlipped ? 1 : -1)
+      return middleY + across * acrossPxPerMm * (layout.isFlipped ? 1 : -1)
     },
   }
 }

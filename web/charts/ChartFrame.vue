@@ -15,7 +15,13 @@
           {{ yName(tick) }}
         </text>
       </g>
-      <text v-for="tick in xTicks(x, width)" :key="tick.at" :x="tick.at" :y="height - 6" text-anchor="middle">
+      <text
+        v-for="tick in xTicks(x, width)"
+        :key="tick.at"
+        :x="tick.at"
+        :y="height - 6"
+        :text-anchor="anchorWithin(tick.at, 0, width)"
+      >
         {{ tick.label }}
       </text>
       <slot :x="x" :y="y" :area="area" />
@@ -28,7 +34,7 @@
 import type { ScaleLinear } from 'd3-scale'
 import { computed, ref } from 'vue'
 import { useWidth } from '../ui/useWidth'
-import type { ChartArea, ChartMargins, ChartTick } from './chart'
+import { anchorWithin, type ChartArea, type ChartMargins, type ChartTick } from './chart'
 
 /** As wide as its place on the page, at least so much. */
 const LEAST_WIDTH_PX = 300

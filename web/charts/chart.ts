@@ -21,6 +21,15 @@ export interface ChartTick {
   readonly label: string
 }
 
+/** About half as broad as a date is written. */
+const HALF_LABEL_PX = 26
+
+/** How a word at a place is set so that it stays between two edges: it ends, or begins, at its place near either. */
+export function anchorWithin(at: number, left: number, right: number): 'start' | 'middle' | 'end' {
+  if (at > right - HALF_LABEL_PX) return 'end'
+  return at < left + HALF_LABEL_PX ? 'start' : 'middle'
+}
+
 /** As many round dates as have room, each `stepPx` wide. */
 export function dateTicks(
   x: ScaleTime<number, number>,

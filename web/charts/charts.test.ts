@@ -9,7 +9,7 @@ import TapeTimeline from '../features/log/TapeTimeline.vue'
 import GrowthChart from '../features/students/GrowthChart.vue'
 import LandingChart from '../features/students/LandingChart.vue'
 import { mounted } from '../mounting'
-import { dateTicks } from './chart'
+import { anchorWithin, dateTicks } from './chart'
 import ChartFrame from './ChartFrame.vue'
 import { keptApart } from './keptApart'
 
@@ -54,6 +54,15 @@ it('names as many dates as have room', () => {
   expect(many!.length).toBeGreaterThan(few!.length)
   expect(many!.map((tick) => tick.label)).toContain('Mar')
   expect(many!.every((tick) => tick.at >= 0 && tick.at <= 600)).toBe(true)
+})
+
+it('keeps a word within the chart at either end', () => {
+  expect([3, 40, 560, 592].map((at) => anchorWithin(at, 0, 600))).toEqual([
+    'start',
+    'middle',
+    'middle',
+    'end',
+  ])
 })
 
 it('keeps labels apart in their order, and leaves those alone that do not touch', () => {

@@ -5,8 +5,6 @@ import { inkOf } from './ink'
 
 /** A space between two lines of the staff: 10 px on the screen, on paper so many mm. */
 const SPACE_PX = 10
-const SPACE_MM = 2
-const MM_PER_PX = SPACE_MM / SPACE_PX
 /** Thinner than the screen's. */
 const LINE_MM = 0.2
 
@@ -35,18 +33,22 @@ function musicFace(): Promise<Face> {
   return face
 }
 
-/** A score as lines for paper of this width, the same drawing as on the screen, in mm. */
-export async function linesForPaper(score: Score, widthMm: number): Promise<DrawnLine[]> {
+/** A score as lines for paper of this width, the same drawing as on the screen, in mm; `spaceMm` from one line of the staff to the next. */
+export async function linesForPaper(score: Score, widthMm: number, spaceMm: number): Promise<DrawnLine[]> {
+  const paperMmPerPx = spaceMm / SPACE_PX
   const paper = document.createElement('div')
   // Drawn where nobody sees it: letters are measured in a page.
   paper.style.cssText = 'position:absolute;left:-9999px;top:0;visibility:hidden'
   document.body.append(paper)
   try {
-    const [music] = await Promise.all([musicFace(), drawScore(paper, score, Math.floor(widthMm / MM_PER_PX))])
+    const [music] = await Promise.all([
+      musicFace(),
+      drawScore(paper, score, Math.floor(widthMm / paperMmPerPx)),
+    ])
     return [...paper.querySelectorAll<SVGGElement>('svg > g')].map((line) => {
       const ink = inkOf(line)
       // A crowded line is drawn smaller, on paper as on the screen.
-      const mmPerPx = MM_PER_PX * line.transform.baseVal.consolidate()!.matrix.a
+      const mmPerPx = paperMmPerPx * line.transform.baseVal.consolidate()!.matrix.a
       return { heightMm: (ink.bottom - ink.top) * mmPerPx, items: itemsOf(line, music, -ink.top, mmPerPx) }
     })
   } finally {

@@ -2,7 +2,7 @@
   <NobodyChosen v-if="!isWalkIn && lesson.studentId === ''" room="Check">
     <WithoutStudent @begin="isWalkIn = true" />
   </NobodyChosen>
-  <template v-else-if="student || isWalkIn">
+  <div v-else-if="student || isWalkIn" class="check" :class="{ whole: stringing && !isTrackShown }">
     <header class="page-head">
       <h1>Check</h1>
       <p class="whose">
@@ -13,7 +13,6 @@
         <template v-if="kind"> · {{ kind }}</template>
       </p>
       <div class="actions">
-        <span v-if="state === 'waiting'" class="waits" role="status">Not kept yet: it waits to be sent.</span>
         <ElButton v-if="heard.track.value" :aria-pressed="isTrackShown" @click="isTrackShown = !isTrackShown"
           >Note by note<KeyHint of="t" on-button
         /></ElButton>
@@ -28,7 +27,8 @@
           :loading="state !== 'idle'"
           @click="keepNow"
         >
-          {{ kept ? 'Kept' : 'Keep this verdict' }}<kbd v-if="!kept" class="on-button">Ctrl ⏎</kbd>
+          {{ kept ? 'Kept' : state === 'waiting' ? 'Waits to be sent' : 'Keep this verdict'
+          }}<kbd v-if="!kept" class="on-button">Ctrl ⏎</kbd>
         </ElButton>
         <template v-else>
           <ElButton @click="isWalkIn = false">Somebody else<KeyHint of="x" on-button /></ElButton>
@@ -59,7 +59,7 @@
       </p>
     </section>
     <template v-else>
-      <section class="card">
+      <section class="card board">
         <StringBoard
           :stringing="stringing"
           :label="`Fingerboard of ${instrument?.label ?? 'a walk-in'} with the places of the hand and where the fingers landed`"
@@ -68,6 +68,7 @@
           :landings="landings"
           :active-string="activeString"
           aim-only
+          quiet
         />
         <TakePanel
           v-model:track="isTrackShown"
@@ -81,22 +82,29 @@
           :strays="take.strays.value"
           :is-idle="Boolean(choice.noPlace.value || choice.fault.value)"
         >
-          <span v-if="keepsSound" class="soft">Sound is kept with it</span>
-          <ElCheckbox v-if="student && hasTapes" v-model="tapesCovered"
-            >Tapes covered <KeyHint of="o"
-          /></ElCheckbox>
+          <ReadBy v-model="sheet.by.value" />
+          <template #said>
+            <span v-if="tapesCovered" class="chip">Tapes covered</span>
+            <span v-if="keepsSound" class="soft">Sound is kept with it</span>
+          </template>
+          <template #more>
+            <ElCheckbox v-if="student && hasTapes" v-model="tapesCovered"
+              >Tapes covered <KeyHint of="o"
+            /></ElCheckbox>
+            <SystemChoice v-model="choice.systemId.value" :tuning="choice.tuning.value" />
+            <BoardViews />
+          </template>
         </TakePanel>
       </section>
       <div class="below">
         <section class="card sheet" aria-label="Readings">
-          <p v-if="proposal && !proposal.isChosen" class="proposal">
-            <span
-              >Next: <strong>{{ proposal.name }}</strong>, {{ proposal.why }}.</span
-            >
-            <ElButton size="small" @click="accept">Take it<KeyHint of="e" on-button /></ElButton>
-          </p>
           <ExerciseFields :chosen="choice">
-            <ReadBy v-model="sheet.by.value" />
+            <span v-if="proposal && !proposal.isChosen" class="proposal">
+              <span
+                >Next: <strong>{{ proposal.name }}</strong>, {{ proposal.why }}.</span
+              >
+              <ElButton size="small" @click="accept">Take it<KeyHint of="e" on-button /></ElButton>
+            </span>
           </ExerciseFields>
           <p v-if="choice.fault.value" class="fault" role="alert">{{ choice.fault.value }}</p>
           <p v-if="choice.noPlace.value" class="fault" role="alert">{{ choice.noPlace.value }}</p>
@@ -128,22 +136,24 @@
           :student="student"
           :kept="keptWhere"
         >
-          <EarlierChoice
-            v-if="student && hasEarlier"
-            v-model="withEarlier"
-            :verdict="said"
-            :is-kept="kept !== undefined"
-          />
           <DecisionForm
             v-if="kept"
             :verdict="kept.check.verdict"
             :decision="kept.check.decision"
             @decide="(draft) => kept && decide(kept.check, draft)"
           />
+          <template #foot>
+            <EarlierChoice
+              v-if="student && hasEarlier"
+              v-model="withEarlier"
+              :verdict="said"
+              :is-kept="kept !== undefined"
+            />
+          </template>
         </VerdictCard>
       </div>
     </template>
-  </template>
+  </div>
 </template>
 
 <script setup lang="ts">
@@ -153,6 +163,7 @@ import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { mostOffMm, noteName, type ExpectedNote } from '#core'
 import type { KeptVerdict } from '#contracts'
+import BoardViews from '../board/BoardViews.vue'
 import StringBoard from '../board/StringBoard.vue'
 import EarlierChoice from '../features/check/EarlierChoice.vue'
 import ReadBy from '../features/check/ReadBy.vue'
@@ -176,6 +187,7 @@ import { useLesson } from '../stores/lesson'
 import { useDecide } from '../stores/useDecide'
 import DecisionForm from '../ui/DecisionForm.vue'
 import KeyHint from '../ui/KeyHint.vue'
+import SystemChoice from '../ui/SystemChoice.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import { exerciseName } from '../words/exercises'
 import { instrumentKind } from '../words/trade'
@@ -341,11 +353,37 @@ useShortcuts('Check', [
 </script>
 
 <style scoped>
+/* On a desk everything is in sight at once: a long sheet and a long verdict scroll inside their cards. */
+.check {
+  display: grid;
+  grid-template: auto auto auto minmax(330px, 1fr) / minmax(0, 1fr);
+}
+
+.check > .page-head,
+.check > .card {
+  min-width: 0;
+}
+
+.board {
+  padding: 10px 16px 10px;
+}
+
 .below {
   display: grid;
+  grid-row: 4;
   grid-template-columns: minmax(0, 1.12fr) minmax(0, 1fr);
   gap: var(--gap);
+  min-height: 0;
   margin-top: var(--gap);
+}
+
+.below > .card {
+  min-height: 0;
+  overflow-y: auto;
+}
+
+.sheet {
+  padding: 10px 16px;
 }
 
 .proposal {
@@ -353,7 +391,12 @@ useShortcuts('Check', [
   flex-wrap: wrap;
   gap: 4px 12px;
   align-items: center;
-  margin: 0 0 8px;
+  font-size: 15px;
+}
+
+.chip {
+  color: var(--brass-ink);
+  font-weight: 600;
 }
 
 .waiting {
@@ -361,15 +404,38 @@ useShortcuts('Check', [
   font-size: 22px;
 }
 
-.waits {
-  align-self: center;
-  color: var(--brass-ink);
-  font-weight: 600;
+@media (width > 900px) {
+  .check.whole {
+    height: calc(100dvh - 18px - 14px);
+  }
 }
 
 @media (width <= 900px) {
+  .check {
+    display: block;
+  }
+
   .below {
     grid-template-columns: minmax(0, 1fr);
+  }
+
+  .below > .sheet {
+    max-height: 400px;
+  }
+}
+
+/* Who is in the lesson stands in the line above. */
+@media (width <= 560px) {
+  .page-head {
+    flex-wrap: nowrap;
+  }
+
+  .page-head .whose {
+    display: none;
+  }
+
+  .below > .sheet {
+    max-height: none;
   }
 }
 </style>

@@ -28,9 +28,6 @@
         :suggested="round.suggested.value"
       />
       <div class="actions">
-        <span v-if="round.isWaiting.value" class="waits" role="status"
-          >Not kept yet: it waits to be sent.</span
-        >
         <ElButton v-if="from" @click="round.goOnFrom(from)"
           >From where it stopped: {{ setupName(from) }}<KeyHint of="f" on-button
         /></ElButton>

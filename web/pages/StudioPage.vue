@@ -230,7 +230,7 @@ const choices = computed<Choice[]>(() => {
       value: now.boardFacing ? 'facing' : 'player',
       set: (view) => set({ boardFacing: view === 'facing' }),
     },
-    choice('The board stands', 'boardTurned', TURNS),
+    choice('The board in Tapes and Patterns', 'boardTurned', TURNS),
     choice('Paper', 'paper', PAPERS),
   ]
 })

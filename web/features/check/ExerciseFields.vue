@@ -1,5 +1,19 @@
 <template>
-  <div class="choices">
+  <div class="line">
+    <button
+      type="button"
+      class="what"
+      :aria-expanded="isOpen"
+      aria-controls="exercise-fields"
+      @click="isOpen = !isOpen"
+    >
+      <strong>{{ played }}</strong>
+      <span class="change">{{ isOpen ? 'done' : 'change' }}</span>
+    </button>
+    <KeyHint of="h" />
+    <slot />
+  </div>
+  <div v-if="isOpen" id="exercise-fields" class="choices">
     <PlainSelect v-model="choice.kind" label="Exercise" :options="KINDS" class="kind" />
     <template v-if="choice.kind === 'shape'">
       <ElSegmented v-model="stringIndex" :options="strings" aria-label="String" />
@@ -34,8 +48,6 @@
         <PlainSelect v-model="choice.positionId" label="Position" :options="positions" />
       </template>
     </template>
-    <SystemChoice v-model="systemId" :tuning="chosen.tuning.value" />
-    <slot />
   </div>
   <p v-if="choice.kind === 'free'" class="soft free">
     Play what you like: every note is held against the likeliest string and finger. With an exercise chosen
@@ -44,21 +56,29 @@
 </template>
 
 <script setup lang="ts">
-import { computed, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { drillsFor, keysOf, MODE_IDS, techniqueOf } from '#core'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import PlainSelect from '../../ui/PlainSelect.vue'
-import SystemChoice from '../../ui/SystemChoice.vue'
-import { EXERCISE_KINDS } from '../../words/exercises'
+import KeyHint from '../../ui/KeyHint.vue'
+import { useShortcuts } from '../../ui/useShortcuts'
+import { EXERCISE_KINDS, exerciseName } from '../../words/exercises'
 import { noteLabel } from '../../words/notes'
 import { DRILL_NAMES, keyName, shortPositionName } from '../../words/patterns'
 import { shapeName } from '../../words/trade'
 import type { ExerciseKind } from '../../stores/exercise-choice'
-import type { ChosenExercise } from './useExercise'
+import { draftExercise, type ChosenExercise } from './useExercise'
 
 /** What is to be played: a hand on a string, a scale over the strings, a drill, or whatever comes. */
 const { chosen } = defineProps<{ chosen: ChosenExercise }>()
-const { choice, systemId } = chosen
+const { choice } = chosen
+const played = computed(() => exerciseName(draftExercise(chosen.exercise.value, chosen.tuning.value)))
+/** One line says what is played; it opens to change it, and by itself where nothing can be played so. */
+const isOpen = ref(false)
+watch(chosen.fault, (fault) => fault && (isOpen.value = true), { immediate: true })
+useShortcuts('What is played', [
+  { key: 'h', does: 'Change what is played', run: () => (isOpen.value = !isOpen.value) },
+])
 
 const KINDS = Object.entries(EXERCISE_KINDS).map(([value, label]) => ({
   value: value as ExerciseKind,
@@ -107,6 +127,41 @@ watch(
 </script>
 
 <style scoped>
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 10px;
+  align-items: center;
+  margin-bottom: 4px;
+}
+
+.what {
+  display: inline-flex;
+  gap: 10px;
+  align-items: baseline;
+  border: 0;
+  padding: 4px 0;
+  background: none;
+  color: var(--ink);
+  font: 400 17px/1.3 var(--font-text);
+  text-align: left;
+  cursor: pointer;
+}
+
+.what strong {
+  display: inline-block;
+}
+
+.what strong::first-letter {
+  text-transform: uppercase;
+}
+
+.change {
+  color: var(--jade);
+  font-size: 15px;
+  text-decoration: underline;
+}
+
 .choices {
   display: flex;
   flex-wrap: wrap;

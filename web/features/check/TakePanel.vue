@@ -16,6 +16,8 @@
     @stop="heard.stop()"
   >
     <slot />
+    <template #said><slot name="said" /></template>
+    <template #more><slot name="more" /></template>
   </TakeStrip>
   <template v-if="isTrackShown && track.length > 0">
     <NotationStaff

@@ -21,14 +21,20 @@
         aria-label="A recording of the exercise"
         @change="choose"
       />
-      <ChoiceSelect
-        v-if="microphones.length > 2"
-        v-model="microphoneId"
-        label="Microphone"
-        :options="microphones"
-        class="microphone"
-      />
-      <span class="student">
+      <slot />
+      <span v-if="companion !== 'nothing'" class="chip">{{ companionName }}. Keep it quiet.</span>
+      <slot name="said" />
+      <ElButton class="after" :aria-expanded="isMore" aria-controls="more-of-take" @click="isMore = !isMore"
+        >{{ isMore ? 'Less' : 'More' }}<KeyHint of="m" on-button
+      /></ElButton>
+      <div v-show="isMore" id="more-of-take" class="more">
+        <ChoiceSelect
+          v-if="microphones.length > 2"
+          v-model="microphoneId"
+          label="Microphone"
+          :options="microphones"
+          class="microphone"
+        />
         <PlainSelect
           v-model="companion"
           label="In the player’s headphones"
@@ -42,20 +48,19 @@
           :options="TEMPI"
           class="tempo"
         />
-        <span v-if="companion !== 'nothing'" class="soft">Keep it quiet.</span>
-      </span>
-      <span class="student">
-        <ChoiceSelect
-          v-model="faultId"
-          label="The simulated student’s hand"
-          :options="faultChoices"
-          class="fault-choice"
-        />
-        <ElButton :disabled="isIdle" @click="emit('play', faultId)"
-          >Simulated student<KeyHint of="p" on-button
-        /></ElButton>
-      </span>
-      <span class="after"><slot /></span>
+        <span class="student">
+          <ChoiceSelect
+            v-model="faultId"
+            label="The simulated student’s hand"
+            :options="faultChoices"
+            class="fault-choice"
+          />
+          <ElButton :disabled="isIdle" @click="emit('play', faultId)"
+            >Simulated student<KeyHint of="p" on-button
+          /></ElButton>
+        </span>
+        <slot name="more" />
+      </div>
     </template>
     <template v-else-if="phase === 'hearing'">
       <p class="state" role="status">Hearing the recording …</p>
@@ -134,6 +139,11 @@ const COMPANION_CHOICES: readonly { value: Companion; label: string }[] = [
   { value: 'drone', label: 'Drone in headphones' },
   { value: 'click', label: 'Click in headphones' },
 ]
+const companionName = computed(
+  () => COMPANION_CHOICES.find(({ value }) => value === companion.value)?.label ?? '',
+)
+/** What is needed once a month. */
+const isMore = ref(false)
 const TEMPI = [40, 50, 60, 72, 80, 92, 100, 120].map((value) => ({ value, label: `${value} a minute` }))
 
 const faultChoices = [
@@ -200,6 +210,7 @@ useShortcuts('Listening', [
     does: 'Listen to a take',
     run: () => props.phase === 'off' && !props.isIdle && emit('listen', chosenId.value),
   },
+  { key: 'm', does: 'More of listening and of the board', run: () => (isMore.value = !isMore.value) },
   {
     key: 'f',
     does: 'Hear a recording',
@@ -239,6 +250,19 @@ useShortcuts('Listening', [
   flex-wrap: wrap;
   gap: 8px;
   align-items: center;
+}
+
+.more {
+  display: flex;
+  flex: 1 0 100%;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+  align-items: center;
+}
+
+.chip {
+  color: var(--brass-ink);
+  font-weight: 600;
 }
 
 .microphone {

@@ -22,6 +22,7 @@
       <p class="eyebrow">Not this</p>
       <p class="soft">{{ advice.notThis }}</p>
     </div>
+    <slot name="foot" />
   </section>
 </template>
 

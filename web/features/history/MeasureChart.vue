@@ -83,7 +83,8 @@ const toleranceTo = computed(() => (isSigned.value ? -props.toleranceCents : 0))
 
 const xScale = (range: [number, number]) => scaleUtc([...props.time], range)
 function yScale(range: [number, number]) {
-  const [low = 0, high = 0] = extent(props.series.points, ({ value }) => value)
+  const { fromValue = 0, toValue = 0 } = trendLine.value ?? {}
+  const [low = 0, high = 0] = extent([...props.series.points.map(({ value }) => value), fromValue, toValue])
   const most = Math.max(Math.abs(low), Math.abs(high), (toleranceAt.value ?? 2) * 1.15)
   return scaleLinear([isSigned.value ? -most : 0, most], range).nice(4)
 }

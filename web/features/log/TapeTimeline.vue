@@ -12,7 +12,7 @@
       <template v-for="drawn in [timelineOf(events, today, x, y)]" :key="drawn.tapes.length">
         <g v-for="moment in drawn.moments" :key="moment.on + moment.kind" class="moment">
           <line :x1="moment.x" :x2="moment.x" :y1="area.top" :y2="area.bottom" />
-          <text :x="moment.x" :y="area.top - 6" text-anchor="middle">
+          <text :x="moment.x" :y="area.top - 6" :text-anchor="anchorWithin(moment.x, 20, area.right + 70)">
             {{ EVENT_NAMES[moment.kind as TapeEventKind] }}
           </text>
         </g>
@@ -59,7 +59,7 @@ import type { ScaleTime } from 'd3-scale'
 import { computed } from 'vue'
 import { daysBetween, familyOf, marksWithIds, tapeLives, type FamilyId, type TapeEventKind } from '#core'
 import type { TapeEvent } from '#contracts'
-import { dateTicks } from '../../charts/chart'
+import { anchorWithin, dateTicks } from '../../charts/chart'
 import ChartFrame from '../../charts/ChartFrame.vue'
 import { count } from '../../words/numbers'
 import { EVENT_NAMES, shortMarkName } from '../../words/trade'

@@ -27,7 +27,9 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import {
   isoDay,
   LINE_MARGIN_MM,
+  fillingSpaceMm,
   lineSheet,
+  STAFF_SPACE_MM,
   PAPERS,
   pageSvg,
   placeOfNote,
@@ -66,11 +68,7 @@ watch(
     drawn.value = undefined
     if (!isOpen) return
     try {
-      const { linesForPaper } = await import('../../notation/lines')
-      const lines = await linesForPaper(
-        props.line.score.value,
-        PAPERS[paper.value].widthMm - 2 * LINE_MARGIN_MM,
-      )
+      const lines = await fillingLines()
       if (mine === asked) drawn.value = lines
       fault.value = ''
     } catch (error) {
@@ -80,14 +78,31 @@ watch(
   { immediate: true },
 )
 
-const pages = computed<Page[] | undefined>(() => {
-  if (!drawn.value) return undefined
+/** As large as one page has room for; what needs more pages is as small as it is printed. */
+async function fillingLines(): Promise<readonly DrawnLine[]> {
+  const { linesForPaper } = await import('../../notation/lines')
+  const drawnAt = (spaceMm: number) =>
+    linesForPaper(props.line.score.value, PAPERS[paper.value].widthMm - 2 * LINE_MARGIN_MM, spaceMm)
+  const small = await drawnAt(STAFF_SPACE_MM.least)
+  const largest = fillingSpaceMm(small, paper.value, bench.stringing.tuning.length)
+  for (let space = largest; space > STAFF_SPACE_MM.least; space -= SMALLER_MM) {
+    const lines = await drawnAt(space)
+    if (sheetOf(lines).length === 1) return lines
+  }
+  return small
+}
+/** Where lines do not break as was reckoned, the next size is tried. */
+const SMALLER_MM = 0.25
+
+const pages = computed<Page[] | undefined>(() => drawn.value && sheetOf(drawn.value))
+
+function sheetOf(lines: readonly DrawnLine[]): Page[] {
   const { stringing } = bench
   return lineSheet({
     title: props.title,
     subtitle: [...props.whose, shortDay(isoDay(new Date()))].join(' · '),
     paper: paper.value,
-    lines: drawn.value,
+    lines,
     board: stringing.board,
     strings: stringing.tuning.map((open) => noteLabel(open, { octave: false })),
     places: placesOnBoard(),
@@ -96,7 +111,7 @@ const pages = computed<Page[] | undefined>(() => {
       foot: ['Tune first; the ear decides. Stop and rest at any pain; never stretch 4 upwards.'],
     },
   })
-})
+}
 
 function placesOnBoard() {
   const seen = new Map<string, { stringIndex: number; placeMm: number; finger: string }>()

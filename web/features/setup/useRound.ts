@@ -217,7 +217,6 @@ export function useRound(student: Ref<Student | undefined>) {
     datePain: (since: string) => type(PAIN_SINCE, since),
     judge: (value: number): SetupAnswer | undefined =>
       measure.value?.limits && answerOf(value, measure.value.limits),
-    isWaiting: computed(() => outbox.isSending(sheet.value) && outbox.isAway),
     isKeeping: computed(() => outbox.isSending(sheet.value)),
   }
 }

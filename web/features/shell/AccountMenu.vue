@@ -114,12 +114,9 @@ function turn() {
 }
 
 @media (width <= 560px) {
-  .account {
-    margin-left: auto;
-  }
-
   .menu {
-    inset: 100px 8px auto auto;
+    inset: auto 8px 8px;
+    width: auto;
   }
 }
 </style>

@@ -1,9 +1,19 @@
 <template>
   <div class="shell">
     <a class="skip visually-hidden" href="#room">Skip to the page</a>
-    <nav class="rail" aria-label="Rooms">
+    <nav class="rail" :class="{ open: isMenuOpen }" aria-label="Rooms">
+      <button
+        class="menu"
+        type="button"
+        :aria-label="`Rooms: ${isMenuOpen ? 'Close' : here}`"
+        :aria-expanded="isMenuOpen"
+        @click="isMenuOpen = !isMenuOpen"
+      >
+        {{ isMenuOpen ? 'Close' : here
+        }}<span class="arrow" aria-hidden="true">{{ isMenuOpen ? '×' : '▾' }}</span>
+      </button>
       <RouterLink class="name" :to="{ name: 'today' }">Jadefell</RouterLink>
-      <ul>
+      <ul class="rooms">
         <li v-for="(room, index) in ROOMS" :key="room.name">
           <RouterLink :to="{ name: room.name }" :class="{ here: isHere(room.name) }">
             <span>{{ room.title }}</span>
@@ -11,16 +21,17 @@
           </RouterLink>
         </li>
       </ul>
+      <OutboxNote />
       <button class="find" type="button" @click="paletteOpen = true">
         <span>Find</span><span class="key" aria-hidden="true">Ctrl K</span>
       </button>
-      <button class="find" type="button" @click="keysOpen = true">
+      <button class="find keys" type="button" @click="keysOpen = true">
         <span>Keys</span><KeyHint class="key" of="?" aria-hidden="true" />
       </button>
       <AccountMenu />
       <div class="lesson" :class="{ empty: !lesson.student }" aria-live="polite">
         <template v-if="lesson.student">
-          <span class="label">In the lesson</span>
+          <span class="label in">In the lesson</span>
           <RouterLink class="who" :to="{ name: 'student', params: { studentId: lesson.student.id } }">
             {{ lesson.student.name }}
           </RouterLink>
@@ -33,7 +44,6 @@
       </div>
     </nav>
     <main id="room" tabindex="-1">
-      <OutboxNote />
       <slot />
     </main>
     <CommandPalette v-model="paletteOpen" />
@@ -44,7 +54,7 @@
 
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { LONGEST_PAGE } from '#contracts'
 import { ROOMS } from '../../rooms'
@@ -100,6 +110,14 @@ useShortcuts('Everywhere', [
   { key: '?', does: 'This list of keys', run: () => (keysOpen.value = true) },
 ])
 
+/** On a phone the rooms stand behind one button, which says where one is. */
+const isMenuOpen = ref(false)
+watch(
+  () => route.fullPath,
+  () => (isMenuOpen.value = false),
+)
+const here = computed(() => ROOMS.find(({ name }) => isHere(name))?.title ?? 'Rooms')
+
 function isHere(name: string): boolean {
   return route.name === name || route.meta['room'] === name
 }
@@ -141,6 +159,14 @@ function isHere(name: string): boolean {
 .name {
   font: 600 26px/1 var(--font-title);
   padding: 18px 20px 16px;
+}
+
+.menu {
+  display: none;
+}
+
+.arrow {
+  margin-left: 6px;
 }
 
 ul {
@@ -282,31 +308,76 @@ main:focus {
   }
 }
 
+/* A phone: rooms behind one button, and who is in the lesson, in one line. */
 @media (width <= 560px) {
-  .name {
+  .rail {
+    flex-wrap: nowrap;
+    min-height: 48px;
+  }
+
+  .rail.open {
+    flex-wrap: wrap;
+  }
+
+  .name,
+  .keys,
+  .rail:not(.open) .rooms,
+  .rail:not(.open) :deep(.account),
+  .in {
     display: none;
   }
 
-  /* Eight rooms do not stand in one row of a phone: two of four. */
-  ul {
-    display: grid;
-    grid-template-columns: repeat(4, minmax(0, 1fr));
-    width: 100%;
-  }
-
-  li a {
-    justify-content: center;
-    padding: 9px 2px;
-    font-size: 14.5px;
-  }
-
-  .find {
-    padding: 12px 9px;
-    font-size: 14.5px;
+  .menu {
+    display: block;
+    flex: none;
+    padding: 12px 14px;
+    border: 0;
+    background: none;
+    color: var(--rail-ink);
+    font: 600 16px var(--font-text);
+    cursor: pointer;
   }
 
   .lesson {
-    flex-basis: 100%;
+    flex: 1 1 0;
+    order: 1;
+    min-width: 0;
+    padding: 6px 4px;
+    border: 0;
+  }
+
+  .lesson .who,
+  .lesson .label {
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+
+  .lesson .who {
+    flex: none;
+  }
+
+  .find {
+    order: 2;
+    margin-left: auto;
+    padding: 12px 14px;
+    font-size: 16px;
+  }
+
+  ul {
+    order: 3;
+    display: grid;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    flex: 1 0 100%;
+    border-top: 1px solid var(--rail-lit);
+  }
+
+  .rail :deep(.account) {
+    order: 4;
+  }
+
+  li a {
+    padding: 13px 14px;
+    font-size: 16px;
   }
 }
 </style>

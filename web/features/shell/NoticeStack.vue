@@ -33,26 +33,31 @@ async function act(notice: Notice) {
 </script>
 
 <style scoped>
+/* In the rail, or at its foot where it lies on top: never over a field or an advice. */
 .stack {
   position: fixed;
   z-index: 4000;
-  inset: auto 0 20px;
+  inset: auto auto 240px 8px;
   display: grid;
-  justify-items: center;
   gap: 8px;
+  width: 180px;
   pointer-events: none;
 }
 
 .notice {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  gap: 6px;
-  max-width: min(720px, 92vw);
-  padding: 10px 10px 10px 18px;
+  justify-content: end;
+  gap: 2px 4px;
+  padding: 10px 6px 6px 12px;
+  border: 1px solid var(--rail-brass);
   border-radius: 10px;
-  background: var(--rail);
+  background: var(--rail-lit);
   color: #f2f6f3;
-  box-shadow: var(--shadow);
+  font-size: 15px;
+  line-height: 1.3;
+  overflow-wrap: anywhere;
   pointer-events: auto;
 }
 
@@ -74,5 +79,24 @@ button {
 
 button:hover {
   background: rgb(255 255 255 / 12%);
+}
+
+.notice > span {
+  flex: 1 0 100%;
+}
+
+@media (width <= 900px) {
+  .stack {
+    inset: 52px 8px auto auto;
+    width: min(460px, calc(100vw - 16px));
+  }
+
+  .notice {
+    padding: 6px 6px 6px 12px;
+  }
+
+  .notice > span {
+    flex: 1 1 0;
+  }
 }
 </style>

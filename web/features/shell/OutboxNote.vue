@@ -9,7 +9,7 @@
         {{ isOpen ? 'Hide' : 'Show' }}
       </button>
     </p>
-    <ul v-if="isOpen">
+    <ul v-if="isOpen" class="list">
       <li v-for="entry in outbox.waiting" :key="entry.id">
         <span dir="auto">{{ entry.what }}</span> <span class="soft">since {{ time(entry.at) }}, waits</span>
       </li>
@@ -57,35 +57,51 @@ function time(at: number): string {
 
 <style scoped>
 .outbox {
-  margin-bottom: 14px;
-  padding: 10px 14px;
-  border: 1px solid var(--brass);
-  border-radius: 8px;
-  background: var(--brass-wash);
+  margin: 0 8px;
+  padding: 10px 12px;
+  border: 1px solid var(--rail-brass);
+  border-radius: 10px;
+  background: var(--rail-lit);
+  color: var(--rail-ink);
+  font-size: 14.5px;
+  line-height: 1.3;
 }
 
 .head {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: 4px 12px;
+  display: grid;
+  gap: 4px;
 }
 
 .head button {
-  margin-left: auto;
+  justify-self: start;
   border: 0;
+  padding: 2px 0;
   background: none;
-  color: var(--ink);
+  color: #f2d391;
   font: 600 15px var(--font-text);
   text-decoration: underline;
   cursor: pointer;
 }
 
-ul {
+/* Beside the rail, over whatever room is open: it was asked for. */
+.list {
+  position: fixed;
+  z-index: 30;
+  bottom: 20px;
+  left: 204px;
   display: grid;
-  gap: 6px;
-  margin: 8px 0 0;
-  padding: 0;
+  gap: 8px;
+  width: min(520px, 92vw);
+  max-height: 60vh;
+  overflow-y: auto;
+  margin: 0;
+  padding: 14px 18px;
+  border: 1px solid var(--line);
+  border-radius: 10px;
+  background: var(--card);
+  color: var(--ink);
+  box-shadow: var(--shadow);
+  font-size: 16px;
   list-style: none;
 }
 
@@ -104,5 +120,26 @@ li {
 
 .acts :deep(.el-button) {
   margin: 0;
+}
+
+@media (width <= 900px) {
+  .outbox {
+    flex: 1 0 100%;
+    margin: 0;
+    padding: 6px 14px;
+    border-width: 1px 0 0;
+    border-radius: 0;
+  }
+
+  .head {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 12px;
+  }
+
+  .list {
+    inset: 110px 8px auto;
+    width: auto;
+  }
 }
 </style>

@@ -1,6 +1,6 @@
 <template>
   <ChartFrame
-    caption="Landings over time, cents off the place"
+    caption="Landings over time, cents off the place: ▲ sharp, ▼ flat"
     :label="`Landings of ${fingers.length} fingers over ${checks.length} checks`"
     :height="190"
     :margins="MARGINS"
@@ -27,8 +27,6 @@
           {{ fingerSign(one.finger) }}
         </text>
       </g>
-      <text :x="area.left + 6" :y="area.top + 15" class="side">sharp ▲</text>
-      <text :x="area.left + 6" :y="area.bottom - 6" class="side">flat ▼</text>
     </template>
   </ChartFrame>
 </template>
@@ -103,12 +101,5 @@ function seriesOf(x: ScaleTime<number, number>, y: ScaleLinear<number, number>) 
   fill: var(--ink);
   font-weight: 700;
   font-size: 14px;
-}
-
-/* A line may run behind it. */
-.side {
-  stroke: var(--card);
-  stroke-width: 5px;
-  paint-order: stroke;
 }
 </style>
