@@ -401,7 +401,7 @@ for (const [width, height] of [
       await page.getByLabel(`Finger ${finger + 1}, cents`).fill(cents)
     const verdict = page.getByRole('region', { name: 'Verdict' })
     const needed = [
-      page.locator('.board svg'),
+      page.locator('.board .frame > svg'),
       page.getByLabel('Open string, cents'),
       ...[1, 2, 3, 4].map((finger) => page.getByLabel(`Finger ${finger}, cents`)),
       verdict.getByRole('heading', { name: /narrow/ }),

@@ -15,6 +15,10 @@ export async function launch(root: string): Promise<void> {
   const version = (JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string })
     .version
   const data = openDataDirectory(process.env['JADEFELL_DATA'] ?? join(root, '.jadefell'))
+  const configFor = (databaseUrl: string) =>
+    readConfig({ SESSION_SECRET: data.secrets.sessionSecret, ...process.env, DATABASE_URL: databaseUrl })
+  // A setting that cannot be used is told before anything runs.
+  const { hasDemo } = configFor(process.env['DATABASE_URL'] || 'mariadb://127.0.0.1/jadefell')
   const lock = lockDirectory(data)
   const undo: (() => Promise<void> | void)[] = [() => lock.release()]
   let ending: Promise<void> | undefined
@@ -42,17 +46,13 @@ export async function launch(root: string): Promise<void> {
   try {
     const database = await databaseOf(data)
     if (database.server) undo.push(() => (step('stopping MariaDB'), database.server?.stop()))
-    await prepareSchema(database.url)
+    await prepareSchema(database.url, hasDemo)
     const webRoot = join(root, 'dist/web')
-    const config = readConfig({
-      SESSION_SECRET: data.secrets.sessionSecret,
-      ...process.env,
-      DATABASE_URL: database.url,
-    })
+    const config = configFor(database.url)
     const server = await startServer(config, version, existsSync(webRoot) ? webRoot : undefined)
     undo.push(() => (step('stopping the web server'), server.close()))
     lock.announce(server.url)
-    greet(server.url)
+    greet(server.url, hasDemo)
   } catch (error) {
     if (!ending) {
       console.error(`\nJadefell could not start.\n${(error as Error).message}`)
@@ -92,19 +92,18 @@ async function databaseOf(
   return { url: server.url, server }
 }
 
-async function prepareSchema(url: string): Promise<void> {
+async function prepareSchema(url: string, hasDemo: boolean): Promise<void> {
   const database = openDatabase(url)
   try {
-    await prepareDatabase(database, process.env['JADEFELL_DEMO'] !== 'off', step)
+    await prepareDatabase(database, hasDemo, step)
   } finally {
     await database.close()
   }
 }
 
-function greet(url: string): void {
+function greet(url: string, hasDemo: boolean): void {
   console.log(`\n  Jadefell is at ${url}`)
-  if (process.env['JADEFELL_DEMO'] !== 'off')
-    console.log(`  Demo studio: ${DEMO_EMAIL}, password ${DEMO_PASSWORD}`)
+  if (hasDemo) console.log(`  Demo studio: ${DEMO_EMAIL}, password ${DEMO_PASSWORD}`)
   console.log('  Ctrl-C stops it.\n')
 }
 

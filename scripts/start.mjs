@@ -15,4 +15,9 @@ try {
   process.exit(1)
 }
 const { launch } = await import('../dist/node/launch.js')
-await launch(root)
+try {
+  await launch(root)
+} catch (error) {
+  console.error(`\nJadefell could not start.\n${error.message}`)
+  process.exit(1)
+}

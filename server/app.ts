@@ -41,6 +41,8 @@ export interface AppDeps {
   readonly trustProxy: number
   /** The key of the demo studio, where it may hang at the door. */
   readonly demo?: { readonly email: string; readonly password: string }
+  /** Whoever signs in by this address finds the door shut: a demo studio that was made and is not wanted any more. */
+  readonly shutFor?: string
   /** Folder of the built page; without it only the interface for programs is served. */
   readonly webRoot?: string
   readonly checkAnswers?: boolean
@@ -56,7 +58,7 @@ const BODY_LIMIT = '1mb'
 
 export function createApp(deps: AppDeps): Express {
   const { database, logger, now } = deps
-  const sessions = sessionService(sessionRepository(database), deps.sessionSecret)
+  const sessions = sessionService(sessionRepository(database), deps.sessionSecret, deps.shutFor)
   const handlers: Handlers = {
     ...healthRoutes(database, deps.version),
     ...sessionRoutes(sessions, deps.demo),

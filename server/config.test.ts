@@ -13,6 +13,7 @@ describe('settings', () => {
       cookieSecure: false,
       trustProxy: 0,
       logLevel: 'info',
+      hasDemo: true,
       isDemoOpen: true,
     })
   })
@@ -26,6 +27,8 @@ describe('settings', () => {
     ['COOKIE_SECURE', 'perhaps'],
     ['TRUST_PROXY', '-1'],
     ['LOG_LEVEL', 'loud'],
+    ['HOST', ''],
+    ['JADEFELL_DEMO', 'perhaps'],
   ])('refuse %s=%s by its name', (name, value) => {
     expect(() => readConfig({ ...NEEDED, [name]: value })).toThrow(name)
   })
@@ -42,6 +45,14 @@ describe('settings', () => {
       { JADEFELL_DEMO: 'off' },
     ])
       expect(isOpen(env)).toBe(false)
+  })
+
+  it('have a demo on an address that others can reach only where it is asked for by name, and off however it is spelled', () => {
+    const has = (env: Record<string, string>) => readConfig({ ...NEEDED, ...env }).hasDemo
+    for (const off of ['off', 'OFF', 'no', 'false', '0']) expect(has({ JADEFELL_DEMO: off })).toBe(false)
+    expect(has({ HOST: '0.0.0.0' })).toBe(false)
+    expect(has({ HOST: '0.0.0.0', JADEFELL_DEMO: 'on' })).toBe(true)
+    expect(has({ TRUST_PROXY: '1' })).toBe(false)
   })
 
   it('name every fault at once', () => {

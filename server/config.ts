@@ -2,15 +2,21 @@ import { z } from 'zod'
 
 const Setting = z.object({
   PORT: z.coerce.number().int().min(0).max(65_535).default(4747),
-  HOST: z.string().default('127.0.0.1'),
+  HOST: z
+    .string()
+    .trim()
+    .min(1, {
+      error: 'an address to listen on, as 127.0.0.1 or 0.0.0.0; leave it out for this machine alone',
+    })
+    .default('127.0.0.1'),
   DATABASE_URL: z.url({ protocol: /^(mariadb|mysql)$/ }),
   SESSION_SECRET: z.string().min(32, { error: 'at least 32 characters' }),
   /** On behind HTTPS: the session cookie is then never sent in the clear. */
   COOKIE_SECURE: z.stringbool().default(false),
   /** How many proxies in front are trusted to say who calls. */
   TRUST_PROXY: z.coerce.number().int().min(0).default(0),
-  /** As the start command reads it: `off` makes no demo studio and shows no key of one. */
-  JADEFELL_DEMO: z.string().default('on'),
+  /** Unset: a demo studio where nobody but this machine comes by. `on` has one everywhere, `off` shuts the door of one that is there. */
+  JADEFELL_DEMO: z.stringbool({ error: 'on or off' }).optional(),
   LOG_LEVEL: z.enum(['silent', 'fatal', 'error', 'warn', 'info', 'debug']).default('info'),
 })
 
@@ -23,7 +29,9 @@ export interface Config {
   readonly cookieSecure: boolean
   readonly trustProxy: number
   readonly logLevel: string
-  /** The demo studio's key hangs at the door: only where nobody but this machine comes by. */
+  /** There is a demo studio, and whoever has its printed key comes in. */
+  readonly hasDemo: boolean
+  /** Its key hangs at the door: only where nobody but this machine comes by. */
   readonly isDemoOpen: boolean
 }
 
@@ -35,6 +43,8 @@ export function readConfig(env: Record<string, string | undefined>): Config {
     throw new Error(`These settings cannot be used:\n${faults.join('\n')}`)
   }
   const s = parsed.data
+  const isPrivate = s.TRUST_PROXY === 0 && isLoopback(s.HOST)
+  const hasDemo = s.JADEFELL_DEMO ?? isPrivate
   return {
     port: s.PORT,
     host: s.HOST,
@@ -43,7 +53,8 @@ export function readConfig(env: Record<string, string | undefined>): Config {
     cookieSecure: s.COOKIE_SECURE,
     trustProxy: s.TRUST_PROXY,
     logLevel: s.LOG_LEVEL,
-    isDemoOpen: s.JADEFELL_DEMO !== 'off' && s.TRUST_PROXY === 0 && isLoopback(s.HOST),
+    hasDemo,
+    isDemoOpen: hasDemo && isPrivate,
   }
 }
 

@@ -28,6 +28,7 @@ export async function startServer(config: Config, version: string, webRoot?: str
     sessionSecret: config.sessionSecret,
     cookieSecure: config.cookieSecure,
     trustProxy: config.trustProxy,
+    ...(config.hasDemo ? {} : { shutFor: DEMO_EMAIL }),
     ...(config.isDemoOpen ? { demo: { email: DEMO_EMAIL, password: DEMO_PASSWORD } } : {}),
     ...(webRoot === undefined ? {} : { webRoot }),
   })

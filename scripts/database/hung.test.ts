@@ -2,10 +2,13 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import mariadb from 'mariadb'
+import { QueryTypes } from 'sequelize'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openDatabase } from '../../server/db/database'
 import { prepareDatabase } from '../../server/demo/prepare'
-import { startHarness } from '../../server/testing/harness'
+import { removeDemo } from '../../server/demo/remove'
+import { DEMO_EMAIL, DEMO_PASSWORD } from '../../server/demo/seed'
+import { Client, startHarness } from '../../server/testing/harness'
 import { openDataDirectory } from './data-directory'
 import { startPrivateServer, type PrivateServer } from './private-server'
 import { databasePrograms } from './programs'
@@ -13,7 +16,8 @@ import { databasePrograms } from './programs'
 let path: string
 let server: PrivateServer
 beforeAll(async () => {
-  path = mkdtempSync(join(tmpdir(), 'jadefell-hung-'))
+  // Any legal path will do, as a folder of one's own is called: with spaces, and signs that mean something elsewhere.
+  path = mkdtempSync(join(tmpdir(), 'jadefell hung: the cello’s #1 '))
   server = await startPrivateServer(openDataDirectory(path), databasePrograms, () => {})
 })
 afterAll(async () => {
@@ -54,6 +58,51 @@ describe('servers that start together on one empty database', () => {
     )
     await database.close()
     await bare.end()
+  })
+})
+
+describe('the door of a demo that was made', () => {
+  const bodyOf = { email: DEMO_EMAIL, password: DEMO_PASSWORD }
+
+  it('is shut at once, for its printed password and for whoever came in by it; others come and go', async () => {
+    const open = await startHarness({ database: openDatabase(server.url) })
+    const inside = await open.studio('Harbour Strings')
+    const guest = new Client(open.url, DEMO_EMAIL, DEMO_PASSWORD)
+    expect((await guest.signIn()).status).toBe(200)
+    expect((await guest.send('GET', '/studio')).status).toBe(200)
+    const shut = await startHarness({ database: openDatabase(server.url), shutFor: DEMO_EMAIL })
+    const late = new Client(shut.url, DEMO_EMAIL, DEMO_PASSWORD)
+    const refused = await late.send('POST', '/session', bodyOf)
+    expect(refused.problem).toMatchObject({ status: 401, code: 'wrong_credentials' })
+    guest.url = shut.url
+    expect((await guest.send('GET', '/studio')).status).toBe(401)
+    inside.url = shut.url
+    expect((await inside.send('GET', '/studio')).status).toBe(200)
+    await open.close()
+    await shut.close()
+  })
+
+  it('goes with everything behind it, and nothing else', async () => {
+    const database = openDatabase(server.url)
+    const count = async (table: string) => {
+      const [row] = await database.sequelize.query<{ n: number }>(`SELECT COUNT(*) AS n FROM ${table}`, {
+        type: QueryTypes.SELECT,
+      })
+      return Number(row?.n)
+    }
+    expect([await count('studio'), (await count('student')) > 10]).toEqual([2, true])
+    expect(await removeDemo(database)).toBeGreaterThan(500)
+    expect(await removeDemo(database)).toBeUndefined()
+    for (const [table, left] of [
+      ['studio', 1],
+      ['user', 1],
+      ['student', 0],
+      ['hand_check', 0],
+      ['landing', 0],
+      ['tape_event', 0],
+    ] as const)
+      expect(await count(table), table).toBe(left)
+    await database.close()
   })
 })
 

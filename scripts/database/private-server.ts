@@ -1,5 +1,14 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
-import { existsSync, openSync, readFileSync, renameSync, rmSync, mkdirSync } from 'node:fs'
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  symlinkSync,
+} from 'node:fs'
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir, userInfo } from 'node:os'
 import { basename, join } from 'node:path'
@@ -106,17 +115,23 @@ function leftRunning(data: DataDirectory): Running | undefined {
 function installFiles(data: DataDirectory, programs: DatabasePrograms): void {
   const building = data.file('mariadb.new')
   rmSync(building, { recursive: true, force: true })
+  // The installer is a shell script that takes a path apart at its spaces: it is shown one that has none.
+  const plain = mkdtempSync(join(tmpdir(), 'jadefell-'))
+  const door = join(plain, 'data')
+  symlinkSync(data.path, door)
+  ownTemporary(data)
   const done = spawnSync(
     programs.installer,
     [
       '--no-defaults',
       `--user=${userInfo().username}`,
-      `--datadir=${building}`,
+      `--datadir=${join(door, basename(building))}`,
       '--auth-root-authentication-method=normal',
       '--skip-test-db',
     ],
-    { encoding: 'utf8', env: { ...process.env, TMPDIR: ownTemporary(data) } },
+    { encoding: 'utf8', env: { ...process.env, TMPDIR: join(door, basename(ownTemporary(data))) } },
   )
+  rmSync(plain, { recursive: true })
   if (done.status !== 0) throw new Error(`MariaDB could not make its files:\n${done.stdout}\n${done.stderr}`)
   writePrivate(data.file('mariadb-first.sql'), firstStatements(data))
   renameSync(building, data.file('mariadb'))
@@ -168,13 +183,19 @@ function ownTemporary(data: DataDirectory): string {
   return folder
 }
 
+/** As an option file takes any path: spaces and signs of comments stand in quotes, a backslash is doubled. */
+function quoted(path: string): string {
+  return `"${path.replaceAll('\\', '\\\\')}"`
+}
+
 function serverSettings(data: DataDirectory, port: number): string {
   return [
     '[mariadbd]',
-    `datadir = ${data.file('mariadb')}`,
-    `socket = ${socketPath(data)}`,
-    `tmpdir = ${ownTemporary(data)}`,
-    `pid-file = ${data.file('mariadb.pid')}`,
+    `datadir = ${quoted(data.file('mariadb'))}`,
+    `socket = ${quoted(socketPath(data))}`,
+    // From the data directory, where the server stands: as a whole path it would be a list, taken apart at its colons.
+    `tmpdir = ../${basename(ownTemporary(data))}`,
+    `pid-file = ${quoted(data.file('mariadb.pid'))}`,
     `port = ${port}`,
     'bind-address = 127.0.0.1',
     'skip-name-resolve',

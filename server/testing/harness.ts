@@ -99,11 +99,12 @@ export interface Sending {
 export class Client {
   session: Session | undefined
   cookie = ''
-  readonly password = PASSWORD
 
   constructor(
-    private readonly url: string,
+    /** Where it asks; another server knows it by the same cookie. */
+    public url: string,
     readonly email: string,
+    readonly password = PASSWORD,
   ) {}
 
   get studioId(): string {

@@ -1,3 +1,4 @@
+import { v4 as uuid } from 'uuid'
 import { API_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER, ROUTES } from '#contracts'
 import type { Answer, Attachment, ClientInput, Problem, RouteName } from '#contracts'
 
@@ -45,7 +46,7 @@ export async function upload(
     headers: {
       'content-type': file.type,
       [CSRF_HEADER]: csrfToken,
-      [IDEMPOTENCY_HEADER]: crypto.randomUUID(),
+      [IDEMPOTENCY_HEADER]: uuid(),
     },
     body: file,
   }).catch(() => {
@@ -71,7 +72,7 @@ export async function call<K extends RouteName>(
     headers: {
       ...(body ? { 'content-type': 'application/json' } : {}),
       ...(method === 'GET' ? {} : { [CSRF_HEADER]: csrfToken }),
-      ...(method === 'POST' ? { [IDEMPOTENCY_HEADER]: options.idempotencyKey ?? crypto.randomUUID() } : {}),
+      ...(method === 'POST' ? { [IDEMPOTENCY_HEADER]: options.idempotencyKey ?? uuid() } : {}),
     },
     ...(body ? { body: JSON.stringify(body) } : {}),
   }).catch(() => {

@@ -129,6 +129,7 @@
         </section>
         <VerdictCard
           v-else-if="said"
+          tabindex="0"
           :verdict="said"
           :family="choice.family.value.id"
           :note-count="kept?.check.landings.length ?? take.take.value?.landings.length ?? 0"

@@ -1,3 +1,4 @@
+import { v4 as uuid } from 'uuid'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Answer, ClientInput, RouteName } from '#contracts'
@@ -56,7 +57,7 @@ export const useOutbox = defineStore('outbox', () => {
   function send<K extends RouteName>(route: K, input: ClientInput<K>, sending: Sending): Promise<Answer<K>> {
     const entry: OutboxEntry = {
       version: 1,
-      id: crypto.randomUUID(),
+      id: uuid(),
       at: Date.now(),
       userId: userId(),
       route,

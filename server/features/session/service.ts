@@ -18,7 +18,7 @@ export const SESSION_MS = 14 * DAY_MS
 export const LONGEST_SESSION_MS = 120 * DAY_MS
 
 /** Signing in and out. `secret` keys the hashes, so a copy of the database alone opens no session. */
-export function sessionService(repository: SessionRepository, secret: string) {
+export function sessionService(repository: SessionRepository, secret: string, shutFor?: string) {
   const keyed = (purpose: string, token: string) =>
     createHmac('sha256', secret).update(`${purpose}:${token}`).digest('hex')
   const endOf = (createdAt: Date) => createdAt.getTime() + LONGEST_SESSION_MS
@@ -57,7 +57,9 @@ export function sessionService(repository: SessionRepository, secret: string) {
       userAgent: string,
       now: Date,
     ): Promise<{ token: string; session: Session }> {
-      const account = await repository.accountByEmail(normalEmail(email))
+      const address = normalEmail(email)
+      const found = await repository.accountByEmail(address)
+      const account = address === shutFor ? undefined : found
       if (!(await passwordMatches(account?.passwordHash, password)) || !account)
         throw new ProblemError('wrong_credentials', { detail: 'Check both and try again.' })
       const token = randomBytes(32).toString('base64url')
@@ -78,7 +80,7 @@ export function sessionService(repository: SessionRepository, secret: string) {
     async find(token: string, now: Date): Promise<SignedIn | undefined> {
       const sessionId = keyed('session', token)
       const found = await repository.sessionById(sessionId, now)
-      if (!found || now.getTime() >= endOf(found.createdAt)) return undefined
+      if (!found || found.user.email === shutFor || now.getTime() >= endOf(found.createdAt)) return undefined
       if (now.getTime() - found.seenAt.getTime() >= HOUR_MS)
         await repository.useSession(sessionId, { seenAt: now, expiresAt: expiryAt(now, found.createdAt) })
       const isFrozen = found.frozenUntil !== null && found.frozenUntil > now

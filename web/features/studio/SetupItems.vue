@@ -72,6 +72,7 @@
 </template>
 
 <script setup lang="ts">
+import { v4 as uuid } from 'uuid'
 import { computed, reactive, ref } from 'vue'
 import {
   arrangedItems,
@@ -157,7 +158,7 @@ function save() {
   const kept: OwnSetupItem = {
     ...draft,
     families: [...draft.families],
-    id: draft.id || `own-${crypto.randomUUID().slice(0, 8)}`,
+    id: draft.id || `own-${uuid().slice(0, 8)}`,
   }
   edit((now) => ({
     ...now,

@@ -1,3 +1,4 @@
+import { v4 as uuid } from 'uuid'
 import { useSessionStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, watch } from 'vue'
@@ -103,7 +104,7 @@ export const useBench = defineStore('bench', () => {
     looseFinds.value = [
       ...looseFinds.value,
       {
-        id: crypto.randomUUID(),
+        id: uuid(),
         string: noteName(open),
         note: noteName(stopped),
         cents: centsAboveOpen(knownSystem(system), open, stopped),
