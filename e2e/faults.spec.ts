@@ -1,4 +1,4 @@
-import { expect, openFile, signIn, test } from './fixtures'
+import { checkOf, expect, openFile, signIn, test } from './fixtures'
 
 test('a length that cannot be right is explained beside its field, and nothing is kept', async ({ page }) => {
   await openFile(page, 'Orla Venn')
@@ -160,4 +160,28 @@ test('what is kept while the server is away waits in sight, over a reload, and i
   await expect(note).toBeHidden()
   // The note goes when the server is back; what waited follows one by one.
   await expect.poll(() => taken).toEqual(['A4', 'D4', 'G3'])
+})
+
+test('from another machine over plain http everything works but listening, which says why', async ({
+  app,
+  browser,
+}) => {
+  const context = await browser.newContext({
+    baseURL: `http://harbour-desk.example:${new URL(app.url).port}`,
+  })
+  const page = await context.newPage()
+  await signIn(page)
+  expect(await page.evaluate(() => window.isSecureContext)).toBe(false)
+  await page.goto('/students')
+  await page.keyboard.press('n')
+  await page.keyboard.type('Tamsin Reed')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { level: 1, name: 'Tamsin Reed' })).toBeVisible()
+  await checkOf(page, 'Lark Penhale')
+  await page.getByLabel('Finger 1, cents').fill('12')
+  await page.keyboard.press('Control+Enter')
+  await expect(page.getByText('Kept in the file of Lark Penhale.')).toBeVisible()
+  await page.getByRole('button', { name: 'Listen' }).click()
+  await expect(page.getByRole('alert')).toContainText('over https')
+  await context.close()
 })

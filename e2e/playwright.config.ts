@@ -24,6 +24,8 @@ export default defineConfig({
         '--disable-sync',
         '--disable-quic',
         '--no-first-run',
+        // As another machine of the network calls this one: over plain http, a browser trusts it less than itself.
+        '--host-resolver-rules=MAP harbour-desk.example 127.0.0.1',
       ],
     },
     trace: 'retain-on-failure',

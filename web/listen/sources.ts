@@ -52,6 +52,9 @@ async function captured(
  * die away. Throws what the browser says where there is none or it is refused.
  */
 export async function openMicrophone(deviceId: string, events: SourceEvents): Promise<SoundSource> {
+  // Where a page is not secure a browser has no such thing at all, whatever its types say.
+  if (!('mediaDevices' in navigator))
+    throw new DOMException('no microphone for this page', 'NotSupportedError')
   const stream = await navigator.mediaDevices.getUserMedia({
     audio: {
       echoCancellation: false,

@@ -213,6 +213,18 @@ describe('pain', () => {
     expect(question()).toBe('Do the shoulders hang, and does the breath go on?')
   })
 
+  it('is marked by Enter while the chosen place still has the focus', async () => {
+    await opened()
+    await press('x')
+    const place = [...document.querySelectorAll('button')].find((b) => b.textContent?.trim() === 'thumb')!
+    place.focus()
+    place.click()
+    await flushPromises()
+    await page.press('Enter', place)
+    await flushPromises()
+    expect(kept()[0]?.body).toMatchObject({ pain: { place: 'thumb' } })
+  })
+
   it('that was told keeps every question away until somebody says who cleared it', async () => {
     await opened({ pains: [A_PAIN] })
     expect(page.text()).toContain('Pain: left wrist, since a week.')

@@ -33,6 +33,7 @@ describe('how loud it is', () => {
 describe('what stands in the way', () => {
   it('says what to do', () => {
     expect(microphoneSentence(new DOMException('', 'NotFoundError'))).toContain('Plug one in')
+    expect(microphoneSentence(new DOMException('', 'NotSupportedError'))).toContain('over https')
     expect(microphoneSentence(new Error('strange'))).toContain('type what a meter shows')
     expect(listenFaultSentence({ code: 'rate', sampleRateHz: 4000 })).toContain('8,000 to 192,000')
     expect(listenFaultSentence({ code: 'too_long', minutes: 119.6 })).toContain('120 minutes')

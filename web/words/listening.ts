@@ -8,6 +8,8 @@ export function microphoneSentence(error: unknown): string {
     case 'NotAllowedError':
     case 'SecurityError':
       return 'The browser was not allowed to listen. Allow the microphone for this page in the address bar, then press Listen again.'
+    case 'NotSupportedError':
+      return 'A browser listens only on the machine where Jadefell runs, or over https. Choose a recording, or type what a meter shows.'
     case 'NotFoundError':
       return 'There is no microphone. Plug one in, choose a recording, or type what a meter shows.'
     case 'OverconstrainedError':

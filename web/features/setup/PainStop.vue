@@ -13,6 +13,7 @@
         type="button"
         :aria-pressed="place === where"
         @click="where = place"
+        @keydown.enter.prevent="chooseOrMark(place)"
       >
         {{ place }}
       </button>
@@ -73,6 +74,11 @@ const since = computed({
   set: (text) => props.round.datePain(text),
 })
 const fault = computed(() => (where.value === '' ? 'Name the place that hurts.' : undefined))
+/** Enter does what the button shows, also where the chosen place still has the focus. */
+function chooseOrMark(place: string) {
+  if (where.value === place) emit('keep')
+  else where.value = place
+}
 const heading = ref<HTMLElement>()
 const field = ref<InputInstance>()
 onMounted(() => heading.value?.focus({ preventScroll: true }))
