@@ -176,7 +176,7 @@ test('from another machine over plain http everything works but listening, which
   await page.keyboard.press('n')
   await page.keyboard.type('Tamsin Reed')
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { level: 1, name: 'Tamsin Reed' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Tamsin Reed' })).toBeVisible()
   await checkOf(page, 'Lark Penhale')
   await page.getByLabel('Finger 1, cents').fill('12')
   await page.keyboard.press('Control+Enter')
