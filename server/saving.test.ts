@@ -448,3 +448,29 @@ describe('without a database', () => {
     }
   })
 })
+
+it('eighty lendings of four instruments at once end in one lending or a conflict, never in a fault of the server', async () => {
+  const players = await Promise.all(
+    Array.from({ length: 4 }, (_, i) =>
+      client.make<Student>('POST', '/students', { name: `Player ${i}`, family: 'violin' }),
+    ),
+  )
+  const instruments = await Promise.all(
+    Array.from({ length: 4 }, (_, i) =>
+      client.make<Instrument>('POST', '/instruments', { label: `no. ${i}`, family: 'violin', sizeId: '1/2' }),
+    ),
+  )
+  const replies = await Promise.all(
+    Array.from({ length: 80 }, (_, i) =>
+      client.send('POST', `/students/${players[i % 4]!.id}/loans`, {
+        instrumentId: instruments[(i * 7 + Math.floor(i / 4)) % 4]!.id,
+        on: '2026-11-28',
+      }),
+    ),
+  )
+  const statuses = new Set(replies.map(({ status }) => status))
+  for (const status of statuses) expect([200, 409, 422], `${[...statuses].join(' ')}`).toContain(status)
+  expect(statuses).toContain(200)
+  const held = (await client.roster()).rows.flatMap(({ instrument }) => (instrument ? [instrument.id] : []))
+  expect(new Set(held).size).toBe(held.length)
+})

@@ -11,7 +11,7 @@ export interface BackupSeal {
 
 const SEAL = '-- Jadefell, whole: '
 /** The last thing that mariadb-dump writes without comments: backups of before there were seals end so. */
-const LAST_OF_DUMP = /^\/\*M?!\d+ SET (SQL_NOTES|NOTE_VERBOSITY)=@OLD_\w+ \*\/;$/
+const LAST_OF_DUMP = /^(\/\*M?!\d+ SET (SQL_NOTES|NOTE_VERBOSITY)=@OLD_\w+ \*\/;|-- Dump completed.*)$/
 const MOST_SEAL_BYTES = 64 * 1024
 
 /** Reads a dump once, however large, and writes beneath it what it holds. */
@@ -50,7 +50,9 @@ function lastLine(file: string): { readonly text: string; readonly at: number } 
     const { size } = fstatSync(descriptor)
     const tail = Buffer.alloc(Math.min(size, MOST_SEAL_BYTES))
     readSync(descriptor, tail, 0, tail.length, size - tail.length)
-    const end = tail.at(-1) === 0x0a ? tail.length - 1 : tail.length
+    // mariadb-dump leaves an empty line behind its last one.
+    let end = tail.length
+    while (end > 0 && tail[end - 1] === 0x0a) end--
     const begin = tail.lastIndexOf(0x0a, end - 1) + 1
     return { text: tail.subarray(begin, end).toString(), at: size - tail.length + begin }
   } finally {

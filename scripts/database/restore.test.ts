@@ -105,6 +105,31 @@ describe('a backup', () => {
   })
 })
 
+describe('a backup of an earlier version', () => {
+  it('is whole by its last statement, with or without the empty line that mariadb-dump leaves behind it', async () => {
+    const unsealed = whole
+      .toString()
+      .replace(/-- Jadefell, whole: .*\n$/, '')
+      .trimEnd()
+    for (const end of ['', '\n', '\n\n', '\n\n-- Dump completed on 2026-11-25 17:57:03\n'])
+      expect(await readBackup(written('early.sql', unsealed + end))).toEqual({ ok: true, seal: undefined })
+    expect((await readBackup(written('early.sql', unsealed.slice(0, -60)))).ok).toBe(false)
+  })
+
+  it('of version 0.1.0 is restored and brought up to date', async () => {
+    const early = gunzipSync(
+      readFileSync(new URL('../../server/db/fixtures/demo-0003.sql.gz', import.meta.url)),
+    )
+    const mine = await backup(url, join(folder, 'mine.sql'))
+    await restored(written('0003.sql', Buffer.concat([early, Buffer.from('\n')])))
+    const [row] = await root.query<{ n: bigint }[]>('SELECT COUNT(*) AS n FROM jadefell.landing')
+    expect(Number(row!.n)).toBeGreaterThan(50)
+    await restored(join(folder, 'mine.sql'))
+    expect(mine.rows['student']).toBe(seal.rows['student'])
+    expect(await names()).toEqual(["In 'The' Backup; (yes)"])
+  })
+})
+
 describe('what cannot be restored', () => {
   it('leaves everything as it was, and says why', async () => {
     const before = await names()

@@ -1,3 +1,4 @@
+import { setTimeout as pause } from 'node:timers/promises'
 import mariadb from 'mariadb'
 import { QueryTypes, Sequelize, type Options, type Transaction } from 'sequelize'
 import { within } from '../within'
@@ -19,7 +20,11 @@ export interface DatabaseOptions {
   readonly poolSize?: number
 }
 
-const DEADLOCK_TRIES = 4
+const DEADLOCK_TRIES = 8
+/** Two that met wait for times of their own, longer with each meeting, so that they do not meet again. */
+const APART_MS = 12
+/** Nothing of the transaction was kept, and it may well be another time: it lost a deadlock, or read what was just replaced. */
+const TRIED_AGAIN = new Set(['ER_LOCK_DEADLOCK', 'ER_CHECKREAD'])
 /** A database that says nothing for so long is as good as away. */
 const ALIVE_MS = 1500
 
@@ -50,7 +55,8 @@ export function openDatabase(url: string, options: DatabaseOptions = {}): Databa
         try {
           return await sequelize.transaction(work)
         } catch (error) {
-          if (attempt >= DEADLOCK_TRIES || errorCodeOf(error) !== 'ER_LOCK_DEADLOCK') throw error
+          if (attempt >= DEADLOCK_TRIES || !TRIED_AGAIN.has(errorCodeOf(error) ?? '')) throw error
+          await pause(Math.random() * APART_MS * attempt)
         }
     },
     async isAlive() {
@@ -110,6 +116,11 @@ const UNAVAILABLE = new Set([
   'ER_CONNECTION_ALREADY_CLOSED',
   'ER_CONNECTION_KILLED',
   'ER_LOCK_WAIT_TIMEOUT',
+  ...TRIED_AGAIN,
+  // A disk that is full: the outbox tries again until somebody has made room.
+  'ER_DISK_FULL',
+  'ER_RECORD_FILE_FULL',
+  'ER_ERROR_ON_WRITE',
 ])
 
 function nested(error: Error): unknown {
