@@ -6,5 +6,8 @@ type Inputs = Readonly<
 /** Builds what `npm start` runs; false where nothing has changed. */
 export function build(options?: { force?: boolean; say?: (line: string) => void }): Promise<boolean>
 
+/** Puts a build in the place of the one that is served; the files of that one stay for pages that are open. */
+export function swap(dist: string, next: string): void
+
 /** Files that import one another round and round, types aside; undefined where there are none. */
 export function circleIn(inputs: Inputs): string[] | undefined

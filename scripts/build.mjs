@@ -1,6 +1,15 @@
 // Builds what `npm start` runs, when its sources changed: the server by esbuild, the page by Vite.
 import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs'
 import { join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { gzipSync } from 'node:zlib'
@@ -16,6 +25,7 @@ const SOURCES = [
   'package.json',
   'vite.config.ts',
 ]
+const NEXT = 'dist/.next'
 /** The first page's JavaScript, gzipped. */
 const FIRST_PAGE_LIMIT = 230_000
 
@@ -23,14 +33,15 @@ export async function build({ force = false, say = console.log } = {}) {
   const stamp = join(root, 'dist/.sources')
   const sources = hashOf(SOURCES)
   if (!force && existsSync(stamp) && readFileSync(stamp, 'utf8') === sources) return false
-  rmSync(join(root, 'dist'), { recursive: true, force: true })
+  // Built beside what may be served at this moment, and put in its place when it is whole.
+  rmSync(join(root, NEXT), { recursive: true, force: true })
   say('  building the server')
   const esbuild = await import('esbuild')
   const { metafile } = await esbuild.build({
     absWorkingDir: root,
     metafile: true,
     entryPoints: ['scripts/launch.ts'],
-    outdir: 'dist/node',
+    outdir: `${NEXT}/node`,
     bundle: true,
     platform: 'node',
     target: 'node20',
@@ -43,21 +54,52 @@ export async function build({ force = false, say = console.log } = {}) {
   if (circle) throw new Error(`These files import one another in a circle: ${circle.join(' → ')}`)
   say('  building the page')
   const vite = await import('vite')
-  await vite.build({ root: join(root, 'web'), configFile: join(root, 'vite.config.ts'), logLevel: 'warn' })
+  await vite.build({
+    root: join(root, 'web'),
+    configFile: join(root, 'vite.config.ts'),
+    logLevel: 'warn',
+    build: { outDir: join(root, NEXT, 'web') },
+  })
   const size = firstPageSize()
   say(`  first page: ${(size / 1000).toFixed(0)} kB of gzipped JavaScript`)
   if (size > FIRST_PAGE_LIMIT)
     throw new Error(
       `The first page carries ${size} bytes of gzipped JavaScript; the limit is ${FIRST_PAGE_LIMIT}.`,
     )
-  mkdirSync(join(root, 'dist'), { recursive: true })
+  swap(join(root, 'dist'), join(root, NEXT))
   writeFileSync(stamp, sources)
   return true
 }
 
+/**
+ * Puts what was built in `next` in the place of what is in `dist`. A page that is open goes on finding the files of the build
+ * that it came with: those of the last one stay beside the new ones.
+ */
+export function swap(dist, next) {
+  const last = join(dist, '.last')
+  rmSync(last, { recursive: true, force: true })
+  mkdirSync(last, { recursive: true })
+  const own = readdirSync(join(next, 'web/assets'))
+  const before = join(dist, OWN)
+  // Of builds before the last one nothing is kept.
+  for (const file of existsSync(before) ? JSON.parse(readFileSync(before, 'utf8')) : []) {
+    const [from, to] = [dist, next].map((folder) => join(folder, 'web/assets', file))
+    if (existsSync(from) && !existsSync(to)) cpSync(from, to)
+  }
+  writeFileSync(join(next, OWN), JSON.stringify(own))
+  for (const name of readdirSync(next)) {
+    if (existsSync(join(dist, name))) renameSync(join(dist, name), join(last, name))
+    renameSync(join(next, name), join(dist, name))
+  }
+  rmSync(last, { recursive: true })
+  rmSync(next, { recursive: true })
+}
+/** The names of what a build made itself. */
+const OWN = 'own-assets.json'
+
 /** The entry, what it imports at once, and the pages one meets first. */
 function firstPageSize() {
-  const manifest = JSON.parse(readFileSync(join(root, 'dist/web/.vite/manifest.json'), 'utf8'))
+  const manifest = JSON.parse(readFileSync(join(root, NEXT, 'web/.vite/manifest.json'), 'utf8'))
   const wanted = new Set()
   const add = (key) => {
     const chunk = manifest[key]
@@ -71,7 +113,7 @@ function firstPageSize() {
   if (first.length < 3) throw new Error('the build has lost its entry or its first pages')
   first.forEach(add)
   return [...wanted].reduce(
-    (sum, file) => sum + gzipSync(readFileSync(join(root, 'dist/web', file))).length,
+    (sum, file) => sum + gzipSync(readFileSync(join(root, NEXT, 'web', file))).length,
     0,
   )
 }
