@@ -38,6 +38,9 @@ function tagged(
   return value === null ? [] : [tag(place, value, unit, anchor)]
 }
 
+/** On which side of the first finger a thumb stands is drawn: it needs no sign. */
+const asLength = (value: number | null) => (value === null ? null : Math.abs(value))
+
 /** How an instrument was fitted to a body, drawn by its numbers; what was not measured stands as it mostly does. */
 export function bodyFitFigures(family: FamilyId, fit: BodyFitValues): FitFigure[] {
   return drawn(family, fit).map(({ parts, figure }) => ({ parts, figure: withTagsInside(figure) }))
@@ -106,7 +109,7 @@ function drawn(family: FamilyId, fit: BodyFitValues): FitFigure[] {
         thumb,
         'upper',
         1,
-        tagged({ x: thumbTip.x - 14, y: thumbTip.y + 4 }, fit.thumbMm, 'mm', 'end'),
+        tagged({ x: thumbTip.x - 14, y: thumbTip.y + 4 }, asLength(fit.thumbMm), 'mm', 'end'),
       ),
     },
   ]
@@ -137,7 +140,12 @@ function seated(family: 'cello' | 'bass', fit: BodyFitValues): FitFigure[] {
     player,
     {
       parts: ['thumbMm'],
-      figure: planFigure(thumb, 'cello', 1, tagged({ x: thumbTip.x, y: 54 }, fit.thumbMm, 'mm', 'middle')),
+      figure: planFigure(
+        thumb,
+        'cello',
+        1,
+        tagged({ x: thumbTip.x, y: 54 }, asLength(fit.thumbMm), 'mm', 'middle'),
+      ),
     },
   ]
 }
