@@ -4,6 +4,7 @@ import {
   USUAL_ARRANGEMENT,
   USUAL_INTERVALS,
   USUAL_TAPE_INTERVALS,
+  isTimeZone,
   type SchoolQuestion,
   type SomeSchools,
 } from '#core'
@@ -118,6 +119,13 @@ export const StudioSettings = z
     boardFacing: z.boolean().default(false),
     boardTurned: z.enum(BOARD_TURNS).default('auto'),
     paper: z.enum(['a4', 'letter']).default('a4'),
+    /** In which a day of the studio begins and ends, as in `Pacific/Auckland`; null until a browser has told it. */
+    timeZone: z
+      .string()
+      .max(60)
+      .refine(isTimeZone, { error: 'Name a time zone as in Pacific/Auckland.' })
+      .nullable()
+      .default(null),
     /** Whether the sound of takes may be stored; of a student only with consent as well. */
     keepsSound: z.boolean().default(false),
     intervals: z

@@ -137,6 +137,29 @@ describe('pain', () => {
     expect((await read(student)).pains).toHaveLength(1)
   })
 
+  it('told on a Sunday evening is of that Sunday, and is cleared the same evening, wherever the studio is', async () => {
+    const away = await harness.studio('Studio Far West')
+    const now = await away.make<Studio>('GET', '/studio')
+    await away.make('PATCH', '/studio', {
+      version: now.version,
+      settings: { ...now.settings, timeZone: 'America/Los_Angeles' },
+    })
+    const { student } = await away.player('Evening')
+    const at = harness.clock
+    // Half past eight in the evening there; Monday by the clock of the world.
+    harness.clock = new Date('2026-11-30T04:30:00Z')
+    await keep(student, { ...told, takenAt: harness.clock.toISOString() }, away)
+    const [pain] = (await away.make<Student>('GET', `/students/${student.id}`)).pains
+    expect(pain?.toldOn).toBe('2026-11-29')
+    await away.make('POST', `/pains/${pain!.id}/clear`, { on: '2026-11-29', note: 'Gone after a rest.' })
+    harness.clock = at
+    const wrong = await away.send('PATCH', '/studio', {
+      version: now.version + 1,
+      settings: { ...now.settings, timeZone: 'Port Ellery' },
+    })
+    expect([wrong.status, JSON.stringify(wrong.body).includes('Pacific/Auckland')]).toEqual([422, true])
+  })
+
   it('told at any time is in every list until it is cleared, and taken back it is in none', async () => {
     const { student } = await teacher.player('Aching Jaw')
     const tell = (place: string) =>

@@ -1,9 +1,45 @@
 const MS_PER_DAY = 86_400_000
 
-/** The day of an instant in the time zone of whoever asks, as an ISO date: `2026-11-28`. */
-export function isoDay(at: Date): string {
-  const pad = (n: number) => String(n).padStart(2, '0')
+/**
+ * The day of an instant, as an ISO date: `2026-11-28`. In a time zone by its name in the tz database (`Pacific/Auckland`), or in that of
+ * the machine. Throws a RangeError where no zone is called so.
+ */
+export function isoDay(at: Date, timeZone?: string | null): string {
+  const pad = (n: number, digits = 2) => String(n).padStart(digits, '0')
+  if (timeZone) {
+    const parts = new Map(
+      formatIn(timeZone)
+        .formatToParts(at)
+        .map(({ type, value }) => [type, Number(value)]),
+    )
+    return `${pad(parts.get('year')!, 4)}-${pad(parts.get('month')!)}-${pad(parts.get('day')!)}`
+  }
   return `${at.getFullYear()}-${pad(at.getMonth() + 1)}-${pad(at.getDate())}`
+}
+
+/** Made once each: a list of a thousand checks is told in days. */
+const formats = new Map<string, Intl.DateTimeFormat>()
+function formatIn(timeZone: string): Intl.DateTimeFormat {
+  const known = formats.get(timeZone)
+  if (known) return known
+  const made = new Intl.DateTimeFormat('en-US', {
+    timeZone,
+    year: 'numeric',
+    month: 'numeric',
+    day: 'numeric',
+  })
+  formats.set(timeZone, made)
+  return made
+}
+
+/** Whether the tz database of this machine knows a zone by that name. */
+export function isTimeZone(name: string): boolean {
+  try {
+    formatIn(name)
+    return name !== ''
+  } catch {
+    return false
+  }
 }
 
 /** Days since 1 January 1970 of an ISO date. NaN where the text is none. */

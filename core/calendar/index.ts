@@ -1,1 +1,1 @@
-export { isoDay, dayNumber, dayOf, daysBetween } from './day'
+export { isoDay, isTimeZone, dayNumber, dayOf, daysBetween } from './day'

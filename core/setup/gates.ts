@@ -1,5 +1,5 @@
 import { groups, mean, rollups } from 'd3-array'
-import { daysBetween } from '../calendar'
+import { daysBetween, isoDay } from '../calendar'
 import { nextSize, type HandSpan } from '../frame'
 import { familyOf, THUMB, type FamilyId, type Digit, type Finger, type Position } from '../instrument'
 import type { MasteryState } from '../pattern/mastery'
@@ -44,7 +44,11 @@ export interface KeptCheckLike {
 }
 
 /** The hands of a kept check as gates look at them, one a string and position; none where it is of another family, or only its verdict is left. */
-export function gateChecksOf(familyId: FamilyId, check: KeptCheckLike): GateCheck[] {
+export function gateChecksOf(
+  familyId: FamilyId,
+  check: KeptCheckLike,
+  timeZone?: string | null,
+): GateCheck[] {
   const { exercise, stringing, landings, toleranceCents, tapesCovered } = check
   if (!exercise || stringing?.family !== familyId) return []
   const stopped = landings.flatMap(({ finger, positionId, ...rest }) =>
@@ -57,7 +61,7 @@ export function gateChecksOf(familyId: FamilyId, check: KeptCheckLike): GateChec
   )
   return hands.flatMap(([stringIndex, positions]) =>
     positions.map(([positionId, own]) => ({
-      takenOn: check.takenAt.slice(0, 10),
+      takenOn: isoDay(new Date(check.takenAt), timeZone),
       string: stringing.tuning[stringIndex] ?? '',
       positionId,
       tapesCovered,

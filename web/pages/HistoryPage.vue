@@ -46,7 +46,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { familyOf, isoDay, marksWithIds } from '#core'
+import { familyOf, marksWithIds } from '#core'
 import { call } from '../api/client'
 import { useLoaded } from '../api/useLoaded'
 import BesideChart from '../features/history/BesideChart.vue'
@@ -59,6 +59,7 @@ import KeyHint from '../ui/KeyHint.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import { count } from '../words/numbers'
 import { shortMarkName } from '../words/trade'
+import { studioDay } from '../words/shown'
 
 const props = defineProps<{ studentId: string }>()
 const router = useRouter()
@@ -74,7 +75,7 @@ const history = useLoaded(
   (studentId) => call('checks.history', { params: { studentId } }),
 )
 const checks = computed(() => history.data.value?.checks ?? [])
-const today = isoDay(new Date())
+const today = studioDay()
 const all = computed(() => MEASURES.map((measure) => seriesOf(measure, checks.value)))
 const none = { checks: [], loans: [], tapes: [] }
 const time = computed(() => timeOf(history.data.value ?? none, today))

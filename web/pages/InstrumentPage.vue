@@ -118,7 +118,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { creepMm, hasCrept, isoDay, tapesDue } from '#core'
+import { creepMm, hasCrept, tapesDue } from '#core'
 import { ApiProblem } from '../api/client'
 import { useOutOfCupboard } from '../features/instruments/useOutOfCupboard'
 import LogForm from '../features/log/LogForm.vue'
@@ -135,13 +135,14 @@ import { dueWords } from '../words/due'
 import { inUnit, length, signedLength, unitName } from '../words/numbers'
 import { EVENT_NAMES, instrumentKind } from '../words/trade'
 import KeyHint from '../ui/KeyHint.vue'
+import { studioDay } from '../words/shown'
 
 const props = defineProps<{ instrumentId: string }>()
 const router = useRouter()
 const studio = useStudio()
 const settings = useSettings()
 const onBench = useBench()
-const today = isoDay(new Date())
+const today = studioDay()
 const isMissing = ref(false)
 
 const instrument = computed(() => studio.instrument(props.instrumentId))

@@ -185,6 +185,10 @@ const TURNS = [
   { value: 'lying' as const, label: 'Always lying' },
   { value: 'upright' as const, label: 'Always upright' },
 ]
+const TIME_ZONES = Intl.supportedValuesOf('timeZone').map((value) => ({
+  value,
+  label: value.replaceAll('_', ' '),
+}))
 const PAPERS = [
   { value: 'a4' as const, label: 'A4' },
   { value: 'letter' as const, label: 'Letter' },
@@ -204,6 +208,7 @@ interface Choice {
 const choices = computed<Choice[]>(() => {
   const now = settings.value
   if (!now) return []
+  const zone = now.timeZone ?? new Intl.DateTimeFormat().resolvedOptions().timeZone
   const choice = <K extends 'lengthUnit' | 'noteNames' | 'bassPositions' | 'boardTurned' | 'paper'>(
     label: string,
     key: K,
@@ -232,6 +237,14 @@ const choices = computed<Choice[]>(() => {
     },
     choice('The board in Tapes and Patterns', 'boardTurned', TURNS),
     choice('Paper', 'paper', PAPERS),
+    {
+      label: 'Days are those of',
+      options: TIME_ZONES.some(({ value }) => value === zone)
+        ? TIME_ZONES
+        : [{ value: zone, label: zone }, ...TIME_ZONES],
+      value: zone,
+      set: (timeZone) => set({ timeZone: String(timeZone) }),
+    },
   ]
 })
 const systems = computed(() =>

@@ -56,6 +56,7 @@ import type { Student } from '#contracts'
 import { useRowKeys } from '../ui/useRowKeys'
 import { useShortcuts } from '../ui/useShortcuts'
 import { useLessonDay, type LessonRow } from '../stores/useLessonDay'
+import { useToday } from '../stores/useToday'
 import { useLesson } from '../stores/lesson'
 import { longDay } from '../words/dates'
 import { dueWords } from '../words/due'
@@ -66,7 +67,7 @@ import KeyHint from '../ui/KeyHint.vue'
 
 const router = useRouter()
 const lesson = useLesson()
-const today = new Date()
+const today = useToday()
 const { day, rows, isToday, isKnown } = useLessonDay(today)
 const dueCount = computed(() => rows.value.filter((row) => row.due.length > 0).length)
 

@@ -1,6 +1,5 @@
 import {
   hasNote,
-  isoDay,
   patternSheet,
   placedStops,
   type AtlasCell,
@@ -23,6 +22,7 @@ import {
   stopName,
 } from '../words/patterns'
 import { noteLabel } from '../words/notes'
+import { studioDay } from '../words/shown'
 
 const WORDS: PatternSheetWords = {
   nut: 'nut',
@@ -67,7 +67,7 @@ export function patternSheetPage({
     : []
   return patternSheet({
     title: `${keyName(key)}, ${positionName(position)}`,
-    subtitle: [...whose, ...instrument, shortDay(isoDay(new Date()))].join(' · '),
+    subtitle: [...whose, ...instrument, shortDay(studioDay())].join(' · '),
     paper,
     drawing,
     board: stringing.board,

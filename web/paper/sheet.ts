@@ -1,15 +1,9 @@
-import {
-  isoDay,
-  type MarkSpec,
-  type Stringing,
-  type StripRequest,
-  type StripWords,
-  type TapeMark,
-} from '#core'
+import { type MarkSpec, type Stringing, type StripRequest, type StripWords, type TapeMark } from '#core'
 import { shortDay } from '../words/dates'
 import { noteLabel } from '../words/notes'
 import { count, listed, mm } from '../words/numbers'
 import { markName, shortSystemName } from '../words/trade'
+import { studioDay } from '../words/shown'
 
 export const PAPER_NAMES = [
   { value: 'a4', label: 'A4' },
@@ -62,7 +56,7 @@ export function sheetOf({ who, label, kind, stringing, marks, withoutPlace }: Sh
       shortSystemName(stringing.system.id),
       ...reckonedWith(stringing),
       ...(withoutPlace.length > 0 ? [`no place for ${listed(withoutPlace.map(markName))}`] : []),
-      shortDay(isoDay(new Date())),
+      shortDay(studioDay()),
     ].join(' · '),
     marks: marks.map((mark) => ({
       name: markName(mark),

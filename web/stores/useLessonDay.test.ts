@@ -1,7 +1,10 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Student } from '#contracts'
 import { A_STUDENT, fakeServer, freshStores, lists, signedIn } from '../testing'
+import { effectScope } from 'vue'
+import { showAs, studioDay } from '../words/shown'
 import { useLessonDay } from './useLessonDay'
+import { useToday } from './useToday'
 
 const WEDNESDAY = new Date(2026, 10, 25, 8, 30)
 const SATURDAY = new Date(2026, 10, 28, 8, 30)
@@ -34,6 +37,23 @@ describe('the lesson day', () => {
     const { day, rows, isToday } = await dayOf(WEDNESDAY, student('saturday', 6))
     expect([isToday.value, day.value.getDate()]).toEqual([false, 28])
     expect(rows.value.map((row) => row.student.name)).toEqual(['saturday'])
+  })
+
+  it('wakes to the new day on a page that was left open, in the time zone of the studio', async () => {
+    vi.useFakeTimers({ now: new Date('2026-11-28T07:58:00Z') })
+    try {
+      showAs({ lengthUnit: 'mm', noteNames: 'letters', timeZone: 'America/Los_Angeles' })
+      const scope = effectScope()
+      const today = scope.run(() => useToday())!
+      expect(studioDay(today.value)).toBe('2026-11-27')
+      await vi.advanceTimersByTimeAsync(4 * 60_000)
+      expect(studioDay()).toBe('2026-11-28')
+      expect([today.value.getDate(), today.value.getDay()]).toEqual([28, 6])
+      scope.stop()
+    } finally {
+      showAs({ lengthUnit: 'mm', noteNames: 'letters' })
+      vi.useRealTimers()
+    }
   })
 
   it('of a very long day has the first lessons at once, and the rest part by part', async () => {

@@ -1,9 +1,10 @@
-import { computed, shallowRef, watch } from 'vue'
-import { isoDay, dueOn, tapesDue, type Due } from '#core'
+import { computed, shallowRef, toValue, watch, type MaybeRefOrGetter } from 'vue'
+import { dueOn, tapesDue, type Due } from '#core'
 import { LONGEST_PAGE, type Student, type StudioSettings } from '#contracts'
 import { useLoaded } from '../api/useLoaded'
 import { useSettings } from './settings'
 import { useStudio } from './studio'
+import { studioDay } from '../words/shown'
 
 export interface LessonRow {
   readonly student: Student
@@ -15,11 +16,12 @@ export interface LessonRow {
 const AT_ONCE = 40
 
 /** The day with the next lessons, counted from `today`, and its lessons in order; `isKnown` once the server has said. */
-export function useLessonDay(today: Date) {
+export function useLessonDay(from: MaybeRefOrGetter<Date>) {
+  const today = computed(() => toValue(from))
   const studio = useStudio()
   const settings = useSettings()
   const { data: next, reload } = useLoaded(
-    () => String(today.getDay()),
+    () => String(today.value.getDay()),
     (from) => studio.nextLessons(Number(from), { limit: AT_ONCE }),
   )
   watch(() => studio.saves, reload)
@@ -29,7 +31,7 @@ export function useLessonDay(today: Date) {
     const found: string[] = []
     while (first && first === next.value && AT_ONCE + found.length < first.total) {
       const offset = AT_ONCE + found.length
-      const { ids } = await studio.nextLessons(today.getDay(), { offset, limit: LONGEST_PAGE })
+      const { ids } = await studio.nextLessons(today.value.getDay(), { offset, limit: LONGEST_PAGE })
       if (ids.length === 0) break
       found.push(...ids)
       // What is shown already stays until as much of the new has come.
@@ -38,9 +40,11 @@ export function useLessonDay(today: Date) {
     if (first === next.value) rest.value = found
   })
 
-  const daysAhead = computed(() => ((next.value?.weekday ?? today.getDay()) - today.getDay() + 7) % 7)
+  const daysAhead = computed(
+    () => ((next.value?.weekday ?? today.value.getDay()) - today.value.getDay() + 7) % 7,
+  )
   const day = computed(() => {
-    const date = new Date(today)
+    const date = new Date(today.value)
     date.setDate(date.getDate() + daysAhead.value)
     return date
   })
@@ -52,7 +56,7 @@ export function useLessonDay(today: Date) {
             {
               student,
               time: student.lesson?.time ?? '',
-              due: dueOf(student, isoDay(day.value), settings.intervals),
+              due: dueOf(student, studioDay(day.value), settings.intervals),
             },
           ]
         : []
@@ -61,7 +65,7 @@ export function useLessonDay(today: Date) {
   return {
     day,
     rows,
-    isToday: computed(() => next.value?.weekday === today.getDay()),
+    isToday: computed(() => next.value?.weekday === today.value.getDay()),
     isKnown: computed(() => next.value !== undefined),
   }
 }
@@ -75,7 +79,7 @@ export function dueOf(student: Student, today: string, intervals?: StudioSetting
       hasInstrument: instrument !== null,
       measuredOn: instrument?.measurement?.measuredOn,
       tapes: instrument ? tapesDue(today, instrument, intervals) : [],
-      checkedOn: lastCheck ? isoDay(new Date(lastCheck.takenAt)) : undefined,
+      checkedOn: lastCheck ? studioDay(new Date(lastCheck.takenAt)) : undefined,
       pains,
       setup: setup?.standings ?? [],
     },

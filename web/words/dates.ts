@@ -1,3 +1,5 @@
+import { shown, studioDay } from './shown'
+
 /** `Saturday 28 November` */
 export function longDay(date: Date): string {
   return date.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
@@ -5,15 +7,20 @@ export function longDay(date: Date): string {
 
 /** Made once: a list of a thousand days is written with it. */
 const SHORT = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+const timeIn = (timeZone: string | null) => (timeZone === null ? {} : { timeZone })
 
 /** `28 Nov 2026`, of an instant or an ISO day. */
 export function shortDay(iso: string): string {
-  const date = iso.length === 10 ? new Date(`${iso}T12:00:00`) : new Date(iso)
-  return SHORT.format(date)
+  const day = iso.length === 10 ? iso : studioDay(new Date(iso))
+  return SHORT.format(new Date(`${day}T12:00:00`))
 }
 
 /** `28 Nov 2026, 09:41`, of an instant. */
 export function dayAndTime(iso: string): string {
-  const time = new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+  const time = new Date(iso).toLocaleTimeString('en-GB', {
+    hour: '2-digit',
+    minute: '2-digit',
+    ...timeIn(shown.timeZone),
+  })
   return `${shortDay(iso)}, ${time}`
 }

@@ -1,5 +1,6 @@
 import { v7 as uuid } from 'uuid'
 import {
+  isoDay,
   decodeTrack,
   earlierTakes,
   judge,
@@ -131,7 +132,7 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
 
     /** Judges the readings with the core, whatever the page thought of them, and keeps both with the strings as they are. */
     async create(studentId: string, draft: Draft): Promise<Check> {
-      insistOnDay(now, draft.takenAt.slice(0, 10), 'takenAt')
+      insistOnDay(now, isoDay(new Date(draft.takenAt), signedIn.session.studio.settings.timeZone), 'takenAt')
       const takenAt = new Date(draft.takenAt)
       const [student, facts, taping, before] = await Promise.all([
         existingStudent(studentId),

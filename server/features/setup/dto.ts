@@ -58,6 +58,7 @@ export function gateMarkDto(row: By<GateMarkRow>): GateMark {
 /** How a setup stands after these rounds, oldest first: what is not as it should be. Null before the first. */
 export function setupNowOf(
   rounds: readonly Pick<SetupRoundRow, 'takenAt' | 'answers' | 'stoppedAt'>[],
+  timeZone: string | null,
 ): SetupNow | null {
   const newest = rounds.at(-1)
   if (!newest) return null
@@ -65,7 +66,7 @@ export function setupNowOf(
     rounds.flatMap(({ answers }) => answers).map(({ itemId, question }) => [itemId, question]),
   )
   const standings = setupNow(
-    rounds.map(({ takenAt, answers }) => ({ takenOn: isoDay(takenAt), answers })),
+    rounds.map(({ takenAt, answers }) => ({ takenOn: isoDay(takenAt, timeZone), answers })),
   ).filter(({ answer }) => answer !== 'yes')
   return {
     takenAt: newest.takenAt.toISOString(),

@@ -1,6 +1,7 @@
 import { v7 as uuid } from 'uuid'
 import {
   arrangedItems,
+  isoDay,
   isSetupItem,
   roundItems,
   standingOf,
@@ -25,6 +26,7 @@ export function setupService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
   const repository = setupRepository(store)
   const { rounds, pains, fits, gates } = repository
   const { user, studio } = signedIn.session
+  const { timeZone } = studio.settings
   const written = { userId: user.id, recordedAt: now, removedAt: null }
 
   async function existingStudent(id: string) {
@@ -41,7 +43,7 @@ export function setupService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
 
   /** Two teachers may answer at once: both rounds are kept, and the newer answer to each item stands. */
   async function reckonNow(studentId: string): Promise<void> {
-    await repository.setNow(studentId, setupNowOf(await rounds.ofStudent(studentId)))
+    await repository.setNow(studentId, setupNowOf(await rounds.ofStudent(studentId), timeZone))
   }
 
   async function setRoundRemoved(id: string, isRemoved: boolean): Promise<SetupRound> {
@@ -67,7 +69,7 @@ export function setupService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
 
     /** Kept for the family it was asked of, whatever the student plays by now. */
     async create(studentId: string, draft: RoundDraft): Promise<SetupRound> {
-      const toldOn = draft.takenAt.slice(0, 10)
+      const toldOn = isoDay(new Date(draft.takenAt), timeZone)
       insistOnDay(now, toldOn, 'takenAt')
       insistOnItems(draft)
       await existingStudent(studentId)

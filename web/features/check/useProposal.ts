@@ -1,5 +1,5 @@
 import { computed, watch, type Ref } from 'vue'
-import { isoDay, proposedExercise, type ExerciseName as CoreName, type Note, noteName } from '#core'
+import { proposedExercise, type ExerciseName as CoreName, type Note, noteName } from '#core'
 import type { CheckSummary, ExerciseName, Student } from '#contracts'
 import { ApiProblem, call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
@@ -8,6 +8,7 @@ import { useKeptCheck } from '../../stores/kept-check'
 import { useSettings } from '../../stores/settings'
 import { shortDay } from '../../words/dates'
 import { exerciseName } from '../../words/exercises'
+import { studioDay } from '../../words/shown'
 
 /** While the server is away there is no proposal, and the page says so already. */
 function withoutPast(error: unknown): CheckSummary[] {
@@ -35,10 +36,10 @@ export function useProposal(student: Ref<Student | undefined>, tuning: Ref<reado
     const proposed =
       of &&
       proposedExercise(
-        isoDay(new Date()),
+        studioDay(),
         checks.map((check) => ({
           exerciseId: check.id,
-          takenOn: check.takenAt.slice(0, 10),
+          takenOn: studioDay(new Date(check.takenAt)),
           isOff: 'findings' in check.verdict && check.decision?.says !== 'overruled',
         })),
         settings.intervals?.checkHandDays,

@@ -1,5 +1,5 @@
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
-import { familyOf, isoDay, marksWithIds, tapesDue, type FamilyId } from '#core'
+import { familyOf, marksWithIds, tapesDue, type FamilyId } from '#core'
 import type { Instrument } from '#contracts'
 import type { DataTable } from '../../files/tables'
 import { sheetOf } from '../../paper/sheet'
@@ -12,12 +12,13 @@ import { dueWords } from '../../words/due'
 import { mm } from '../../words/numbers'
 import { instrumentKind, shortMarkName } from '../../words/trade'
 import { chartOf, marksWithoutPlace } from './tape-chart'
+import { studioDay } from '../../words/shown'
 
 /** The instruments of the studio: which are looked for, which are chosen, and what is made of those. */
 export function useCupboard() {
   const studio = useStudio()
   const settings = useSettings()
-  const today = isoDay(new Date())
+  const today = studioDay()
   const text = ref('')
   const asked = useSettled(text)
   const family = ref<FamilyId | 'all'>('all')

@@ -1,10 +1,11 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
-import { IMPORT_BATCH, isoDay, type ImportFault, type ReadRow, type TableFault } from '#core'
+import { IMPORT_BATCH, type ImportFault, type ReadRow, type TableFault } from '#core'
 import { call } from '../../api/client'
 import { useOutbox, Withdrawn } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
 import type { ParsedTable } from '../../files/parse-instruments'
 import InstrumentsWorker from '../../files/instruments.worker?worker'
+import { studioDay } from '../../words/shown'
 
 /** Names the batches under way, so that they can be taken back. */
 const DRAFT = 'instruments.import'
@@ -70,7 +71,7 @@ export function useImport() {
     saved.value = 0
     isWanted = true
     state.value = 'saving'
-    const measuredOn = isoDay(new Date())
+    const measuredOn = studioDay()
     for (let from = 0; from < order.value.length && isWanted; from += IMPORT_BATCH) {
       const batch = order.value.slice(from, from + IMPORT_BATCH)
       const body = {

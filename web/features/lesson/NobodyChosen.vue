@@ -40,6 +40,7 @@ import type { Student } from '#contracts'
 import { useLesson } from '../../stores/lesson'
 import { useStudio } from '../../stores/studio'
 import { useLessonDay } from '../../stores/useLessonDay'
+import { useToday } from '../../stores/useToday'
 import KeyHint from '../../ui/KeyHint.vue'
 import { useRowKeys } from '../../ui/useRowKeys'
 import { useSettled } from '../../ui/useSettled'
@@ -54,7 +55,7 @@ const MOST_FOUND = 12
 
 const studio = useStudio()
 const lesson = useLesson()
-const { day, rows, isToday, isKnown } = useLessonDay(new Date())
+const { day, rows, isToday, isKnown } = useLessonDay(useToday())
 
 const text = ref('')
 const isFinding = computed(() => text.value.trim() !== '')

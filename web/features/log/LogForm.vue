@@ -41,7 +41,7 @@
 
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { isoDay, parseLength, TAPE_EVENT_KINDS, type TapeEventKind } from '#core'
+import { parseLength, TAPE_EVENT_KINDS, type TapeEventKind } from '#core'
 import type { Instrument } from '#contracts'
 import { ApiProblem } from '../../api/client'
 import { mm } from '../../words/numbers'
@@ -49,6 +49,7 @@ import { EVENT_NAMES, markName } from '../../words/trade'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import FieldRow from '../../ui/FieldRow.vue'
 import type { useTapeLog } from './useTapeLog'
+import { studioDay } from '../../words/shown'
 
 /** Creep is found by a check, not chosen. */
 const KINDS = TAPE_EVENT_KINDS.filter((kind) => kind !== 'crept').map((value) => ({
@@ -62,7 +63,7 @@ const props = defineProps<{ log: ReturnType<typeof useTapeLog>; instrument: Inst
 const kind = ref<TapeEventKind>('checked')
 const markId = ref(props.instrument.tapes[0]?.markId ?? '1.2')
 const place = ref('')
-const on = ref(isoDay(new Date()))
+const on = ref(studioDay())
 const reason = ref('')
 const faults = ref<Record<string, string | undefined>>({})
 const isSaving = ref(false)

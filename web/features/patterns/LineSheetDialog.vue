@@ -25,7 +25,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
 import {
-  isoDay,
   LINE_MARGIN_MM,
   fillingSpaceMm,
   lineSheet,
@@ -50,6 +49,7 @@ import { noteLabel } from '../../words/notes'
 import { count } from '../../words/numbers'
 import { instrumentKind } from '../../words/trade'
 import type { Line } from './useLine'
+import { studioDay } from '../../words/shown'
 
 /** The line as it stands on the page, for the music stand. */
 const props = defineProps<{ line: Line; title: string; whose: readonly string[] }>()
@@ -100,7 +100,7 @@ function sheetOf(lines: readonly DrawnLine[]): Page[] {
   const { stringing } = bench
   return lineSheet({
     title: props.title,
-    subtitle: [...props.whose, shortDay(isoDay(new Date()))].join(' · '),
+    subtitle: [...props.whose, shortDay(studioDay())].join(' · '),
     paper: paper.value,
     lines,
     board: stringing.board,

@@ -54,7 +54,6 @@ import { computed, reactive, ref, watch } from 'vue'
 import {
   bodyFitDoubts,
   bodyFitFigures,
-  isoDay,
   readMeasure,
   BODY_FIT_LIMITS,
   BODY_FIT_PARTS,
@@ -69,6 +68,7 @@ import FieldRow from '../../ui/FieldRow.vue'
 import { longDay } from '../../words/dates'
 import { FIT_DOUBTS, FIT_FIELDS } from '../../words/gates'
 import { FAMILY_NAMES } from '../../words/trade'
+import { studioDay } from '../../words/shown'
 
 /** Rests, angle, thumb, endpin and pegs in numbers: what sets a loan instrument up again in a minute. */
 const props = defineProps<{ family: FamilyId; fits: readonly BodyFit[] }>()
@@ -117,7 +117,7 @@ const draft = computed<BodyFitDraft | undefined>(() => {
   if (!isTyped || Object.keys(faults.value).length > 0) return undefined
   return {
     family: props.family,
-    fittedOn: isoDay(new Date()),
+    fittedOn: studioDay(),
     ...shown.value,
     note: note.value.trim() || (newest.value?.note ?? ''),
   }

@@ -40,10 +40,10 @@
 <script setup lang="ts">
 import type { InputInstance } from 'element-plus'
 import { nextTick, ref } from 'vue'
-import { isoDay } from '#core'
 import type { Pain } from '#contracts'
 import FieldRow from '../../ui/FieldRow.vue'
 import { shortDay } from '../../words/dates'
+import { studioDay } from '../../words/shown'
 
 /** All pain of the file, also what is over; told at any time, not only in a round. */
 defineProps<{ pains: readonly Pain[] }>()
@@ -72,7 +72,7 @@ async function begin() {
 function mark() {
   fault.value = place.value.trim() === '' ? 'Name the place that hurts.' : undefined
   if (fault.value) return
-  emit('mark', { toldOn: isoDay(new Date()), place: place.value, since: since.value })
+  emit('mark', { toldOn: studioDay(), place: place.value, since: since.value })
   isMarking.value = false
 }
 </script>

@@ -23,7 +23,6 @@
 <script setup lang="ts">
 import type { InputInstance } from 'element-plus'
 import { nextTick, ref } from 'vue'
-import { isoDay } from '#core'
 import type { Pain } from '#contracts'
 import { call } from '../../api/client'
 import { UNDO, useNotices } from '../../stores/notices'
@@ -32,6 +31,7 @@ import { useStudio } from '../../stores/studio'
 import FieldRow from '../../ui/FieldRow.vue'
 import { shortDay } from '../../words/dates'
 import { PAIN_CAUTION } from '../../words/setup'
+import { studioDay } from '../../words/shown'
 
 /** What was told and not cleared: it stands above everything else of this student. */
 const props = defineProps<{ pains: readonly Pain[]; studentId: string; name: string }>()
@@ -54,7 +54,7 @@ async function clear({ id, place }: Pain) {
   const params = { painId: id }
   await outbox.send(
     'pains.clear',
-    { params, body: { on: isoDay(new Date()), note: note.value } },
+    { params, body: { on: studioDay(), note: note.value } },
     { what: `that ${props.name}’s pain is cleared` },
   )
   clearing.value = ''

@@ -31,6 +31,7 @@ import { useOutbox } from '../../stores/outbox'
 import { useSession } from '../../stores/session'
 import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
+import { shown } from '../../words/shown'
 
 export interface ShownGate extends Gate {
   /** The teacher’s own word, where it goes before what was reckoned. */
@@ -85,7 +86,7 @@ export function useSetupFile(studentId: Ref<string>, student: Ref<Student | unde
       hand: of.hand,
       hasTapes: (of.instrument?.tapes.length ?? 0) > 0,
       setup: [...answered.values()],
-      checks: checks.data.value.flatMap((check) => gateChecksOf(of.family, check)),
+      checks: checks.data.value.flatMap((check) => gateChecksOf(of.family, check, shown.timeZone)),
       positions: Object.fromEntries(
         marks.value.filter((mark) => mark.kind === 'position').map((mark) => [mark.item, mark.state]),
       ),

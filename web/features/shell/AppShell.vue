@@ -59,6 +59,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { LONGEST_PAGE } from '#contracts'
 import { ROOMS } from '../../rooms'
 import { useLesson } from '../../stores/lesson'
+import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
 import { instrumentKind } from '../../words/trade'
 import AccountMenu from './AccountMenu.vue'
@@ -78,6 +79,18 @@ const PREFETCH_AFTER_MS = 300
 
 const paletteOpen = ref(false)
 const keysOpen = ref(false)
+
+const settings = useSettings()
+/** A studio has its days where it is: the first browser that comes tells in which time zone. */
+watch(
+  () => settings.settings?.timeZone,
+  (zone) => {
+    const { timeZone } = new Intl.DateTimeFormat().resolvedOptions()
+    if (zone === null && timeZone)
+      void settings.change({ settings: (now) => ({ ...now, timeZone }) }).catch(() => undefined)
+  },
+  { immediate: true },
+)
 
 onMounted(() => {
   // The palette knows a studio of usual size from the start; of a larger one it asks.

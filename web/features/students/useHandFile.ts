@@ -1,15 +1,5 @@
 import { computed, type Ref } from 'vue'
-import {
-  dayNumber,
-  dayOf,
-  familyOf,
-  growthOf,
-  isoDay,
-  knownSystem,
-  nextSize,
-  whenSpanIs,
-  type Growth,
-} from '#core'
+import { dayNumber, dayOf, familyOf, growthOf, knownSystem, nextSize, whenSpanIs, type Growth } from '#core'
 import type { HandMeasurement, HandMeasurementDraft, Student } from '#contracts'
 import { call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
@@ -20,6 +10,7 @@ import { inUnit, length, listed } from '../../words/numbers'
 import { whenSentence } from '../../words/patterns'
 import { sizeName } from '../../words/trade'
 import { shortDay } from '../../words/dates'
+import { studioDay } from '../../words/shown'
 
 /** A student's hand over time: what was measured, how it grows, and what can be done with a measurement. */
 export function useHandFile(studentId: Ref<string>, student: Ref<Student | undefined>) {
@@ -71,7 +62,7 @@ export function useHandFile(studentId: Ref<string>, student: Ref<Student | undef
     if (growth.value?.outcome !== 'line') return ''
     if (!student.value?.instrument) return 'Lend an instrument to see when the next size will fit.'
     if (!next.value) return 'The instrument is full size.'
-    const today = dayNumber(isoDay(new Date()))
+    const today = dayNumber(studioDay())
     const when = whenSpanIs(growth.value, next.value.spanMm, today)
     return whenSentence(
       when,

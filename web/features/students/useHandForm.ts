@@ -1,8 +1,9 @@
 import { computed, reactive, ref } from 'vue'
-import { isoDay, handMeasureFault, parseLength, spanFault, type HandMeasure, type Thumb } from '#core'
+import { handMeasureFault, parseLength, spanFault, type HandMeasure, type Thumb } from '#core'
 import type { HandMeasurementDraft } from '#contracts'
 import { handFaultSentence } from '../../words/patterns'
 import type { HandField } from './HandDrawing.vue'
+import { studioDay } from '../../words/shown'
 
 /** A field of the form, as typed. */
 interface MeasureField {
@@ -31,7 +32,7 @@ export const MEASURE_FIELDS: readonly MeasureField[] = [
 export function useHandForm() {
   const texts = reactive<Record<string, string>>(Object.fromEntries(MEASURE_FIELDS.map(({ id }) => [id, ''])))
   const thumb = ref<Thumb>()
-  const measuredOn = ref(isoDay(new Date()))
+  const measuredOn = ref(studioDay())
 
   const valueOf = (id: string): number | undefined => {
     const parsed = texts[id]?.trim() ? parseLength(texts[id]) : undefined
@@ -87,7 +88,7 @@ export function useHandForm() {
     clear() {
       for (const { id } of MEASURE_FIELDS) texts[id] = ''
       thumb.value = undefined
-      measuredOn.value = isoDay(new Date())
+      measuredOn.value = studioDay()
     },
   }
 }

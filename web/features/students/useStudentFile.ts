@@ -1,4 +1,3 @@
-import { isoDay } from '#core'
 import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Check, Student } from '#contracts'
@@ -8,6 +7,7 @@ import { UNDO, useNotices } from '../../stores/notices'
 import { useOutbox } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
 import { useDecide } from '../../stores/useDecide'
+import { studioDay } from '../../words/shown'
 
 /** Checks that a file shows at first: about a school year of lessons. */
 const AT_ONCE = 40
@@ -37,7 +37,7 @@ export function useStudentFile(studentId: Ref<string>) {
   let before: string | undefined
 
   async function setLoan(of: Student, instrumentId: string | null): Promise<Student> {
-    const input = { params: { studentId: of.id }, body: { instrumentId, on: isoDay(new Date()) } }
+    const input = { params: { studentId: of.id }, body: { instrumentId, on: studioDay() } }
     const saved = await outbox.send('students.lend', input, { what: `the loan of ${of.name}` })
     studio.takeStudent(saved)
     return saved

@@ -1,11 +1,12 @@
 import { computed, reactive, ref, shallowRef } from 'vue'
-import { DEFAULT_SYSTEM_ID, familyOf, isoDay, noteName, type FamilyId } from '#core'
+import { DEFAULT_SYSTEM_ID, familyOf, noteName, type FamilyId } from '#core'
 import type { Level, Student, StudentDraft } from '#contracts'
 import { ApiProblem, call } from '../../api/client'
 import { useOutbox } from '../../stores/outbox'
 import { useSession } from '../../stores/session'
 import { useSettings } from '../../stores/settings'
 import { LEVEL_NAMES, schoolName, shortSystemName } from '../../words/trade'
+import { studioDay } from '../../words/shown'
 
 /** No row of tapes of the student's own: the studio's. */
 export const AS_USUAL = 'as_usual'
@@ -172,9 +173,7 @@ function draftOf(fields: Fields): StudentDraft {
     system: fields.system === AS_STUDIO ? null : fields.system,
     lesson: fields.weekday < 0 ? null : { weekday: fields.weekday, time: fields.time },
     soundConsent:
-      fields.consentBy.trim() === ''
-        ? null
-        : { by: fields.consentBy, on: fields.consentOn || isoDay(new Date()) },
+      fields.consentBy.trim() === '' ? null : { by: fields.consentBy, on: fields.consentOn || studioDay() },
     note: fields.note,
   }
 }

@@ -7,7 +7,8 @@ import { useOutbox } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
 import { listed, mm } from '../../words/numbers'
 import { sizeName } from '../../words/trade'
-import { isoDay, noteName } from '#core'
+import { noteName } from '#core'
+import { studioDay } from '../../words/shown'
 
 const SAME_MM = 0.05
 
@@ -71,7 +72,7 @@ export function useKeepOnInstrument() {
         'measurements.create',
         {
           params: { instrumentId: instrument.id },
-          body: { ...measured, measuredOn: isoDay(new Date()), keepAnyway: anyway },
+          body: { ...measured, measuredOn: studioDay(), keepAnyway: anyway },
         },
         { what: `the length of ${instrument.label}` },
       )
@@ -109,7 +110,7 @@ export function useKeepOnInstrument() {
         schoolId: setup.schoolId,
         system: setup.systemId,
         tapeWidthMm: setup.tapeWidthMm,
-        laidOn: isoDay(new Date()),
+        laidOn: studioDay(),
         marks: [...laid],
         reason,
       }

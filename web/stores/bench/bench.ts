@@ -2,7 +2,7 @@ import { v4 as uuid } from 'uuid'
 import { useSessionStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, watch } from 'vue'
-import { centsAboveOpen, isoDay, knownSystem, noteName, parseNote, type FamilyId } from '#core'
+import { centsAboveOpen, knownSystem, noteName, parseNote, type FamilyId } from '#core'
 import type { Instrument, RingFind } from '#contracts'
 import { call } from '../../api/client'
 import { useLesson } from '../lesson'
@@ -11,6 +11,7 @@ import { useSettings } from '../settings'
 import { useStudio } from '../studio'
 import { bareSetup, setupFor, type BenchSetup } from './setup'
 import { asManyAs, useBenchStrings, type BenchFind } from './strings'
+import { studioDay } from '../../words/shown'
 
 /** What lies on the bench, and its strings. It stays while the teacher looks elsewhere, and over a reload. */
 export const useBench = defineStore('bench', () => {
@@ -86,7 +87,7 @@ export const useBench = defineStore('bench', () => {
   async function addFind(string: string, note: string, placeMm: number): Promise<void> {
     const [open, stopped] = [parseNote(string), parseNote(note)]
     if (!open || !stopped) return
-    const foundOn = isoDay(new Date())
+    const foundOn = studioDay()
     const system = setup.value.systemId
     const of = instrument.value
     if (of) {
