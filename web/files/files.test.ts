@@ -44,6 +44,8 @@ describe('tables out', () => {
 
   it('have names that every file system takes', () => {
     expect(fileName('Tape strip: Orla Venn / no. 7', 'pdf')).toBe('tape-strip-orla-venn-no-7.pdf')
+    expect(fileName('A♭ major scale', 'pdf')).toBe('a-flat-major-scale.pdf')
+    expect(fileName('F♯ minor: Zoë', 'pdf')).toBe('f-sharp-minor-zoe.pdf')
     expect(fileName('…', 'csv')).toBe('jadefell.csv')
   })
 })

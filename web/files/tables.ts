@@ -43,7 +43,11 @@ export function saveFile(name: string, content: BlobPart, type: string): void {
 /** A name that every file system takes. */
 export function fileName(text: string, extension: string): string {
   const plain = text
+    // Two keys must not share a name.
+    .replaceAll('♭', ' flat')
+    .replaceAll('♯', ' sharp')
     .normalize('NFKD')
+    .replace(/\p{M}+/gu, '')
     .replace(/[^\p{L}\p{N}]+/gu, '-')
     .replace(/^-+|-+$/g, '')
     .toLowerCase()
