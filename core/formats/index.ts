@@ -1,6 +1,7 @@
 export {
   readInstrumentRows,
   INSTRUMENT_COLUMNS,
+  readHeading,
   REQUIRED_COLUMNS,
   LABEL_LENGTH,
   IMPORT_BATCH,

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import { familyOf, readFamily } from '../instrument'
-import { readInstrumentRows, type TableRecord } from './index'
+import { readHeading, readInstrumentRows, type TableRecord } from './index'
 
 const good = { label: 'no. 21', family: 'Violin', size: '1/2', length: '284.5', tuning: '' }
 
@@ -76,4 +76,33 @@ it('gives every faulty cell its reason, and keeps the others', () => {
   ])
   expect(rows[1]).toMatchObject({ row: 3, faults: [{ firstRow: 2 }] })
   expect(rows[7]).toMatchObject({ instrument: { isDoubtful: true } })
+})
+
+it.each([
+  ['Length (mm)', { column: 'length', unit: 'mm' }],
+  ['String length', { column: 'length' }],
+  ['length in inches', { column: 'length', unit: 'in' }],
+  ['String  length [cm]', { column: 'length', unit: 'cm' }],
+  ['Instrument no.', { column: 'label' }],
+  ['Type', { column: 'family' }],
+  ['Size', { column: 'size' }],
+  ['size (mm)', undefined],
+  ['Colour', undefined],
+  ['length of the case', undefined],
+])('reads the heading %s as an office writes it', (text, read) => {
+  expect(readHeading(text)).toEqual(read)
+})
+
+it('takes lengths in the unit of their heading where they say none, and passes over no cell unsaid', () => {
+  const records = [
+    { line: 2, cells: { ...good, length: '11 1/5' }, unit: 'in' as const },
+    { line: 3, cells: { ...good, label: 'no. 22', length: '284.5 mm' }, unit: 'in' as const },
+    { line: 4, cells: { ...good, label: 'no. 23' }, over: ['', 'borrowed'] },
+  ]
+  const [inches, mm, over] = readInstrumentRows(records)
+  expect([inches, mm]).toMatchObject([
+    { ok: true, instrument: { length: '11 1/5 in' } },
+    { ok: true, instrument: { length: '284.5 mm' } },
+  ])
+  expect(over).toMatchObject({ ok: false, faults: [{ code: 'cells_over', text: 'borrowed' }] })
 })

@@ -15,6 +15,41 @@ export const INSTRUMENT_COLUMNS = ['label', 'family', 'size', 'length', 'tuning'
 export type InstrumentColumn = (typeof INSTRUMENT_COLUMNS)[number]
 export const REQUIRED_COLUMNS: readonly InstrumentColumn[] = ['label', 'family', 'size']
 
+/** What a heading names, and the unit that numbers under it are in. */
+export interface ReadHeading {
+  readonly column: InstrumentColumn
+  readonly unit?: 'mm' | 'cm' | 'in'
+}
+
+/** Words that offices write over these columns. From memory. */
+const HEADINGS: Readonly<Record<InstrumentColumn, RegExp>> = {
+  label: /^(label|name|number|no\.?|nr\.?|id|inventory( no\.?| number)?|instrument( no\.?| number| name)?)$/,
+  family: /^(family|type|kind|instrument (family|type))$/,
+  size: /^(size|instrument size)$/,
+  length: /^((string|scale|mensur|vibrating string) ?)?length$|^mensur$/,
+  tuning: /^(tuning|strings|open strings)$/,
+}
+const UNITS = {
+  mm: /^(mm|millimet(er|re)s?)$/,
+  cm: /^(cm|centimet(er|re)s?)$/,
+  in: /^(in|inch|inches|")$/,
+} as const
+
+/** Which column a heading names, as `Length (mm)`, `String length` or `length in inches`; undefined where it is none of ours. */
+export function readHeading(text: string): ReadHeading | undefined {
+  const plain = text.trim().toLowerCase().replaceAll(/\s+/g, ' ')
+  const [, bare = '', bracketed, after] =
+    /^(.*?)(?:\s*[([]\s*([^)\]]+?)\s*[)\]]|,? in ([a-z"]+))?$/.exec(plain) ?? []
+  const said = bracketed ?? after
+  const unit =
+    said === undefined ? undefined : (['mm', 'cm', 'in'] as const).find((one) => UNITS[one].test(said))
+  // A bracket that is no unit is part of the heading's own words.
+  const name = said !== undefined && unit === undefined ? plain : bare
+  const column = INSTRUMENT_COLUMNS.find((one) => HEADINGS[one].test(name))
+  if (!column || (unit !== undefined && column !== 'length')) return undefined
+  return { column, ...(unit === undefined ? {} : { unit }) }
+}
+
 /** An instrument as a table has it, read. */
 export interface ImportedInstrument {
   readonly label: string
@@ -44,6 +79,8 @@ export type RowFault =
       readonly highMm: number
     }
   | { readonly code: 'tuning_unreadable'; readonly text: string }
+  /** Cells beyond the last heading: nobody knows what they are. */
+  | { readonly code: 'cells_over'; readonly text: string }
 
 /** What can be wrong with a row; that an instrument of its name is there already, only the studio can see. */
 export type ImportFault = RowFault | { readonly code: 'label_taken' }
@@ -76,6 +113,10 @@ export const IMPORT_BATCH = 250
 export interface TableRecord {
   readonly line: number
   readonly cells: Partial<Record<InstrumentColumn, string>>
+  /** What stands beyond the last heading. */
+  readonly over?: readonly string[]
+  /** Of lengths that are written as a number alone. */
+  readonly unit?: ReadHeading['unit']
 }
 
 /** Reads the rows of a table of instruments. Nothing is saved here: faulty rows come back with what is wrong in each cell. */
@@ -106,7 +147,11 @@ function readRow(record: TableRecord, seen: Map<string, number>): ReadRow {
   if (!size && DATE_LIKE.test(sizeText)) faults.push({ code: 'size_is_date', text: sizeText })
   else if (!size) faults.push({ code: 'size_unknown', text: sizeText, sizes: family.sizes.map((s) => s.id) })
 
-  const length = cell('length')
+  const over = (record.over ?? []).filter((text) => text.trim() !== '')
+  if (over.length > 0) faults.push({ code: 'cells_over', text: over.join(', ') })
+  const written = cell('length')
+  const isBare = /^[\d.,\s/½¼¾⅛⅜⅝⅞-]+$/.test(written)
+  const length = written !== '' && isBare && record.unit ? `${written} ${record.unit}` : written
   let isDoubtful = false
   if (length !== '') {
     const parsed = parseLength(length)

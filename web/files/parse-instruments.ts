@@ -1,6 +1,7 @@
 import Papa from 'papaparse'
 import {
   INSTRUMENT_COLUMNS,
+  readHeading,
   readInstrumentRows,
   REQUIRED_COLUMNS,
   type ReadRow,
@@ -8,7 +9,12 @@ import {
 } from '#core'
 
 export type ParsedTable =
-  | { readonly ok: true; readonly rows: readonly ReadRow[] }
+  | {
+      readonly ok: true
+      readonly rows: readonly ReadRow[]
+      /** Headings of columns that are not read. */
+      readonly unread: readonly string[]
+    }
   | { readonly ok: false; readonly fault: TableFault }
 
 const BYTES_LIMIT = 20_000_000
@@ -16,7 +22,7 @@ export const ROWS_LIMIT = 50_000
 
 /**
  * A file of instruments: UTF-8, comma, semicolon or tab between cells, a first row with the names of the columns in any
- * order. Columns it does not know are passed over. Rows are told by the line of the file they begin on.
+ * order and in an office's own words. Columns it does not know are named. Rows are told by the line of the file they begin on.
  */
 export function parseInstruments(bytes: ArrayBuffer): ParsedTable {
   if (bytes.byteLength > BYTES_LIMIT) return { ok: false, fault: { code: 'too_large', limit: BYTES_LIMIT } }
@@ -25,19 +31,31 @@ export function parseInstruments(bytes: ArrayBuffer): ParsedTable {
   const { lines, brokenLine } = linesOf(text)
   if (brokenLine !== undefined) return { ok: false, fault: { code: 'quotes', row: brokenLine } }
   const [heading, ...data] = lines
-  const names = (heading?.cells ?? []).map((name) => name.trim().toLowerCase())
+  const names = (heading?.cells ?? []).map((name) => name.trim())
+  const headings = names.map(readHeading)
   const found = names.filter((name) => name !== '')
   if (found.length === 0) return { ok: false, fault: { code: 'empty' } }
-  const columns = REQUIRED_COLUMNS.filter((column) => !found.includes(column))
+  const columns = REQUIRED_COLUMNS.filter((column) => !headings.some((one) => one?.column === column))
   if (columns.length > 0) return { ok: false, fault: { code: 'columns_missing', columns, found } }
   if (data.length === 0) return { ok: false, fault: { code: 'empty' } }
   if (data.length > ROWS_LIMIT) return { ok: false, fault: { code: 'too_many_rows', limit: ROWS_LIMIT } }
-  const places = INSTRUMENT_COLUMNS.map((column) => [column, names.indexOf(column)] as const)
+  // Of two headings that name the same column the first is read, the other said not to be.
+  const places = INSTRUMENT_COLUMNS.map(
+    (column) => [column, headings.findIndex((one) => one?.column === column)] as const,
+  )
+  const isRead = new Set(places.map(([, at]) => at))
+  const { unit } = headings.find((one) => one?.column === 'length') ?? {}
   const records = data.map(({ line, cells }) => ({
     line,
     cells: Object.fromEntries(places.map(([column, at]) => [column, cells[at] ?? ''])),
+    over: cells.slice(names.length),
+    unit,
   }))
-  return { ok: true, rows: readInstrumentRows(records) }
+  return {
+    ok: true,
+    rows: readInstrumentRows(records),
+    unread: names.filter((name, at) => name !== '' && !isRead.has(at)),
+  }
 }
 
 interface Line {

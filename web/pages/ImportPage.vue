@@ -36,6 +36,9 @@
         {{ number(doubtful.length) }}
         <small>of them to look at</small>
       </p>
+      <p v-if="table.unread.value.length" class="heed" role="status">
+        Not read: {{ table.unread.value.map((name) => `“${name}”`).join(', ') }}.
+      </p>
       <div class="acts">
         <template v-if="table.state.value === 'saving'">
           <progress :value="table.saved.value" :max="table.order.value.length" />

@@ -47,6 +47,8 @@ export function rowFaultWords(fault: ImportFault): string {
       return `“${cut(fault.text)}” is no length, as 328, 32.8 cm or 12 7/8 in are`
     case 'length_impossible':
       return `${cut(fault.text)} cannot be its string: about ${fault.lowMm.toFixed(0)} to ${fault.highMm.toFixed(0)} mm`
+    case 'cells_over':
+      return `“${cut(fault.text)}” stands beyond the last heading: name its column, or take it out`
     case 'tuning_unreadable':
       return `“${cut(fault.text)}” are not four to six open strings, as G3 D4 A4 E5 are`
   }

@@ -25,6 +25,7 @@ export function useImport() {
   const state = ref<'empty' | 'reading' | 'read' | 'saving' | 'saved'>('empty')
   const fileFault = shallowRef<TableFault>()
   const rows = shallowRef<readonly ReadRow[]>([])
+  const unread = shallowRef<readonly string[]>([])
   const saved = ref(0)
   const isWaiting = computed(() => state.value === 'saving' && outbox.isAway)
   let worker: Worker | undefined
@@ -54,10 +55,12 @@ export function useImport() {
     state.value = 'reading'
     fileFault.value = undefined
     rows.value = []
+    unread.value = []
     labels.value = await call('instruments.labels', {})
     const bytes = await file.arrayBuffer()
     worker = new InstrumentsWorker()
     worker.onmessage = ({ data }: MessageEvent<ParsedTable>) => {
+      unread.value = data.ok ? data.unread : []
       if (data.ok) rows.value = data.rows
       else fileFault.value = data.fault
       state.value = data.ok ? 'read' : 'empty'
@@ -113,5 +116,5 @@ export function useImport() {
   }
   onScopeDispose(stop)
 
-  return { state, fileFault, rows, good, faulty, order, saved, isWaiting, read, save, stop }
+  return { state, fileFault, rows, unread, good, faulty, order, saved, isWaiting, read, save, stop }
 }
