@@ -298,3 +298,14 @@ it('judges by the places of the instrument: pressed and rung places move the han
   const [onPlain] = findings(judgeTake({ stringing: plain, exercise, landings, toleranceCents: 10 }))
   expect(onPlain?.code === 'frame' && onPlain.expectedMm).toBeCloseTo((328 * 2) / 9, 9)
 })
+
+it('tells no creeping of what was typed finger by finger: nobody said which note came when', () => {
+  // Alike in cents is not alike in mm: from 1 to 4 it reads as a hand that moves, in the order of the sheet.
+  const typed = ([1, 2, 3, 4] as const).flatMap((finger) =>
+    [30, 32, 29, 31].map((cents) => [finger, cents] as const),
+  )
+  const verdict = judgeLandings(landed(takeOn({}), typed))
+  const codes = 'findings' in verdict ? verdict.findings.map(({ code }) => code) : []
+  expect(codes).toContain('whole_hand')
+  expect(codes).not.toContain('creep')
+})
