@@ -25,7 +25,8 @@ const SOURCES = [
   'package.json',
   'vite.config.ts',
 ]
-const NEXT = 'dist/.next'
+/** Its own for each build: two that start at once do not build into one another. */
+const NEXT = `dist/.next-${process.pid}`
 /** The first page's JavaScript, gzipped. */
 const FIRST_PAGE_LIMIT = 230_000
 
