@@ -3,7 +3,10 @@ import type { Student } from '#contracts'
 import { A_STUDENT, fakeServer, freshStores, lists, signedIn } from '../testing'
 import { effectScope } from 'vue'
 import { showAs, studioDay } from '../words/shown'
-import { useLessonDay } from './useLessonDay'
+import { isoDay } from '#core'
+import { shortDay } from '../words/dates'
+import { dueOf, useLessonDay } from './useLessonDay'
+import { useSettings } from './settings'
 import { useToday } from './useToday'
 
 const WEDNESDAY = new Date(2026, 10, 25, 8, 30)
@@ -53,6 +56,40 @@ describe('the lesson day', () => {
     } finally {
       showAs({ lengthUnit: 'mm', noteNames: 'letters' })
       vi.useRealTimers()
+    }
+  })
+
+  it('is of the studio’s day in a browser on the other side of the world', async () => {
+    const before = process.env['TZ']
+    try {
+      process.env['TZ'] = 'Pacific/Auckland'
+      expect(new Date('2026-11-28T12:00:00Z').getDate()).toBe(29)
+      signedIn('hester', 'fifths', { timeZone: 'America/Los_Angeles' })
+      useSettings()
+      vi.useFakeTimers({
+        now: new Date('2026-11-29T02:00:00Z'),
+        toFake: ['Date', 'setInterval', 'clearInterval'],
+      })
+      // There it is Saturday evening; here Sunday afternoon.
+      const scope = effectScope()
+      const today = scope.run(() => useToday())!
+      // Whose next check falls due on that very Saturday.
+      const on = (days: number) => new Date(Date.UTC(2026, 10, 28 - days, 20)).toISOString()
+      const checkedAgo = (days: number) =>
+        student('checked', 6, '09:00', { lastCheck: { ...A_STUDENT.lastCheck!, takenAt: on(days) } })
+      const dueOnSaturday = Array.from({ length: 90 }, (_, days) => checkedAgo(days)).find(
+        (one) => dueOf(one, '2026-11-28').length > dueOf(one, '2026-11-27').length,
+      )!
+      const { rows, isToday, day } = await dayOf(today.value, dueOnSaturday)
+      expect([isToday.value, isoDay(day.value)]).toEqual([true, '2026-11-28'])
+      expect(rows.value.map((row) => row.due)).toEqual([dueOf(dueOnSaturday, '2026-11-28')])
+      expect(shortDay('2026-11-29T01:59:00Z')).toBe('28 Nov 2026')
+      scope.stop()
+    } finally {
+      vi.useRealTimers()
+      if (before === undefined) delete process.env['TZ']
+      else process.env['TZ'] = before
+      showAs({ lengthUnit: 'mm', noteNames: 'letters' })
     }
   })
 

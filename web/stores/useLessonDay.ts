@@ -1,5 +1,5 @@
 import { computed, shallowRef, toValue, watch, type MaybeRefOrGetter } from 'vue'
-import { dueOn, tapesDue, type Due } from '#core'
+import { dueOn, isoDay, tapesDue, type Due } from '#core'
 import { LONGEST_PAGE, type Student, type StudioSettings } from '#contracts'
 import { useLoaded } from '../api/useLoaded'
 import { useSettings } from './settings'
@@ -56,7 +56,8 @@ export function useLessonDay(from: MaybeRefOrGetter<Date>) {
             {
               student,
               time: student.lesson?.time ?? '',
-              due: dueOf(student, studioDay(day.value), settings.intervals),
+              // A day that stands on its calendar page already, not a moment.
+              due: dueOf(student, isoDay(day.value), settings.intervals),
             },
           ]
         : []

@@ -5,14 +5,19 @@ export function longDay(date: Date): string {
   return date.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
 }
 
-/** Made once: a list of a thousand days is written with it. */
-const SHORT = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+/** Made once: a list of a thousand days is written with it. A day is a day in any zone. */
+const SHORT = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+  timeZone: 'UTC',
+})
 const timeIn = (timeZone: string | null) => (timeZone === null ? {} : { timeZone })
 
 /** `28 Nov 2026`, of an instant or an ISO day. */
 export function shortDay(iso: string): string {
   const day = iso.length === 10 ? iso : studioDay(new Date(iso))
-  return SHORT.format(new Date(`${day}T12:00:00`))
+  return SHORT.format(new Date(`${day}T12:00:00Z`))
 }
 
 /** `28 Nov 2026, 09:41`, of an instant. */

@@ -1,6 +1,7 @@
 import { extent } from 'd3-array'
 import { dayNumber, tapeLives, trendOf, type TapeEvent, type TapeLife, type Trend } from '#core'
 import type { History, PastCheck } from '#contracts'
+import { studioDay } from '../../words/shown'
 
 /** What is followed over time. */
 export const MEASURES = ['bias', 'scatter', 'frame', 'drift'] as const
@@ -50,7 +51,9 @@ export interface Span {
   readonly to: Date
 }
 
-const atOf = (iso: string) => new Date(dayNumber(iso.slice(0, 10)) * MS_PER_DAY)
+/** Of a day, or of the studio’s day of a moment. */
+const atOf = (iso: string) =>
+  new Date(dayNumber(iso.length === 10 ? iso : studioDay(new Date(iso))) * MS_PER_DAY)
 
 /** Instruments, tapes and assignments as spans, cut to the time that is shown. */
 export function spansOf(history: History, today: string, nameOfMark: (markId: string) => string) {
