@@ -218,3 +218,16 @@ function medianOf(values: Float64Array): number {
   const half = values.length >> 1
   return values.length % 2 === 1 ? values[half]! : (values[half - 1]! + values[half]!) / 2
 }
+
+/**
+ * Whether it is known which note came when: by its time, or since they stand as they were played. What is typed finger by finger,
+ * several readings to each, is in the order of the sheet.
+ */
+export function isInOrder(notes: readonly EvidenceNote[]): boolean {
+  if (notes.every(({ landing }) => landing.atMs !== null)) return true
+  const places = notes.map(
+    ({ target: { stringIndex, finger, placeMm } }) => `${stringIndex} ${finger} ${placeMm}`,
+  )
+  const blocks = places.filter((place, i) => place !== places[i - 1]).length
+  return places.length === blocks || new Set(places).size < blocks
+}

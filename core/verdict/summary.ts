@@ -2,7 +2,7 @@ import { group, mean, rollup, sum } from 'd3-array'
 import type { Finger } from '../instrument'
 import { fitLine } from '../stats'
 import { isSamePlace } from '../take'
-import { evidenceOf, type Evidence, type EvidenceNote } from './evidence'
+import { evidenceOf, isInOrder, type Evidence, type EvidenceNote } from './evidence'
 import { handsOf } from './kinds/kind'
 import type { JudgedTake } from './types'
 
@@ -41,7 +41,7 @@ export function summaryOf(take: JudgedTake): TakeSummary | undefined {
   const left = notes.map(({ target, cents }) => cents - means.get(target)!)
   const freedom = notes.length - means.size
   const line =
-    notes.length < LEAST_NOTES
+    notes.length < LEAST_NOTES || !isInOrder(notes)
       ? undefined
       : fitLine(notes.map(({ through }, i) => ({ x: through, y: left[i]! })))
   return {

@@ -13,7 +13,7 @@ import {
 } from '../simulate'
 import { landingAtCents, landingFromMeter, placesOf, targetsOf, type Exercise, type Landing } from '../take'
 import { landed, shaped, strung } from '../testing'
-import { judgeTake, type Finding, type Verdict } from './index'
+import { judgeTake, summaryOf, type Finding, type Verdict } from './index'
 
 const LENGTHS: Record<FamilyId, number> = { violin: 328, viola: 371, cello: 690, bass: 1050 }
 
@@ -308,4 +308,15 @@ it('tells no creeping of what was typed finger by finger: nobody said which note
   const codes = 'findings' in verdict ? verdict.findings.map(({ code }) => code) : []
   expect(codes).toContain('whole_hand')
   expect(codes).not.toContain('creep')
+})
+
+it('has no drift of such a sheet either, and one of the same notes in the order of their playing', () => {
+  const drift = (heard: Heard) =>
+    summaryOf({ ...takeOn({}), landings: landed(takeOn({}), heard), toleranceCents: 15 })?.driftCents
+  const rounds = [0, 4, 8, 12].flatMap((cents) =>
+    ([1, 2, 3, 4] as const).map((finger) => [finger, cents] as const),
+  )
+  // The least-squares line of four steps of four cents, by hand: 15 × (4² − 1) 4² / (16² − 1) = 14.12 from the first note to the last.
+  expect(drift(rounds)).toBeCloseTo((15 * 15 * 16) / 255, 6)
+  expect(drift([...rounds].sort(([a], [b]) => a - b))).toBeNull()
 })

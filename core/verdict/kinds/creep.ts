@@ -1,5 +1,5 @@
 import { mean } from 'd3-array'
-import type { Evidence } from '../evidence'
+import { isInOrder, type Evidence } from '../evidence'
 import type { Kind } from './kind'
 
 /** Fewer notes say nothing of a change with time. */
@@ -22,17 +22,4 @@ export function creep({ notes }: Evidence): Kind[] {
       }),
     },
   ]
-}
-
-/**
- * Whether it is known which note came when: by its time, or since they stand as they were played. What is typed finger by finger,
- * several readings to each, is in the order of the sheet.
- */
-function isInOrder(notes: Evidence['notes']): boolean {
-  if (notes.every(({ landing }) => landing.atMs !== null)) return true
-  const places = notes.map(
-    ({ target: { stringIndex, finger, placeMm } }) => `${stringIndex} ${finger} ${placeMm}`,
-  )
-  const blocks = places.filter((place, i) => place !== places[i - 1]).length
-  return places.length === blocks || new Set(places).size < blocks
 }
