@@ -185,7 +185,7 @@ test('a table of instruments is looked at before it is saved, and comes in once'
   await give(Buffer.from('label,family,size\nno. 1\u00e4,violin,1/2\n', 'latin1'))
   await expect(page.getByRole('alert')).toContainText('Save it from the spreadsheet as “CSV UTF-8”')
   await give('name,family\nx,violin\n')
-  await expect(page.getByRole('alert')).toContainText('does not name label and size')
+  await expect(page.getByRole('alert')).toContainText('does not name size. It has: name, family')
   const many = Array.from({ length: 600 }, (_, i) => `shelf ${i},violin,1/2,284.${i % 10},`)
   await give(['Label;Family;Size;Length;Tuning', ...many.map((row) => row.replaceAll(',', ';'))].join('\n'))
   await expect(page.getByText('600 ready')).toBeVisible()

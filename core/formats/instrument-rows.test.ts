@@ -87,6 +87,8 @@ it.each([
   ['Type', { column: 'family' }],
   ['Size', { column: 'size' }],
   ['size (mm)', undefined],
+  // It may be the number or the family: asked about, not guessed.
+  ['Instrument', undefined],
   ['Colour', undefined],
   ['length of the case', undefined],
 ])('reads the heading %s as an office writes it', (text, read) => {

@@ -23,7 +23,7 @@ export interface ReadHeading {
 
 /** Words that offices write over these columns. From memory. */
 const HEADINGS: Readonly<Record<InstrumentColumn, RegExp>> = {
-  label: /^(label|name|number|no\.?|nr\.?|id|inventory( no\.?| number)?|instrument( no\.?| number| name)?)$/,
+  label: /^(label|name|number|no\.?|nr\.?|id|inventory( no\.?| number)?|instrument (no\.?|number|name))$/,
   family: /^(family|type|kind|instrument (family|type))$/,
   size: /^(size|instrument size)$/,
   length: /^((string|scale|mensur|vibrating string) ?)?length$|^mensur$/,

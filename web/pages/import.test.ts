@@ -66,3 +66,10 @@ it('names a file that cannot be read, and takes the mended one after it', async 
   const again = await given('label,family,size\nno. 9,violin,1/2\n')
   expect(again.text()).toContain('1 ready')
 })
+
+it('says which columns are not read, and reads an office’s own headings with their unit', async () => {
+  fakeServer(LABELS)
+  const { text } = await given('No.;Type;Size;String length (in);Bought\nno. 81;violin;4/4;12.9;2019\n')
+  expect(text()).toContain('1 ready')
+  expect(text()).toContain('Not read: “Bought”.')
+})
