@@ -54,6 +54,21 @@ afterEach(() => {
 })
 
 describe('the shell', () => {
+  it('tells the studio in which time zone it is, once', async () => {
+    const told = async (timeZone: string | null) => {
+      const sent = fakeServer(lists({ students: [A_STUDENT] }))
+      freshStores()
+      signedIn('hester', 'fifths', { timeZone })
+      app = await mounted(App)
+      await flushPromises()
+      return sent.filter(({ method }) => method === 'PATCH').map(({ body }) => body)
+    }
+    const { timeZone } = new Intl.DateTimeFormat().resolvedOptions()
+    expect(await told(null)).toMatchObject([{ settings: { timeZone } }])
+    app.wrapper.unmount()
+    expect(await told('Pacific/Auckland')).toEqual([])
+  })
+
   it('leads to every room by its number, and tells all keys that work', async () => {
     const { press, router, text } = await opened(lists({ students: [A_STUDENT] }))
     await press('3')

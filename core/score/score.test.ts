@@ -6,7 +6,7 @@ import { fingerScale } from '../fingering'
 import { boardFor } from '../instrument'
 import { placementContext } from '../pattern'
 import { note, noteName } from '../pitch'
-import { fillingSpaceMm, lineSheet, scoreOf, STAFF_SPACE_MM, type NoteValue } from './index'
+import { fillingSpaceMm, lineSheet, scoreOf, type NoteValue } from './index'
 
 const key = (text: string) => {
   const parsed = parseKey(text)
@@ -184,8 +184,8 @@ describe('a printed line', () => {
     expect(bottom(3)).toBeGreaterThan(175)
     expect(bottom(6)).toBeGreaterThan(240)
     const drawn = (lines: number) => Array.from({ length: lines }, () => ({ heightMm: 22, items: [] }))
-    expect(fillingSpaceMm(drawn(1), 'a4', 4)).toBe(STAFF_SPACE_MM.most)
-    expect(fillingSpaceMm(drawn(12), 'a4', 4)).toBe(STAFF_SPACE_MM.least)
+    expect(fillingSpaceMm(drawn(1), 'a4', 4)).toBe(3.4)
+    expect(fillingSpaceMm(drawn(12), 'a4', 4)).toBe(2)
     // Four lines of 27 mm in 204 mm: 1.4 times as large, which breaks them into about 1.4 times as many.
     expect(fillingSpaceMm(drawn(4), 'a4', 4)).toBeCloseTo(2.75, 1)
   })

@@ -65,12 +65,22 @@ describe('the board', () => {
       expect(low.stringY(0, 0) - low.stringY(1, 0)).toBeGreaterThanOrEqual(26 - 1e-9)
       const hand = drawn.lengthMm * 0.35
       const high = boardScale(drawn, reachMm(drawn, 'playing', hand * 1.3), { ...phone, handFromMm: hand })
-      expect(high.fromMm).toBeGreaterThan(0)
-      expect(high.fromMm).toBeLessThan(hand)
+      // Three tenths of the hand’s own length stay in sight before it.
+      expect(high.fromMm).toBeCloseTo(hand - 0.3 * (high.reachMm - hand), 9)
       expect(high.pxPerMm).toBeGreaterThan(1.3 * (300 / high.reachMm))
       expect(high.along(high.fromMm)).toBeCloseTo(phone.left, 9)
       expect(high.stringY(0, high.fromMm) - high.stringY(1, high.fromMm)).toBeGreaterThanOrEqual(26 - 1e-9)
-      expect(boardScale(drawn, 300, { ...LAYOUT, width: 1000, handFromMm: 250 }).fromMm).toBe(0)
+      // The nut stays while no more than two fifths would be empty before the hand; on a desk always.
+      for (const [share, width, isCut] of [
+        [0.38, 358, false],
+        [0.42, 358, true],
+        [0.42, 850, true],
+        [0.42, 870, false],
+      ] as const) {
+        const reach = boardScale(drawn, 300, { ...LAYOUT, width }).reachMm
+        const { fromMm } = boardScale(drawn, 300, { ...LAYOUT, width, handFromMm: reach * share })
+        expect([share, width, fromMm > 0]).toEqual([share, width, isCut])
+      }
     }
   })
 

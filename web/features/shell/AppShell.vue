@@ -86,6 +86,7 @@ watch(
   () => settings.settings?.timeZone,
   (zone) => {
     const { timeZone } = new Intl.DateTimeFormat().resolvedOptions()
+    // Where it is not taken now, the next page that is opened tells it.
     if (zone === null && timeZone)
       void settings.change({ settings: (now) => ({ ...now, timeZone }) }).catch(() => undefined)
   },

@@ -77,7 +77,7 @@ function time(at: number): string {
   border: 0;
   padding: 2px 0;
   background: none;
-  color: #f2d391;
+  color: var(--rail-brass);
   font: 600 15px var(--font-text);
   text-decoration: underline;
   cursor: pointer;
