@@ -35,7 +35,7 @@ export async function build({ force = false, say = console.log } = {}) {
   const sources = hashOf(SOURCES)
   if (!force && existsSync(stamp) && readFileSync(stamp, 'utf8') === sources) return false
   // Built beside what may be served at this moment, and put in its place when it is whole.
-  rmSync(join(root, NEXT), { recursive: true, force: true })
+  clearLeft(join(root, 'dist'))
   say('  building the server')
   const esbuild = await import('esbuild')
   const { metafile } = await esbuild.build({
@@ -70,6 +70,24 @@ export async function build({ force = false, say = console.log } = {}) {
   swap(join(root, 'dist'), join(root, NEXT))
   writeFileSync(stamp, sources)
   return true
+}
+
+/** What builds that were interrupted left behind; one that still goes on is left alone. */
+export function clearLeft(dist) {
+  if (!existsSync(dist)) return
+  for (const name of readdirSync(dist)) {
+    const [, pid] = /^\.next-(\d+)$/.exec(name) ?? []
+    if (pid === undefined || (Number(pid) !== process.pid && isAlive(Number(pid)))) continue
+    rmSync(join(dist, name), { recursive: true, force: true })
+  }
+}
+function isAlive(pid) {
+  try {
+    process.kill(pid, 0)
+    return true
+  } catch (error) {
+    return error.code === 'EPERM'
+  }
 }
 
 /**
