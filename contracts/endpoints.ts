@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Attachment, ATTACHMENT_LIMIT_BYTES, ATTACHMENT_TYPES, RecordKind } from './attachments'
+import { Attachment, ATTACHMENT_LIMIT_BYTES, ATTACHMENT_TYPES, RecordKind, StoredSound } from './attachments'
 import { Check, CheckDraft, CheckSummary, ChecksQuery, History, TakeTrack } from './checks'
 import { Id } from './common'
 import { DecisionDraft, VerdictCounts } from './verdicts'
@@ -407,7 +407,7 @@ export const ENDPOINTS = {
     params: recordParams,
     upload: { types: ATTACHMENT_TYPES, limitBytes: ATTACHMENT_LIMIT_BYTES },
     response: Attachment,
-    problems: ['too_large', 'unsupported_type', 'upload_incomplete'],
+    problems: ['too_large', 'unsupported_type', 'upload_incomplete', 'sound_not_allowed', 'removed_since'],
   },
   'attachments.read': {
     summary: 'The bytes of a file',
@@ -418,6 +418,11 @@ export const ENDPOINTS = {
   'attachments.remove': {
     summary: 'Remove a file for good; there is no way back',
     params: attachmentParams,
+    response: Done,
+  },
+  'sound.stored': { summary: 'How much sound of students is stored', response: StoredSound },
+  'sound.remove': {
+    summary: 'Remove all sound of students for good; there is no way back',
     response: Done,
   },
   'sessions.list': {

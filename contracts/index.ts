@@ -73,6 +73,7 @@ export type ExerciseDraft = CheckDraft['exercise']
 export type Landing = z.output<typeof checks.Landing>
 export type Stringing = z.output<typeof instruments.Stringing>
 export type Attachment = z.output<typeof attachments.Attachment>
+export type StoredSound = z.output<typeof attachments.StoredSound>
 
 export interface Page<Row> {
   readonly total: number

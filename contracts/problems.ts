@@ -7,6 +7,7 @@ export const PROBLEMS = {
   too_large: { status: 413, title: 'The request is too large' },
   unsupported_type: { status: 415, title: 'This kind of file is not kept here' },
   sound_not_allowed: { status: 403, title: 'The sound may not be kept' },
+  removed_since: { status: 410, title: 'This was kept, and removed since' },
   upload_incomplete: { status: 400, title: 'The file did not arrive whole' },
   idempotency_key_missing: { status: 400, title: 'A save needs an Idempotency-Key header' },
   idempotency_key_reused: { status: 422, title: 'This Idempotency-Key was used for something else' },

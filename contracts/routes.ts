@@ -76,6 +76,8 @@ export const ROUTES = {
   'attachments.create': ['POST', '/attachments/:record/:recordId'],
   'attachments.read': ['GET', '/attachments/:attachmentId'],
   'attachments.remove': ['DELETE', '/attachments/:attachmentId'],
+  'sound.stored': ['GET', '/studio/sound'],
+  'sound.remove': ['DELETE', '/studio/sound'],
   'sessions.list': ['GET', '/sessions'],
   'sessions.end': ['DELETE', '/sessions/:sessionId'],
   'sessions.endOthers': ['DELETE', '/sessions'],

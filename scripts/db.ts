@@ -1,5 +1,7 @@
 // `npm run db:backup [FILE]` and `npm run db:restore FILE`, with mariadb-dump and mariadb underneath.
 import { resolve } from 'node:path'
+import { createInterface } from 'node:readline/promises'
+import { parseArgs } from 'node:util'
 import mariadb from 'mariadb'
 import { backup } from './database/backup'
 import { openDataDirectory } from './database/data-directory'
@@ -7,8 +9,11 @@ import { socketPath } from './database/private-server'
 import { restore } from './database/restore'
 import { runningDatabaseUrl } from './database/running'
 
-const [action, given] = process.argv.slice(2)
+let yes = false
 try {
+  const { values, positionals } = parseArgs({ allowPositionals: true, options: { yes: { type: 'boolean' } } })
+  const [action, given] = positionals
+  yes = values.yes === true
   const url = new URL(runningDatabaseUrl())
   if (action === 'backup') {
     const file = given ?? `jadefell-${new Date().toISOString().slice(0, 19).replaceAll(':', '')}.sql`
@@ -18,12 +23,26 @@ try {
       `Backed up ${total} rows to ${file}. It holds students' names: keep it as you keep their files.`,
     )
   } else if (action === 'restore' && given) {
-    await restore(url, given, (line) => console.log(`  ${line}`), allowBeside)
+    await restore(url, given, { say: (line) => console.log(`  ${line}`), agree, allow: allowBeside })
     console.log(`Restored from ${given}. Whoever signed in after it was made signs in again.`)
-  } else throw new Error('Say what to do:\n  npm run db:backup\n  npm run db:restore -- FILE')
+  } else throw new Error('Say what to do:\n  npm run db:backup\n  npm run db:restore -- FILE [--yes]')
 } catch (error) {
   console.error((error as Error).message)
   process.exitCode = 1
+}
+
+/** Tells what the restore does, and waits for a yes: from the keyboard, or given beforehand. */
+async function agree(sentences: readonly string[]): Promise<boolean> {
+  for (const sentence of sentences) console.log(`  ${sentence}`)
+  if (yes) return true
+  if (!process.stdin.isTTY)
+    throw new Error('Read this. If it is what you want, say so: npm run db:restore -- FILE --yes')
+  const asking = createInterface({ input: process.stdin, output: process.stdout })
+  try {
+    return /^y(es)?$/i.test((await asking.question('Put the backup in place? (yes / no) ')).trim())
+  } finally {
+    asking.close()
+  }
 }
 
 /** On the private database its root may let our user make the schemas that a restore needs; elsewhere whoever runs it must. */

@@ -8,6 +8,8 @@ import {
   IDEMPOTENCY_HEADER,
   type Attachment,
   type Check,
+  type Problem,
+  type StoredSound,
   type Student,
   type Studio,
 } from '#contracts'
@@ -81,6 +83,67 @@ describe('sound of a student', () => {
     expect((await client.send('POST', path, silence())).status).toBe(403)
   })
 
+  it('is asked about again when the last byte has come: consent and switch may have been taken back meanwhile', async () => {
+    const switchOff = async () => {
+      const studio = await client.make<Studio>('GET', '/studio')
+      await client.make('PATCH', '/studio', {
+        version: studio.version,
+        settings: { ...studio.settings, keepsSound: false },
+      })
+    }
+    const sentWhile = async (meanwhile: () => Promise<unknown>) => {
+      const response = await fetch(`${harness.url}${API_BASE}${path}`, {
+        method: 'POST',
+        headers: { ...headers(), 'content-type': 'audio/wav' },
+        body: (async function* () {
+          yield silence(400_000)
+          await meanwhile()
+          yield silence()
+        })() as unknown as BodyInit,
+        duplex: 'half',
+      } as RequestInit)
+      return [response.status, ((await response.json()) as Problem).detail]
+    }
+    expect(await sentWhile(switchOff)).toEqual([403, expect.stringContaining('keeps no sound')])
+    await client.allowSound(child)
+    child = await client.make<Student>('GET', `/students/${child.id}`)
+    expect((await sentWhile(withdraw))[0]).toBeOneOf([403, 410])
+    expect(await counts()).toEqual({ files: 0, chunks: 0 })
+  })
+
+  it('sent again after it was taken away is refused in words of its own, also where there is consent again', async () => {
+    const key = uuid()
+    const send = () => client.send('POST', path, silence(), { key })
+    expect((await send()).status).toBe(200)
+    child = await withdraw()
+    expect((await send()).problem).toMatchObject({
+      code: 'sound_not_allowed',
+      detail: expect.stringContaining('withdrawn') as string,
+    })
+    await client.allowSound(child)
+    expect((await send()).problem).toMatchObject({ status: 410, code: 'removed_since' })
+    expect(await counts()).toEqual({ files: 0, chunks: 0 })
+  })
+
+  it('is told and removed for the whole studio, strings that were plucked left alone', async () => {
+    const { student, instrument } = await client.player('Second Child')
+    await client.allowSound(student)
+    for (const where of [path, `/attachments/student/${child.id}`, `/attachments/student/${student.id}`])
+      await client.make('POST', where, silence(1000))
+    await client.make('POST', `/attachments/instrument/${instrument.id}`, silence())
+    expect(await client.make<StoredSound>('GET', '/studio/sound')).toEqual({
+      recordings: 3,
+      students: 2,
+      byteCount: 3 * silence(1000).length,
+    })
+    await client.make('DELETE', '/studio/sound')
+    expect(await client.make<StoredSound>('GET', '/studio/sound')).toMatchObject({
+      recordings: 0,
+      students: 0,
+    })
+    expect(await counts()).toEqual({ files: 1, chunks: 1 })
+  })
+
   it('says who gave the consent, and on a day that has been', async () => {
     expect(child.soundConsent).toEqual({ on: '2026-11-28', by: 'Mrs Salt, mother' })
     const given = (soundConsent: object) =>
@@ -112,6 +175,50 @@ describe('a file beside a record', () => {
     expect(headers.get('content-disposition')).toBe('attachment')
     expect(headers.get('x-content-type-options')).toBe('nosniff')
     expect(await client.make<Attachment[]>('GET', path)).toEqual([made])
+  })
+
+  it('comes in the parts that a player winds to', async () => {
+    const wav = Buffer.concat([silence(), randomBytes(700_000)])
+    const { id, sha256: sum } = await client.make<Attachment>('POST', path, wav)
+    const part = async (range: string, more: Record<string, string> = {}) => {
+      const response = await fetch(`${harness.url}${API_BASE}/attachments/${id}`, {
+        headers: { cookie: client.cookie, range, ...more },
+      })
+      const bytes = Buffer.from(await response.arrayBuffer())
+      return { status: response.status, range: response.headers.get('content-range'), bytes }
+    }
+    const last = wav.length - 1
+    for (const [asked, from, to] of [
+      ['bytes=0-11', 0, 11],
+      ['bytes=262100-600000', 262_100, 600_000],
+      ['bytes=262144-', 262_144, last],
+      ['bytes=-5', last - 4, last],
+      [`bytes=600000-${last + 900}`, 600_000, last],
+    ] as const) {
+      const got = await part(asked)
+      expect([asked, got.status, got.range]).toEqual([asked, 206, `bytes ${from}-${to}/${wav.length}`])
+      expect(got.bytes.equals(wav.subarray(from, to + 1)), asked).toBe(true)
+    }
+    expect(await part(`bytes=${wav.length}-`)).toMatchObject({ status: 416, range: `bytes */${wav.length}` })
+    for (const [asked, more] of [
+      ['items=0-5', {}],
+      ['bytes=0-5,9-12', {}],
+      ['bytes=0-5', { 'if-range': '"another"' }],
+    ] as const)
+      expect((await part(asked, more)).bytes.length, asked).toBe(wav.length)
+    expect((await part('bytes=0-5', { 'if-range': `"${sum}"` })).bytes.length).toBe(6)
+  })
+
+  it('beside an instrument is a string that is plucked: ten seconds, whatever the file says of itself', async () => {
+    const { instrument } = await client.player('Plucked')
+    const beside = (wav: Buffer) => client.send('POST', `/attachments/instrument/${instrument.id}`, wav)
+    expect((await beside(silence(10 * 8000))).status).toBe(200)
+    const long = await beside(silence(11 * 8000))
+    expect([long.status, long.problem.code]).toEqual([403, 'sound_not_allowed'])
+    expect(long.problem.detail).toContain('10 seconds')
+    const boast = silence(2_000_000)
+    boast.writeUInt32LE(4_000_000_000, 28)
+    expect((await beside(boast)).status).toBe(403)
   })
 
   it('removed is gone for good, bytes and all', async () => {
@@ -196,20 +303,20 @@ describe('a file beside a record', () => {
   })
 })
 
+const headers = () => ({
+  cookie: client.cookie,
+  [CSRF_HEADER]: client.session!.csrfToken,
+  [IDEMPOTENCY_HEADER]: uuid(),
+})
+
 /** A request that is written by hand: what it says of itself need not be true. Gives the status, or fails as the wire does. */
-function raw(headers: Record<string, string>, pieces: readonly Buffer[]): Promise<number> {
+function raw(of: Record<string, string>, pieces: readonly Buffer[]): Promise<number> {
   return new Promise((resolve, reject) => {
     const sent = httpRequest(
       `${harness.url}${API_BASE}${path}`,
       {
         method: 'POST',
-        headers: {
-          cookie: client.cookie,
-          [CSRF_HEADER]: client.session!.csrfToken,
-          [IDEMPOTENCY_HEADER]: uuid(),
-          'content-type': 'audio/wav',
-          ...headers,
-        },
+        headers: { ...headers(), 'content-type': 'audio/wav', ...of },
       },
       (response) => resolve(response.statusCode ?? 0),
     )

@@ -4,12 +4,14 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { gunzipSync } from 'node:zlib'
 import mariadb, { type Connection } from 'mariadb'
+import { QueryTypes } from 'sequelize'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { seededSource } from '#core'
 import { openDatabase } from '../../server/db/database'
 import { prepareDatabase } from '../../server/demo/prepare'
 import { freeze, FREEZE_MS, thaw } from '../../server/maintenance'
-import { startHarness, type Client, type Harness } from '../../server/testing/harness'
+import { checkDraft, Client, silence, startHarness, type Harness } from '../../server/testing/harness'
+import type { Attachment, Check, Student, Studio } from '#contracts'
 import { backup } from './backup'
 import { readBackup, sealBackup, type BackupSeal } from './backup-file'
 import { openDataDirectory } from './data-directory'
@@ -73,7 +75,7 @@ async function forged(name: string, change: (sql: string) => string): Promise<st
   await sealBackup(path)
   return path
 }
-const restored = (path: string) => restore(url, path, () => {})
+const restored = (path: string) => restore(url, path)
 
 describe('a backup', () => {
   it('says on its last line how many rows of each table it has, whatever stands in them, and is its owner’s alone', async () => {
@@ -126,6 +128,8 @@ describe('a backup of an earlier version', () => {
     expect(Number(row!.n)).toBeGreaterThan(50)
     await restored(join(folder, 'mine.sql'))
     expect(mine.rows['student']).toBe(seal.rows['student'])
+    // The one in between knew of no session.
+    await client.signIn()
     expect(await names()).toEqual(["In 'The' Backup; (yes)"])
   })
 })
@@ -170,6 +174,9 @@ describe('a restore', () => {
     await client.make('POST', '/students', { name: 'After The Backup', family: 'violin' })
     await root.query('CREATE TABLE jadefell.of_a_later_version (id INT)')
     await restored(file)
+    // Signed in after it was made.
+    expect((await client.send('GET', '/session')).status).toBe(401)
+    await client.signIn()
     expect(await names()).toEqual(["In 'The' Backup; (yes)"])
     expect(await schemas()).toEqual(['jadefell'])
     const tables = await root.query<object[]>("SHOW TABLES FROM jadefell LIKE 'of_a_later_version'")
@@ -194,17 +201,104 @@ describe('a restore', () => {
     const old = gunzipSync(readFileSync(dump)).toString()
     const path = written('old.sql', `${old.trimEnd()}\n/*!40111 SET SQL_NOTES=@OLD_SQL_NOTES */;\n`)
     const said: string[] = []
-    await restore(url, path, (line) => said.push(line))
+    await restore(url, path, { say: (line) => said.push(line) })
     expect(said.join(' ')).toMatch(/earlier version.*migrated: 0004-takes, 0005-doors/)
     expect(await harness.database.models.studio.count()).toBe(1)
     await restored(file)
+    await client.signIn()
+  })
+
+  it('never brings back, unsaid, what was taken back since: sound, consents, the switch, sessions, passwords', async () => {
+    const sound = async (name: string) => {
+      const { student, instrument } = await client.player(name)
+      const child = await client.allowSound(student)
+      const check = await client.make<Check>(
+        'POST',
+        `/students/${child.id}/checks`,
+        checkDraft(instrument.id),
+      )
+      const beside = [`check/${check.id}`, `student/${child.id}`]
+      const kept = beside.map((one) => client.make<Attachment>('POST', `/attachments/${one}`, silence()))
+      return { child, sounds: await Promise.all(kept) }
+    }
+    const [withdrawn, again, partly, whole] = [
+      await sound('Withdrawn'),
+      await sound('Given Again'),
+      await sound('One Removed'),
+      await sound('Left Alone'),
+    ]
+    const tablet = new Client(client.url, client.email)
+    await tablet.signIn()
+    const then = join(folder, 'then.sql')
+    await backup(url, then)
+
+    const withdraw = ({ id }: Student) =>
+      client
+        .make<Student>('GET', `/students/${id}`)
+        .then(({ version }) => client.make('PATCH', `/students/${id}`, { version, soundConsent: null }))
+    await withdraw(withdrawn.child)
+    await withdraw(again.child)
+    await client.allowSound(await client.make<Student>('GET', `/students/${again.child.id}`))
+    await client.make('DELETE', `/attachments/${partly.sounds[0]!.id}`)
+    const settings = (await client.make<Studio>('GET', '/studio')).settings
+    const { version } = await client.make<Studio>('GET', '/studio')
+    await client.make('PATCH', '/studio', { version, settings: { ...settings, keepsSound: false } })
+    await client.make('PATCH', '/password', { current: client.password, next: 'another-lantern-round' })
+    expect((await tablet.send('GET', '/session')).status).toBe(401)
+    await client.make('POST', '/students', { name: 'Enrolled since', family: 'viola' })
+
+    const told: string[][] = []
+    const agree = (sentences: readonly string[]) => Promise.resolve(told.push([...sentences]) > 1)
+    await expect(restore(url, then, { agree })).rejects.toThrow('It was not agreed to.\nNothing was changed.')
+    expect(await names()).toContain('Enrolled since')
+    await restore(url, then, { agree })
+    expect(told[1]).toEqual(told[0])
+    expect(told[0]).toEqual([
+      'Lost is what was saved since the backup was made: 1 student.',
+      'Recordings that were removed since stay removed: Given Again (2), One Removed (1), Withdrawn (2).',
+      'Consent to sound stays withdrawn: Given Again, Withdrawn.',
+      'Sound stays switched off: Restored Studio.',
+      'Sessions that ended since stay ended: 1.',
+      'Passwords stay as they are now; changed since: 1.',
+    ])
+    const left = await harness.database.sequelize.query<{ id: string }>('SELECT id FROM attachment', {
+      type: QueryTypes.SELECT,
+    })
+    expect(left.map(({ id }) => id).sort()).toEqual(
+      [partly.sounds[1]!, ...whole.sounds].map(({ id }) => id).sort(),
+    )
+    const consentOf = async ({ child }: { child: Student }) =>
+      (await client.make<Student>('GET', `/students/${child.id}`)).soundConsent
+    expect(await consentOf(withdrawn)).toBeNull()
+    expect([await consentOf(again), await consentOf(whole)]).toEqual([expect.anything(), expect.anything()])
+    expect((await client.make<Studio>('GET', '/studio')).settings).toEqual({ ...settings, keepsSound: false })
+    expect((await tablet.send('GET', '/session')).status).toBe(401)
+    // Not with the password of then, and once more not from the same backup.
+    expect((await tablet.signIn()).status).toBe(401)
+    expect((await new Client(client.url, client.email, 'another-lantern-round').signIn()).status).toBe(200)
+    await restored(then)
+    expect(await consentOf(withdrawn)).toBeNull()
+
+    // Where nothing is known of it, it is said, and everybody signs in again.
+    await root.query('CREATE DATABASE jadefell_other CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci')
+    const other = new URL(url)
+    other.pathname = '/jadefell_other'
+    await restore(other, then, { agree })
+    expect(told.at(-1)).toEqual([
+      'Recordings come back that are not stored now: Given Again (2), Left Alone (2), One Removed (2), Withdrawn (2).',
+      'Ask whether the consent to each still holds: what was withdrawn after the backup was made is not known here.',
+      'Every teacher signs in again, with the password of when the backup was made.',
+    ])
+    const [{ n }] = await root.query<[{ n: bigint }]>('SELECT COUNT(*) AS n FROM jadefell_other.session')
+    expect(Number(n)).toBe(0)
+    await root.query('DROP DATABASE jadefell_other')
   })
 
   it('fills an empty database', async () => {
     await root.query('CREATE DATABASE jadefell_empty CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci')
     const empty = new URL(url)
     empty.pathname = '/jadefell_empty'
-    await restore(empty, file, () => {})
+    await restore(empty, file)
     const [row] = await root.query<{ n: bigint }[]>('SELECT COUNT(*) AS n FROM jadefell_empty.student')
     expect(Number(row!.n)).toBe(seal.rows['student'])
     await root.query('DROP DATABASE jadefell_empty')

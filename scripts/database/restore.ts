@@ -4,6 +4,7 @@ import { QueryTypes } from 'sequelize'
 import { openDatabase } from '../../server/db/database'
 import { isKnownMigration, migrate } from '../../server/db/migrate'
 import { freeze, FREEZE_MS, thaw } from '../../server/maintenance'
+import { carryOver, whatReturns } from './carry-over'
 import { readBackup, type BackupSeal } from './backup-file'
 import { runClient } from './client-programs'
 
@@ -17,16 +18,27 @@ function schemasOf(url: URL) {
   return { live, scratch: `${live}_restore`, before: `${live}_before` }
 }
 
+export interface RestoreOptions {
+  readonly say?: (line: string) => void
+  /** Hears, a sentence each, what comes back, what does not and what is lost; nothing is changed where it answers no. */
+  readonly agree?: (sentences: readonly string[]) => Promise<boolean>
+  /** May give rights on the schemas beside. */
+  readonly allow?: (schemas: readonly string[]) => Promise<void>
+}
+
 /**
- * Puts a backup in place of the database of `url`. It is loaded beside it, brought up to date and counted; only then the two
- * change places, in one statement. Until then a running server refuses to save, and whatever goes wrong the old data are
- * untouched. `allow` may give rights on the schemas beside.
+ * Puts a backup in place of the database of `url`. It is loaded beside it, brought up to date and counted. Once that is agreed to,
+ * a running server refuses to save; what outlives a backup is carried over, and the two change places, in one statement. Whatever
+ * goes wrong, the old data are untouched.
  */
 export async function restore(
   url: URL,
   file: string,
-  say: (line: string) => void,
-  allow: (schemas: readonly string[]) => Promise<void> = () => Promise.resolve(),
+  {
+    say = () => {},
+    agree = () => Promise.resolve(true),
+    allow = () => Promise.resolve(),
+  }: RestoreOptions = {},
 ): Promise<void> {
   if (!existsSync(file)) throw new Error(`There is no ${file}. Nothing was changed.`)
   const backup = await readBackup(file)
@@ -38,15 +50,20 @@ export async function restore(
   const connection = await connect(url)
   try {
     await insistOnLock(connection)
-    // An empty database has nobody who saves.
-    const isInUse = (await tablesOf(connection, live)).includes('maintenance')
-    const frozen = isInUse ? await keepFrozen(url) : undefined
+    const tables = await tablesOf(connection, live)
+    let frozen: Frozen | undefined
     try {
       await emptySchemas(connection, [scratch, before])
       say('loading beside the database in use')
       await load(url, scratch, file)
       await insistOnCounts(connection, scratch, backup.seal)
       await bringUpToDate(url, scratch, say)
+      const over = { connection, live, scratch, isKnown: tables.includes('sound_removal') }
+      const returns = await whatReturns(over)
+      if (returns.length > 0 && !(await agree(returns))) throw new Error('It was not agreed to.')
+      // An empty database has nobody who saves.
+      frozen = tables.includes('maintenance') ? await keepFrozen(url) : undefined
+      await carryOver(over)
       await frozen?.insist()
       await swap(connection, { live, scratch, before })
     } catch (error) {

@@ -12,6 +12,7 @@ import * as heardTakes from './migrations/0009-heard-takes'
 import * as exercises from './migrations/0010-exercises'
 import * as verdicts from './migrations/0011-verdicts'
 import * as fingerings from './migrations/0012-fingerings'
+import * as soundRemovals from './migrations/0013-sound-removals'
 import type { Report, Step } from './migrations/step'
 
 /** In order; what has landed is never changed, only added to. */
@@ -28,6 +29,7 @@ const MIGRATIONS: Readonly<Record<string, { readonly steps: readonly Step[] }>> 
   '0010-exercises': exercises,
   '0011-verdicts': verdicts,
   '0012-fingerings': fingerings,
+  '0013-sound-removals': soundRemovals,
 }
 
 /** Of this version or one before it. */

@@ -327,6 +327,13 @@ export function defineModels(sequelize: Sequelize) {
       position: { ...integer, primaryKey: true },
       bytes: { type: DataTypes.BLOB('medium'), allowNull: false },
     }),
+    soundRemoval: studioTable<rows.SoundRemovalRow>('sound_removal', {
+      id: key,
+      studioId: uuid,
+      studentId: { ...uuid, ...maybe },
+      attachmentId: { ...uuid, ...maybe },
+      removedAt: instant,
+    }),
     idempotencyKey: studioTable<rows.IdempotencyKeyRow>('idempotency_key', {
       studioId: { ...uuid, primaryKey: true },
       idempotencyKey: { ...text(80), primaryKey: true },

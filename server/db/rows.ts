@@ -343,6 +343,15 @@ export interface AttachmentChunkRow {
   bytes: Buffer
 }
 
+/** Sound that was taken away for good; without student and recording, all of the studio’s students. */
+export interface SoundRemovalRow {
+  id: string
+  studioId: string
+  studentId: string | null
+  attachmentId: string | null
+  removedAt: Date
+}
+
 export interface IdempotencyKeyRow {
   studioId: string
   idempotencyKey: string

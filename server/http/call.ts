@@ -50,7 +50,10 @@ export interface UploadCall extends Call {
 export interface Download {
   readonly mediaType: string
   readonly byteCount: number
-  readonly bytes: AsyncIterable<Buffer>
+  /** Of all bytes, in hexadecimal figures. */
+  readonly sha256: string
+  /** The bytes from one to another, both with. */
+  readonly bytes: (from: number, to: number) => AsyncIterable<Buffer>
 }
 
 type PublicRoute = 'door.read' | 'health.read' | 'openapi.read' | 'session.open'

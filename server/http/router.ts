@@ -72,7 +72,10 @@ async function answer(
   const body = !signedIn
     ? await handle(publicCall, input)
     : endpoint.upload
-      ? await handle({ ...publicCall, ...uploadCallOf(deps, name, signedIn, request, publicCall.now) }, input)
+      ? await handle(
+          { ...publicCall, ...uploadCallOf(deps, name, signedIn, request, publicCall.now) },
+          input,
+        ).finally(() => request.resume())
       : isReading(request)
         ? await reading(signedIn)
         : await deps.database.inTransaction((transaction) => {
@@ -110,7 +113,8 @@ function uploadCallOf(
     upload: {
       contentType: request.get('content-type'),
       declaredBytes: Number.isFinite(declared) ? declared : undefined,
-      bytes: request,
+      // What is left of a file that was refused is read away, not cut off: the next request comes on the same line.
+      bytes: request.iterator({ destroyOnReturn: false }),
     },
     once: (fingerprint, work) =>
       database.inTransaction((transaction) => {
@@ -120,11 +124,32 @@ function uploadCallOf(
   }
 }
 
+/** A file, or the part of it that was asked for: a player that winds asks for the rest from there (RFC 9110, 14). */
 async function sendFile(request: Request, response: Response, answer: unknown): Promise<void> {
-  const { mediaType, byteCount, bytes } = answer as Download
-  response.type(mediaType).set({ 'content-length': String(byteCount), 'content-disposition': 'attachment' })
+  const { mediaType, byteCount, sha256, bytes } = answer as Download
+  const tag = `"${sha256}"`
+  const asked = request.range(byteCount, { combine: true })
+  const isOfThis = request.get('if-range') === undefined || request.get('if-range') === tag
+  if (asked === -1 && isOfThis) {
+    response.set('content-range', `bytes */${byteCount}`)
+    throw new ProblemError('range_unsatisfiable', { detail: `The file has ${byteCount} bytes.` })
+  }
+  // Several parts at once are answered with the whole, as one may.
+  const isOnePart = typeof asked === 'object' && asked.type === 'bytes' && asked.length === 1
+  const part = isOnePart && isOfThis ? asked[0] : undefined
+  const { start, end } = part ?? { start: 0, end: byteCount - 1 }
+  response
+    .status(part ? 206 : 200)
+    .type(mediaType)
+    .set({
+      'accept-ranges': 'bytes',
+      etag: tag,
+      'content-length': String(end - start + 1),
+      'content-disposition': 'attachment',
+      ...(part && { 'content-range': `bytes ${start}-${end}/${byteCount}` }),
+    })
   if (request.method === 'HEAD') response.end()
-  else await pipeline(bytes, response)
+  else await pipeline(bytes(start, end), response)
 }
 
 function publicCallOf(deps: RouterDeps, request: Request, response: Response): PublicCall {

@@ -2,7 +2,7 @@ import type { AddressInfo } from 'node:net'
 import { createServer, type Server } from 'node:http'
 import { pino } from 'pino'
 import { v7 as uuid } from 'uuid'
-import { encodeTrack, TRACK_STEP_S } from '#core'
+import { encodeTrack, TRACK_STEP_S, writeWav } from '#core'
 import {
   API_BASE,
   CSRF_HEADER,
@@ -198,13 +198,9 @@ function bytesOf(body: unknown): string | Uint8Array<ArrayBuffer> {
   return typeof body === 'string' ? body : JSON.stringify(body)
 }
 
-/** A recording of silence, of 44 bytes and `samples` of two. */
+/** A recording of silence at 8 kHz, of 44 bytes and `samples` of two. */
 export function silence(samples = 8): Buffer {
-  const wav = Buffer.alloc(44 + 2 * samples)
-  wav.write('RIFF', 0, 'latin1')
-  wav.writeUInt32LE(wav.length - 8, 4)
-  wav.write('WAVEfmt ', 8, 'latin1')
-  return wav
+  return Buffer.from(writeWav(new Float32Array(samples), 8000))
 }
 
 /** A check as a teacher types it: 1 to 4 on the A string, the fourth finger flat. */

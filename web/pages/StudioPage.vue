@@ -85,15 +85,7 @@
             />
           </FieldRow>
         </div>
-        <ElCheckbox
-          :model-value="settings.keepsSound"
-          @update:model-value="(keeps) => set({ keepsSound: keeps === true })"
-          >Keep the sound of takes</ElCheckbox
-        >
-        <p class="soft">
-          Only of students whose file holds consent, and only if your school’s rules and the law where you
-          teach allow it. Without it notes and pitch are kept, and no sound.
-        </p>
+        <StoredSound :keeps="settings.keepsSound" :set="(keepsSound) => set({ keepsSound })" />
         <p class="example">
           {{ noteLabel(note('B♭3')) }}, {{ noteLabel(note('B3')) }}, {{ noteLabel(note('F♯4')) }} ·
           {{ length(31.6) }}, {{ length(328) }}
@@ -129,6 +121,7 @@ import {
 import { QUIET_LOUDNESS, type Level, type StudioSettings } from '#contracts'
 import SchoolFields from '../features/setup/SchoolFields.vue'
 import SetupItems from '../features/studio/SetupItems.vue'
+import StoredSound from '../features/studio/StoredSound.vue'
 import VerdictCounts from '../features/studio/VerdictCounts.vue'
 import { useSession } from '../stores/session'
 import { useSettings, type StudioEdit } from '../stores/settings'

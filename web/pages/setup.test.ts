@@ -329,4 +329,43 @@ describe('the studio', () => {
     expect(page.text()).toContain('Give the reason')
     expect(saves()).toHaveLength(1)
   })
+
+  it('says what sound is stored when it is switched off, and removes it only when asked', async () => {
+    let isOn = true
+    let recordings = 12
+    signedIn('hester', 'fifths', { keepsSound: true })
+    sent = fakeServer(({ method, path, body }) => {
+      if (path.endsWith('/studio/sound')) {
+        if (method === 'DELETE') recordings = 0
+        return method === 'DELETE'
+          ? { status: 204 }
+          : { status: 200, body: { recordings, students: 4, byteCount: 35_400_000 } }
+      }
+      if (method !== 'PATCH') return { status: 200, body: [] }
+      isOn = (body as { settings: { keepsSound: boolean } }).settings.keepsSound
+      return {
+        status: 200,
+        body: { name: 'Harbour Strings', system: 'fifths', ...(body as object), version: 2 },
+      }
+    })
+    page = await mounted(StudioPage)
+    await until(() => expect(page.text()).toContain('12 recordings of 4 students (35 MB) are stored.'))
+    const box = document.querySelector<HTMLInputElement>(
+      '[aria-label="Sound and writing"] input[type=checkbox]',
+    )!
+    box.click()
+    await until(() => expect(page.text()).toContain('No more sound is kept from now on.'))
+    expect(isOn).toBe(false)
+    const button = (name: string) =>
+      [...document.querySelectorAll('button')].find((one) => one.textContent?.includes(name))!
+    button('Leave them stored').click()
+    await flushPromises()
+    expect(sent.some(({ method }) => method === 'DELETE')).toBe(false)
+    expect(page.text()).toContain('stored, though no more are kept.')
+    button('Remove them').click()
+    await flushPromises()
+    button('Remove all for good').click()
+    await until(() => expect(page.text()).not.toContain('recordings'))
+    expect(recordings).toBe(0)
+  })
 })

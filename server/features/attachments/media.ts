@@ -29,3 +29,19 @@ export function mediaTypeOf(header: string | undefined): MediaType | undefined {
 export function isOfType(type: MediaType, firstBytes: Buffer): boolean {
   return SIGNATURES[type](firstBytes)
 }
+
+/** Bytes of a second of sound in a format that a browser or a recorder writes at most: 48 kHz, two channels, 16 bit. */
+const MOST_BYTES_A_SECOND = 48_000 * 2 * 2
+
+/**
+ * Bytes of a second of sound, as the `fmt ` chunk of a WAV file says (RIFF/WAVE, Multimedia Programming Interface 1.0); no
+ * more than two channels of a good recorder, whatever it says.
+ */
+export function wavBytesPerSecond(firstBytes: Buffer): number {
+  let at = SIGNATURE_BYTES
+  while (at + 8 <= firstBytes.length && ascii(firstBytes, at, at + 4) !== 'fmt ')
+    // A chunk of an odd length is followed by a byte of nothing.
+    at += 8 + firstBytes.readUInt32LE(at + 4) + (firstBytes.readUInt32LE(at + 4) % 2)
+  const said = at + 20 <= firstBytes.length ? firstBytes.readUInt32LE(at + 16) : 0
+  return said > 0 ? Math.min(said, MOST_BYTES_A_SECOND) : MOST_BYTES_A_SECOND
+}

@@ -1,4 +1,6 @@
 import { QueryTypes } from 'sequelize'
+import { v7 as uuid } from 'uuid'
+import type { StoredSound } from '#contracts'
 import { SOUND_TYPE } from './media'
 import type { AttachmentRow } from '../../db/rows'
 import type { Database } from '../../db/database'
@@ -13,7 +15,7 @@ const IN_ORDER_OF_TIME: [string, string][] = [
 export type Beside = Partial<Pick<AttachmentRow, 'checkId' | 'studentId' | 'instrumentId'>>
 
 export function attachmentRepository(store: StudioStore) {
-  const { attachment, attachmentChunk, check } = store.models
+  const { attachment, attachmentChunk, check, soundRemoval } = store.models
   return {
     beside: (where: Beside): Promise<By<AttachmentRow>[]> =>
       store.written(attachment, { ...where, isWhole: true }, { order: IN_ORDER_OF_TIME }),
@@ -23,15 +25,45 @@ export function attachmentRepository(store: StudioStore) {
       store.insert(attachmentChunk, [{ attachmentId, position, bytes }]),
     chunk: async (attachmentId: string, position: number): Promise<Buffer | undefined> =>
       (await store.one(attachmentChunk, { attachmentId, position }))?.bytes,
-    finish: (id: string, values: Pick<AttachmentRow, 'byteCount' | 'sha256'>) =>
-      store.update(attachment, { id }, { ...values, isWhole: true }),
+    /** False where it was taken away while its bytes came. */
+    finish: async (id: string, values: Pick<AttachmentRow, 'byteCount' | 'sha256'>): Promise<boolean> =>
+      (await store.update(attachment, { id }, { ...values, isWhole: true })) === 1,
     /** With its bytes, for good. */
     remove: (id: string) => store.remove(attachment, { id }),
+    /** One recording of a student, for good, also out of backups that are put back. */
+    async removeSound(attachmentId: string, removedAt: Date): Promise<void> {
+      await store.remove(attachment, { id: attachmentId })
+      await store.insert(soundRemoval, [{ id: uuid(), studentId: null, attachmentId, removedAt }])
+    },
     /** Every recording of a student, beside the file and beside checks, for good. */
-    async removeSoundOf(studentId: string): Promise<void> {
+    async removeSoundOf(studentId: string, removedAt: Date): Promise<void> {
       const checks = await store.all(check, { studentId })
+      await store.insert(soundRemoval, [{ id: uuid(), studentId, attachmentId: null, removedAt }])
       const beside = [{ studentId }, { checkId: checks.map(({ id }) => id) }]
       for (const where of beside) await store.remove(attachment, { ...where, mediaType: SOUND_TYPE })
+    },
+    /** Every recording of every student of the studio, for good. */
+    async removeAllSound(removedAt: Date): Promise<void> {
+      await store.insert(soundRemoval, [{ id: uuid(), studentId: null, attachmentId: null, removedAt }])
+      await store.remove(attachment, { mediaType: SOUND_TYPE, instrumentId: null })
+    },
+    /** Whether a consent was ever withdrawn. */
+    hasWithdrawn: async (studentId: string): Promise<boolean> =>
+      (await store.one(soundRemoval, { studentId })) !== undefined,
+    /** Recordings of students, not of strings that were plucked. */
+    async storedSound(): Promise<StoredSound> {
+      const [row] = await store.select<Record<keyof StoredSound, number | string | null>>(
+        `SELECT COUNT(*) AS recordings, COUNT(DISTINCT COALESCE(a.student_id, c.student_id)) AS students,
+                SUM(a.byte_count) AS byteCount
+         FROM attachment a LEFT JOIN hand_check c ON c.studio_id = a.studio_id AND c.id = a.check_id
+         WHERE a.studio_id = :studioId AND a.is_whole AND a.media_type = :type AND a.instrument_id IS NULL`,
+        { type: SOUND_TYPE },
+      )
+      return {
+        recordings: Number(row?.recordings ?? 0),
+        students: Number(row?.students ?? 0),
+        byteCount: Number(row?.byteCount ?? 0),
+      }
     },
   }
 }

@@ -1,7 +1,9 @@
+import type { RouteName } from '#contracts'
 import type { Handlers } from '../../http/call'
+import { attachmentRepository } from './repository'
 import { attachmentService } from './service'
 
-type Name = 'attachments.list' | 'attachments.create' | 'attachments.read' | 'attachments.remove'
+type Name = Extract<RouteName, `attachments.${string}` | `sound.${string}`>
 
 export const attachmentRoutes: Pick<Handlers, Name> = {
   'attachments.list': (call, { params }) => attachmentService(call).list(params.record, params.recordId),
@@ -9,4 +11,9 @@ export const attachmentRoutes: Pick<Handlers, Name> = {
     attachmentService(call).keep(params.record, params.recordId, call),
   'attachments.read': (call, { params }) => attachmentService(call).read(params.attachmentId),
   'attachments.remove': (call, { params }) => attachmentService(call).remove(params.attachmentId),
+  'sound.stored': ({ store }) => attachmentRepository(store).storedSound(),
+  'sound.remove': async ({ store, now }) => {
+    await attachmentRepository(store).removeAllSound(now)
+    return null
+  },
 }

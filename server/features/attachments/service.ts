@@ -1,20 +1,36 @@
 import { createHash } from 'node:crypto'
 import { v7 as uuid } from 'uuid'
-import { ATTACHMENT_LIMIT_BYTES, ATTACHMENT_TYPES, type RecordKind } from '#contracts/attachments'
+import {
+  ATTACHMENT_LIMIT_BYTES,
+  ATTACHMENT_TYPES,
+  LONGEST_PLUCK_S,
+  type RecordKind,
+} from '#contracts/attachments'
 import type { Attachment } from '#contracts'
 import type { z } from 'zod'
+import { isConflict } from '../../db/database'
 import type { AttachmentRow } from '../../db/rows'
 import type { By } from '../../db/studio-store'
 import type { Call, Download, UploadCall } from '../../http/call'
 import { ProblemError } from '../../http/problem-error'
 import { inPieces } from './chunks'
-import { isOfType, mediaTypeOf, SIGNATURE_BYTES, SOUND_TYPE, type MediaType } from './media'
+import { settingsOf } from '../studio/settings'
+import {
+  isOfType,
+  mediaTypeOf,
+  SIGNATURE_BYTES,
+  SOUND_TYPE,
+  wavBytesPerSecond,
+  type MediaType,
+} from './media'
 import { attachmentRepository, type Beside } from './repository'
 
 type Kind = z.output<typeof RecordKind>
 
 /** Bytes of one row: few statements, and far below what a server takes in one. */
 const CHUNK_BYTES = 256 * 1024
+/** What a WAV file may say of itself beside its sound. */
+const HEADER_ROOM_BYTES = 4096
 
 /** Files beside a record: recordings, pictures. */
 export function attachmentService({ store, signedIn, now }: Pick<Call, 'store' | 'signedIn' | 'now'>) {
@@ -38,36 +54,47 @@ export function attachmentService({ store, signedIn, now }: Pick<Call, 'store' |
     return row
   }
 
-  /** Sound of a student is kept where the studio keeps sound and the student's file says that it may. */
+  /** Sound of a student is kept where the studio keeps sound and the student's file says that it may: as both are now. */
   async function insistOnConsent({ checkId, studentId }: Beside, within = store): Promise<void> {
     const { check, student } = within.models
     const id = studentId ?? (checkId ? (await within.one(check, { id: checkId }))?.studentId : undefined)
     if (!id) return
-    if (!signedIn.session.studio.settings.keepsSound)
-      throw new ProblemError('sound_not_allowed', {
-        detail: 'This studio keeps no sound. Switch it on in Studio first, if your school’s rules allow it.',
-      })
-    if (!(await within.one(student, { id }))?.soundConsent)
-      throw new ProblemError('sound_not_allowed', {
-        detail:
-          'Nobody has given consent to keep this student’s sound. Write it in the student’s file first.',
-      })
+    if (!settingsOf((await within.studio())?.settings).keepsSound)
+      throw notAllowed(
+        'This studio keeps no sound. Switch it on in Studio first, if your school’s rules allow it.',
+      )
+    if ((await within.one(student, { id }))?.soundConsent) return
+    throw notAllowed(
+      (await attachmentRepository(within).hasWithdrawn(id))
+        ? 'The consent to keep this student’s sound was withdrawn. This recording is not kept, and need not be sent again.'
+        : 'Nobody has given consent to keep this student’s sound. Write it in the student’s file first.',
+    )
   }
 
   /** Writes the bytes down piece by piece as they come, and says what they were. */
-  async function take(id: string, mediaType: MediaType, bytes: AsyncIterable<Buffer>) {
+  async function take(
+    { id, instrumentId, mediaType }: Pick<AttachmentRow, 'id' | 'instrumentId'> & { mediaType: MediaType },
+    bytes: AsyncIterable<Buffer>,
+  ) {
+    const isPlucked = mediaType === SOUND_TYPE && instrumentId !== null
     const hash = createHash('sha256')
     let byteCount = 0
     let position = 0
+    let most = Infinity
     for await (const piece of inPieces(arriving(bytes), CHUNK_BYTES)) {
       if (position === 0 && !isOfType(mediaType, piece.subarray(0, SIGNATURE_BYTES)))
         throw new ProblemError('unsupported_type', {
           detail: `The file is called ${mediaType} and does not begin like one. Save it again and choose it anew.`,
         })
+      if (position === 0 && isPlucked) most = LONGEST_PLUCK_S * wavBytesPerSecond(piece) + HEADER_ROOM_BYTES
       byteCount += piece.length
       if (byteCount > ATTACHMENT_LIMIT_BYTES) throw tooLarge()
+      if (byteCount > most)
+        throw notAllowed(
+          `Beside an instrument goes the sound of a string plucked for up to ${LONGEST_PLUCK_S} seconds. What a student plays is kept beside the student, with consent.`,
+        )
       hash.update(piece)
-      await attachments.addChunk(id, position++, piece)
+      await attachments.addChunk(id, position++, piece).catch(insistItIsThere)
     }
     if (byteCount === 0) throw new ProblemError('upload_incomplete', { detail: 'The file is empty.' })
     return { byteCount, sha256: hash.digest('hex') }
@@ -101,14 +128,15 @@ export function attachmentService({ store, signedIn, now }: Pick<Call, 'store' |
       await attachments.begin(row)
       let isKept = false
       try {
-        const taken = await take(row.id, mediaType, upload.bytes)
+        const taken = await take({ ...row, mediaType }, upload.bytes)
         const answer = await once([mediaType, taken.sha256], async (within) => {
-          // It may have been withdrawn while the bytes came.
+          // Either may have been taken back while the bytes came, and with it what has come of them.
           if (mediaType === SOUND_TYPE) await insistOnConsent(beside, within)
-          await attachmentRepository(within).finish(row.id, taken)
+          if (!(await attachmentRepository(within).finish(row.id, taken))) throw removedSince()
           return attachmentDto({ ...row, ...taken, studioId: '', by: user.name })
         })
         isKept = answer.id === row.id
+        if (!isKept && !(await attachments.byId(answer.id))) throw removedSince()
         return answer
       } finally {
         // What was refused, cut short or sent a second time leaves nothing behind.
@@ -117,23 +145,37 @@ export function attachmentService({ store, signedIn, now }: Pick<Call, 'store' |
     },
 
     async read(id: string): Promise<Download> {
-      const { mediaType, byteCount } = await existing(id)
-      async function* bytes() {
-        for (let position = 0; position * CHUNK_BYTES < byteCount; position++) {
+      const { mediaType, byteCount, sha256 } = await existing(id)
+      async function* bytes(from: number, to: number) {
+        for (let position = Math.floor(from / CHUNK_BYTES); position * CHUNK_BYTES <= to; position++) {
           const piece = await attachments.chunk(id, position)
           if (!piece) throw new Error('a file was removed while it was read')
-          yield piece
+          const begin = position * CHUNK_BYTES
+          yield piece.subarray(Math.max(0, from - begin), Math.min(piece.length, to + 1 - begin))
         }
       }
-      return { mediaType, byteCount, bytes: bytes() }
+      return { mediaType, byteCount, sha256, bytes }
     },
 
     async remove(id: string): Promise<null> {
-      await existing(id)
-      await attachments.remove(id)
+      const { mediaType, instrumentId } = await existing(id)
+      const isOfStudent = mediaType === SOUND_TYPE && instrumentId === null
+      await (isOfStudent ? attachments.removeSound(id, now) : attachments.remove(id))
       return null
     },
   }
+}
+
+const notAllowed = (detail: string) => new ProblemError('sound_not_allowed', { detail })
+const removedSince = () =>
+  new ProblemError('removed_since', {
+    detail: 'The recording was removed for good. It is not kept again; record anew if it is wanted.',
+  })
+
+/** What a piece belongs to is gone where it was taken away, or all of it changed for a backup, while it came. */
+function insistItIsThere(error: unknown): never {
+  if (isConflict(error)) throw removedSince()
+  throw error
 }
 
 /** The bytes of a request. One that breaks off is the sender's, not the database's, whatever the code of the error. */

@@ -133,7 +133,7 @@ export function studentService({ store, signedIn, now }: Pick<Call, 'store' | 's
           data: await read(id),
         })
       if (rest.soundConsent === null && row.soundConsent !== null)
-        await attachmentRepository(store).removeSoundOf(id)
+        await attachmentRepository(store).removeSoundOf(id, now)
       return read(id)
     },
 
