@@ -152,7 +152,7 @@ export const ENDPOINTS = {
     response: History,
   },
   'checks.counts': {
-    summary: 'How often each kind of verdict was told, accepted and overruled',
+    summary: 'How often each kind of verdict was told, accepted and overruled in the last year',
     response: VerdictCounts,
   },
   'checks.read': { summary: 'A check', params: checkParams, response: Check },

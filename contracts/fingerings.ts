@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { FAMILY_IDS, MOST_STRINGS, FEWEST_STRINGS } from '#core'
-import { Instant, PlayedFinger } from './common'
+import { Instant, NoteText, PlayedFinger } from './common'
 
 /** Three octaves of a chromatic scale, up and down. */
 const MOST_NOTES = 73
@@ -8,7 +8,7 @@ const MOST_NOTES = 73
 const Line = z.object({
   family: z.enum(FAMILY_IDS),
   /** Open strings, lowest first, as `D4`. */
-  tuning: z.array(z.string().min(2).max(5)).min(FEWEST_STRINGS).max(MOST_STRINGS),
+  tuning: z.array(NoteText).min(FEWEST_STRINGS).max(MOST_STRINGS),
   frameId: z.string().min(1).max(40),
   keyId: z.string().min(1).max(40),
   figure: z.enum(['scale', 'arpeggio']),

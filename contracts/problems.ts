@@ -4,6 +4,8 @@ export const PROBLEMS = {
   malformed_json: { status: 400, title: 'The request is not JSON' },
   malformed_request: { status: 400, title: 'The request cannot be read' },
   range_unsatisfiable: { status: 416, title: 'There is no such part of this' },
+  precondition_failed: { status: 412, title: 'The page is not the one that was asked for' },
+  too_many_requests: { status: 429, title: 'Too many requests' },
   too_large: { status: 413, title: 'The request is too large' },
   unsupported_type: { status: 415, title: 'This kind of file is not kept here' },
   sound_not_allowed: { status: 403, title: 'The sound may not be kept' },

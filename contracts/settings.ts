@@ -145,6 +145,16 @@ export const StudioSettings = z
   })
   .meta({ id: 'StudioSettings' })
 
+type Shape = typeof StudioSettings.shape
+/** Some settings: what is left out stays as it is. */
+export const SomeStudioSettings = z
+  .object(
+    Object.fromEntries(
+      Object.entries(StudioSettings.shape).map(([name, setting]) => [name, setting.unwrap().optional()]),
+    ) as { [K in keyof Shape]: z.ZodOptional<ReturnType<Shape[K]['unwrap']>> },
+  )
+  .meta({ id: 'SomeStudioSettings' })
+
 export const Studio = z
   .object({ version: Version, name: line('the name'), system: SystemId, settings: StudioSettings })
   .meta({ id: 'Studio' })
@@ -154,6 +164,6 @@ export const StudioChange = z
     version: Version,
     name: line('the name').optional(),
     system: SystemId.optional(),
-    settings: StudioSettings.optional(),
+    settings: SomeStudioSettings.optional(),
   })
   .meta({ id: 'StudioChange', examples: [{ version: 1, settings: { noteNames: 'german' } }] })

@@ -23,7 +23,7 @@ import type { Handlers } from './http/call'
 import { errorHandler, notFound, routeOf } from './http/errors'
 import { sessionGuard } from './http/guard'
 import { ProblemError } from './http/problem-error'
-import { passwordLimit, signInLimits } from './http/rate-limit'
+import { descriptionLimit, passwordLimit, signInLimits } from './http/rate-limit'
 import { isReading } from './http/reading'
 import { apiRouter } from './http/router'
 import { sessionCookie } from './http/session-cookie'
@@ -81,6 +81,7 @@ export function createApp(deps: AppDeps): Express {
     guard: sessionGuard((token, at) => sessions.find(token, at)),
     cookie,
     before: {
+      'openapi.read': [descriptionLimit()],
       'session.open': signInLimits(database, now, (email) => sessions.accountKeyOf(email)),
       'password.change': [passwordLimit(database, now, (request) => cookie.read(request))],
     },

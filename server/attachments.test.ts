@@ -2,6 +2,7 @@ import { createHash, randomBytes } from 'node:crypto'
 import { request as httpRequest } from 'node:http'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { v7 as uuid } from 'uuid'
+import { writeWav } from '#core'
 import {
   API_BASE,
   CSRF_HEADER,
@@ -216,8 +217,8 @@ describe('a file beside a record', () => {
     const long = await beside(silence(11 * 8000))
     expect([long.status, long.problem.code]).toEqual([403, 'sound_not_allowed'])
     expect(long.problem.detail).toContain('10 seconds')
-    const boast = silence(2_000_000)
-    boast.writeUInt32LE(4_000_000_000, 28)
+    const boast = silence(11 * 48_000)
+    boast.writeUInt32LE(700_000, 24)
     expect((await beside(boast)).status).toBe(403)
   })
 
@@ -249,6 +250,8 @@ describe('a file beside a record', () => {
     for (const [type, bytes, status] of [
       ['text/html', page, 415],
       ['audio/wav', page, 415],
+      ['audio/wav', Buffer.from(writeWav([0, Infinity, 0], 8000, 'float32')), 415],
+      ['audio/wav', silence().subarray(0, 40), 415],
       ['image/png', silence(), 415],
       ['audio/wav', Buffer.alloc(0), 400],
     ] as const) {

@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { API_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER, ROUTES, type Student } from '#contracts'
+import { DESCRIPTION_READS } from './http/rate-limit'
 import { startHarness, type Client, type Harness } from './testing/harness'
 
 let webRoot: string
@@ -59,6 +60,35 @@ describe('what makes no sense', () => {
     },
   )
 
+  it('is half of a character anywhere in a save is named at its field', async () => {
+    const broken =
+      '{"name":"Half \\ud83c","family":"violin","note":"","lesson":{"weekday":6,"time":"09:4\\udc00"}}'
+    const { problem } = await client.send('POST', '/students', broken)
+    expect(problem).toMatchObject({ status: 422, code: 'invalid_request' })
+    expect(problem.fields?.map(({ path }) => path)).toEqual(expect.arrayContaining(['name', 'lesson.time']))
+    const whole = await client.make<Student>('POST', '/students', { name: 'Whole 🎻', family: 'violin' })
+    expect(whole.name).toBe('Whole 🎻')
+    const line = { family: 'violin', frameId: 'fourth', keyId: 'G:major', figure: 'scale', octaves: 1 }
+    const tuned = await client.send('POST', '/fingerings', {
+      line: { ...line, tuning: ['G3', 'D4', 'A4', 'X9'] },
+      notes: null,
+      settled: [],
+    })
+    expect(tuned.problem.fields).toMatchObject([{ path: 'line.tuning.3' }])
+  })
+
+  it('asked again and again of the description is told to wait; once is enough for an hour', async () => {
+    const other = await startHarness()
+    const ask = () => fetch(`${other.url}${API_BASE}/openapi.json`)
+    const first = await ask()
+    expect(first.headers.get('cache-control')).toBe('public, max-age=3600')
+    for (let i = 1; i < DESCRIPTION_READS; i++) expect((await ask()).status).toBe(200)
+    const last = await ask()
+    expect([last.status, ((await last.json()) as { code: string }).code]).toEqual([429, 'too_many_requests'])
+    expect(last.headers.get('cache-control')).toBe('no-store')
+    await other.close()
+  })
+
   it('unpacks to far more than it weighs is refused before it is unpacked', async () => {
     const body = gzipSync(Buffer.alloc(60_000_000, '['))
     const response = await fetch(`${harness.url}${API_BASE}/students`, {
@@ -77,6 +107,11 @@ describe('what makes no sense', () => {
     const missing = await page('/assets/page-2.js')
     expect([missing.status, ((await missing.json()) as { code: string }).code]).toEqual([404, 'not_found'])
     expect((await page('/assets/page-1.js', { range: 'bytes=900-' })).status).toBe(416)
+    const conditional = await page('/assets/page-1.js', { 'if-match': '"another"' })
+    expect([conditional.status, ((await conditional.json()) as { code: string }).code]).toEqual([
+      412,
+      'precondition_failed',
+    ])
     expect((await page('/assets/..%2f..%2fpackage.json')).status).toBe(404)
     expect((await page('/assets/%00')).status).toBeLessThan(500)
     expect(faults()).toEqual([])

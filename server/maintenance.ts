@@ -4,6 +4,11 @@ import type { Database } from './db/database'
 /** Whoever freezes says again and again that it is still there: after so long without a word, saving goes on. */
 export const FREEZE_MS = 60_000
 
+/** Not for longer than whoever freezes says at once: a clock that ran ahead and was put right freezes nothing for hours. */
+export function isFrozenAt(until: Date | null, now: Date): boolean {
+  return until !== null && until > now && until.getTime() - now.getTime() <= FREEZE_MS
+}
+
 /** Every server on this database refuses to save until then. */
 export async function freeze({ sequelize }: Database, until: Date): Promise<void> {
   await sequelize.query('REPLACE INTO maintenance (id, until_at) VALUES (1, :until)', {

@@ -136,6 +136,16 @@ describe('guessing', () => {
     expect((await elsewhere(client, '192.0.2.3').open(client.password)).status).toBe(200)
   })
 
+  it('is waited for no longer than the window, also where a clock ran a day ahead and was put right', async () => {
+    const client = await harness.studio('Clock Studio')
+    const right = harness.clock
+    harness.clock = new Date(right.getTime() + 24 * 3600_000)
+    for (let i = 0; i < SIGN_IN_ATTEMPTS; i++) await elsewhere(client, '192.0.2.20').open('wrong')
+    expect((await elsewhere(client, '192.0.2.20').open(client.password)).status).toBe(429)
+    harness.clock = right
+    expect((await elsewhere(client, '192.0.2.20').open(client.password)).status).toBe(200)
+  })
+
   it('is slowed on many accounts from one address, and on one account from many addresses', async () => {
     const client = await harness.studio('Crowded Studio')
     const all = Array.from({ length: SIGN_IN_ATTEMPTS_AT_ALL }, (_, i) => i)

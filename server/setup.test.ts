@@ -259,6 +259,21 @@ describe('a studio’s settings', () => {
     expect(owner.session?.studio.settings.tolerances.beginner).toBe(25)
   })
 
+  it('change by what is named, and by nothing else', async () => {
+    const owner = await harness.studio('One Thing')
+    const change = async (settings: object) => {
+      const { version } = await owner.make<Studio>('GET', '/studio')
+      return (await owner.make<Studio>('PATCH', '/studio', { version, settings })).settings
+    }
+    await change({ a4Hz: 442, keepsSound: true, schools: { tapes: 'none' } })
+    expect(await change({ noteNames: 'german' })).toMatchObject({
+      a4Hz: 442,
+      keepsSound: true,
+      schools: { tapes: 'none' },
+      noteNames: 'german',
+    })
+  })
+
   it('of two teachers who save at once one is told, and both changes can be made', async () => {
     const owner = await harness.studio('Two Tablets')
     const { version, settings } = await owner.make<Studio>('GET', '/studio')

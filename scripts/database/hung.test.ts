@@ -56,6 +56,19 @@ describe('servers that start together on one empty database', () => {
     await expect(prepareDatabase(database, true, () => {}, { lockWaitS: 1 })).rejects.toThrow(
       'Another server',
     )
+    // Where it does, they go on, and say meanwhile what they wait for.
+    const said: string[] = []
+    const prepared = prepareDatabase(
+      database,
+      true,
+      (line) => {
+        said.push(line)
+        void bare.query("SELECT RELEASE_LOCK(CONCAT('jadefell ', DATABASE()))")
+      },
+      { tellEveryS: 1 },
+    )
+    await prepared
+    expect(said).toEqual(['another server is preparing the database: waiting for it'])
     await database.close()
     await bare.end()
   })

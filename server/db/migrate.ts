@@ -13,6 +13,7 @@ import * as exercises from './migrations/0010-exercises'
 import * as verdicts from './migrations/0011-verdicts'
 import * as fingerings from './migrations/0012-fingerings'
 import * as soundRemovals from './migrations/0013-sound-removals'
+import * as toldChecks from './migrations/0014-told-checks'
 import type { Report, Step } from './migrations/step'
 
 /** In order; what has landed is never changed, only added to. */
@@ -30,6 +31,7 @@ const MIGRATIONS: Readonly<Record<string, { readonly steps: readonly Step[] }>> 
   '0011-verdicts': verdicts,
   '0012-fingerings': fingerings,
   '0013-sound-removals': soundRemovals,
+  '0014-told-checks': toldChecks,
 }
 
 /** Of this version or one before it. */
@@ -44,16 +46,20 @@ export interface MigrateOptions {
   readonly then?: () => Promise<unknown>
   /** How long to wait for a server that is at it already, s. */
   readonly lockWaitS?: number
+  /** How often to say that it waits, s. */
+  readonly tellEveryS?: number
 }
 
-const LOCK_WAIT_S = 60
+/** The demo of a first start takes a slow machine minutes; a server that dies lets go at once. */
+const LOCK_WAIT_S = 1800
+const TELL_EVERY_S = 10
 
 /**
  * Brings the schema up to date; returns the names of the migrations that ran. Safe to call from several servers at once: one
  * works, the others wait for it. Throws where another does not come to an end.
  */
 export async function migrate(sequelize: Sequelize, options: MigrateOptions = {}): Promise<string[]> {
-  const { report = () => {}, then, lockWaitS = LOCK_WAIT_S } = options
+  const { report = () => {}, then, lockWaitS = LOCK_WAIT_S, tellEveryS = TELL_EVERY_S } = options
   const umzug = new Umzug({
     migrations: Object.entries(MIGRATIONS).map(([name, { steps }]) => ({
       name,
@@ -67,7 +73,7 @@ export async function migrate(sequelize: Sequelize, options: MigrateOptions = {}
     storage: new SequelizeStorage({ sequelize, tableName: 'migration' }),
     logger: undefined,
   })
-  return withLock(sequelize, lockWaitS, async () => {
+  return withLock(sequelize, { lockWaitS, tellEveryS, report }, async () => {
     const ran = (await umzug.up()).map((migration) => migration.name)
     await then?.()
     return ran
@@ -75,14 +81,27 @@ export async function migrate(sequelize: Sequelize, options: MigrateOptions = {}
 }
 
 /** One server migrates at a time, also where several share a database. */
-async function withLock<T>(sequelize: Sequelize, waitS: number, work: () => Promise<T>): Promise<T> {
+async function withLock<T>(
+  sequelize: Sequelize,
+  { lockWaitS: waitS, tellEveryS, report }: Required<Omit<MigrateOptions, 'then'>>,
+  work: () => Promise<T>,
+): Promise<T> {
   // A lock belongs to a connection, and a transaction keeps to one.
   return sequelize.transaction(async (transaction) => {
-    const [lock] = await sequelize.query<{ held: number | null }>(
-      `SELECT GET_LOCK(CONCAT('jadefell ', DATABASE()), ${waitS}) AS held`,
-      { type: QueryTypes.SELECT, transaction },
-    )
-    if (Number(lock?.held) !== 1)
+    const ask = async (seconds: number) => {
+      const [lock] = await sequelize.query<{ held: number | null }>(
+        `SELECT GET_LOCK(CONCAT('jadefell ', DATABASE()), ${seconds}) AS held`,
+        { type: QueryTypes.SELECT, transaction },
+      )
+      return Number(lock?.held) === 1
+    }
+    let waited = Math.min(tellEveryS, waitS)
+    let isHeld = await ask(waited)
+    for (; !isHeld && waited < waitS; waited += tellEveryS) {
+      report('another server is preparing the database: waiting for it')
+      isHeld = await ask(tellEveryS)
+    }
+    if (!isHeld)
       throw new Error(
         `Another server has been preparing this database for ${waitS} seconds. Wait until it is done, or end it, and start again.`,
       )

@@ -11,7 +11,7 @@ export async function prepareDatabase(
   database: Database,
   withDemo: boolean,
   say: Report,
-  options: Pick<MigrateOptions, 'lockWaitS'> = {},
+  options: Pick<MigrateOptions, 'lockWaitS' | 'tellEveryS'> = {},
 ): Promise<void> {
   const ran = await migrate(database.sequelize, {
     ...options,

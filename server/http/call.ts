@@ -28,6 +28,8 @@ export interface PublicCall {
   readonly userAgent: string
   /** Hands the browser a session, or takes it away. */
   setSessionToken(token: string | undefined): void
+  /** Lets the caller keep the answer so long, s; other answers are never kept. */
+  mayBeKept(seconds: number): void
   /** Sends this status in place of 200. */
   setStatus(status: number): void
 }

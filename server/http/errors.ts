@@ -56,6 +56,7 @@ const CODE_OF_STATUS: Readonly<Record<number, ProblemCode>> = {
   400: 'malformed_request',
   403: 'not_found',
   404: 'not_found',
+  412: 'precondition_failed',
   413: 'too_large',
   415: 'malformed_request',
   416: 'range_unsatisfiable',

@@ -52,6 +52,23 @@ export function passwordLimit(
   )
 }
 
+/** A large answer that nobody needs often, and that costs nobody a row: counted in this server's memory. */
+export const DESCRIPTION_READS = 30
+
+export function descriptionLimit(): RequestHandler {
+  return rateLimit({
+    windowMs: 60_000,
+    limit: DESCRIPTION_READS,
+    standardHeaders: false,
+    legacyHeaders: false,
+    keyGenerator: caller,
+    handler(_request, response, next) {
+      response.setHeader('retry-after', '60')
+      next(new ProblemError('too_many_requests', { detail: 'Wait a minute, then ask again.' }))
+    },
+  })
+}
+
 /** IPv6 callers by their network, since one caller has millions of addresses in it. */
 function caller(request: Request): string {
   return ipKeyGenerator(request.ip ?? '')
@@ -84,6 +101,9 @@ function limiter(database: Database, now: () => Date) {
     })
 }
 
+/** Also one that a clock which ran ahead has set: no wait is longer than the window. */
+const RUN_OUT = '(reset_at < :now OR reset_at > :resetAt)'
+
 function databaseStore({ sequelize, models }: Database, now: () => Date): Store {
   return {
     localKeys: false,
@@ -91,7 +111,7 @@ function databaseStore({ sequelize, models }: Database, now: () => Date): Store 
       const resetAt = new Date(now().getTime() + SIGN_IN_WINDOW_MS)
       await sequelize.query(
         `INSERT INTO rate_limit (id, hits, reset_at) VALUES (:id, 1, :resetAt)
-         ON DUPLICATE KEY UPDATE hits = IF(reset_at < :now, 1, hits + 1), reset_at = IF(reset_at < :now, :resetAt, reset_at)`,
+         ON DUPLICATE KEY UPDATE hits = IF(${RUN_OUT}, 1, hits + 1), reset_at = IF(${RUN_OUT}, :resetAt, reset_at)`,
         { type: QueryTypes.INSERT, replacements: { id, resetAt, now: now() } },
       )
       const row = await models.rateLimit.findByPk(id, { raw: true })

@@ -159,6 +159,7 @@ function publicCallOf(deps: RouterDeps, request: Request, response: Response): P
     sessionToken: cookie.read(request),
     userAgent: request.get('user-agent') ?? '',
     setSessionToken: (token) => cookie.write(response, token),
+    mayBeKept: (seconds) => response.setHeader('cache-control', `public, max-age=${seconds}`),
     setStatus: (status) => void response.status(status),
   }
 }
@@ -170,6 +171,7 @@ function checkedInput(endpoint: Endpoint, request: Request): unknown {
   for (const part of ['params', 'query', 'body'] as const) {
     const schema = endpoint[part]
     if (!schema) continue
+    fields.push(...brokenTexts(parts[part], part === 'params' ? 'address' : ''))
     const parsed = schema.safeParse(parts[part] ?? {})
     if (parsed.success) input[part] = parsed.data
     // A path that names no possible row is a path to nothing, not a slip of the pen.
@@ -178,6 +180,18 @@ function checkedInput(endpoint: Endpoint, request: Request): unknown {
   }
   if (fields.length > 0) throw new ProblemError('invalid_request', { fields })
   return input
+}
+
+/** Text with half of a character, as something that cuts texts leaves it: the database would keep another one than was sent. */
+function brokenTexts(value: unknown, path: string): FieldProblem[] {
+  if (typeof value === 'string')
+    return !/\p{Surrogate}/u.test(value)
+      ? []
+      : [{ path, message: 'Half of a character stands in this text. Type it again.' }]
+  if (typeof value !== 'object' || value === null) return []
+  return Object.entries(value).flatMap(([name, part]) =>
+    brokenTexts(part, path === '' ? name : `${path}.${name}`),
+  )
 }
 
 function fieldProblems(error: z.ZodError): FieldProblem[] {

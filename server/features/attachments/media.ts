@@ -1,3 +1,4 @@
+import { WavStream } from '#core'
 import { ATTACHMENT_TYPES } from '#contracts/attachments'
 
 export const SOUND_TYPE = 'audio/wav' satisfies (typeof ATTACHMENT_TYPES)[number]
@@ -30,18 +31,18 @@ export function isOfType(type: MediaType, firstBytes: Buffer): boolean {
   return SIGNATURES[type](firstBytes)
 }
 
-/** Bytes of a second of sound in a format that a browser or a recorder writes at most: 48 kHz, two channels, 16 bit. */
-const MOST_BYTES_A_SECOND = 48_000 * 2 * 2
+/** Players play no faster: who claims a higher rate has kept a longer sound. */
+const HIGHEST_RATE_HZ = 48_000
 
-/**
- * Bytes of a second of sound, as the `fmt ` chunk of a WAV file says (RIFF/WAVE, Multimedia Programming Interface 1.0); no
- * more than two channels of a good recorder, whatever it says.
- */
-export function wavBytesPerSecond(firstBytes: Buffer): number {
-  let at = SIGNATURE_BYTES
-  while (at + 8 <= firstBytes.length && ascii(firstBytes, at, at + 4) !== 'fmt ')
-    // A chunk of an odd length is followed by a byte of nothing.
-    at += 8 + firstBytes.readUInt32LE(at + 4) + (firstBytes.readUInt32LE(at + 4) % 2)
-  const said = at + 20 <= firstBytes.length ? firstBytes.readUInt32LE(at + 16) : 0
-  return said > 0 ? Math.min(said, MOST_BYTES_A_SECOND) : MOST_BYTES_A_SECOND
+/** Follows a recording as its bytes come: how long it is so far, s, and in the end whether it can be played. */
+export function soundLengthOf() {
+  const wav = new WavStream()
+  let samples = 0
+  return {
+    push(bytes: Buffer): number {
+      samples += wav.push(bytes).length
+      return samples / Math.min(wav.format?.sampleRateHz ?? HIGHEST_RATE_HZ, HIGHEST_RATE_HZ)
+    },
+    fault: (): string | undefined => wav.end()?.code,
+  }
 }

@@ -15,22 +15,13 @@ import type { Call, Download, UploadCall } from '../../http/call'
 import { ProblemError } from '../../http/problem-error'
 import { inPieces } from './chunks'
 import { settingsOf } from '../studio/settings'
-import {
-  isOfType,
-  mediaTypeOf,
-  SIGNATURE_BYTES,
-  SOUND_TYPE,
-  wavBytesPerSecond,
-  type MediaType,
-} from './media'
+import { isOfType, mediaTypeOf, SIGNATURE_BYTES, SOUND_TYPE, soundLengthOf, type MediaType } from './media'
 import { attachmentRepository, type Beside } from './repository'
 
 type Kind = z.output<typeof RecordKind>
 
 /** Bytes of one row: few statements, and far below what a server takes in one. */
 const CHUNK_BYTES = 256 * 1024
-/** What a WAV file may say of itself beside its sound. */
-const HEADER_ROOM_BYTES = 4096
 
 /** Files beside a record: recordings, pictures. */
 export function attachmentService({ store, signedIn, now }: Pick<Call, 'store' | 'signedIn' | 'now'>) {
@@ -76,20 +67,18 @@ export function attachmentService({ store, signedIn, now }: Pick<Call, 'store' |
     { id, instrumentId, mediaType }: Pick<AttachmentRow, 'id' | 'instrumentId'> & { mediaType: MediaType },
     bytes: AsyncIterable<Buffer>,
   ) {
-    const isPlucked = mediaType === SOUND_TYPE && instrumentId !== null
+    const sound = mediaType === SOUND_TYPE ? soundLengthOf() : undefined
     const hash = createHash('sha256')
     let byteCount = 0
     let position = 0
-    let most = Infinity
     for await (const piece of inPieces(arriving(bytes), CHUNK_BYTES)) {
       if (position === 0 && !isOfType(mediaType, piece.subarray(0, SIGNATURE_BYTES)))
         throw new ProblemError('unsupported_type', {
           detail: `The file is called ${mediaType} and does not begin like one. Save it again and choose it anew.`,
         })
-      if (position === 0 && isPlucked) most = LONGEST_PLUCK_S * wavBytesPerSecond(piece) + HEADER_ROOM_BYTES
       byteCount += piece.length
       if (byteCount > ATTACHMENT_LIMIT_BYTES) throw tooLarge()
-      if (byteCount > most)
+      if ((sound?.push(piece) ?? 0) > LONGEST_PLUCK_S && instrumentId !== null)
         throw notAllowed(
           `Beside an instrument goes the sound of a string plucked for up to ${LONGEST_PLUCK_S} seconds. What a student plays is kept beside the student, with consent.`,
         )
@@ -97,6 +86,11 @@ export function attachmentService({ store, signedIn, now }: Pick<Call, 'store' |
       await attachments.addChunk(id, position++, piece).catch(insistItIsThere)
     }
     if (byteCount === 0) throw new ProblemError('upload_incomplete', { detail: 'The file is empty.' })
+    const fault = sound?.fault()
+    if (fault)
+      throw new ProblemError('unsupported_type', {
+        detail: `The sound in the file cannot be read (${fault}). Save it again as WAV and choose it anew.`,
+      })
     return { byteCount, sha256: hash.digest('hex') }
   }
 

@@ -65,17 +65,17 @@ export function checkRepository(store: StudioStore) {
         },
       ),
 
-    /** How often each kind of verdict was told, and what was said to it. */
-    counts: () =>
+    /** How often each kind of verdict was told since an instant, and what was said to it. */
+    counts: (since: Date) =>
       store.select<CountRow>(
-        `SELECT tolerance_cents AS toleranceCents,
-           COALESCE(JSON_VALUE(verdict, '$.findings[0].code'), JSON_VALUE(verdict, '$.outcome')) AS told,
-           COUNT(*) AS count,
-           SUM(COALESCE(JSON_VALUE(decision, '$.says') = 'accepted', 0)) AS accepted,
-           SUM(COALESCE(JSON_VALUE(decision, '$.says') = 'overruled', 0)) AS overruled,
-           SUM(COALESCE(JSON_VALUE(decision, '$.reason') = 'too_strict', 0)) AS tooStrict
-         FROM hand_check WHERE studio_id = :studioId AND removed_at IS NULL AND exercise IS NOT NULL
+        `SELECT tolerance_cents AS toleranceCents, told, COUNT(*) AS count,
+           SUM(COALESCE(said = 'accepted', 0)) AS accepted,
+           SUM(COALESCE(said = 'overruled', 0)) AS overruled,
+           SUM(COALESCE(said_why = 'too_strict', 0)) AS tooStrict
+         FROM hand_check
+         WHERE studio_id = :studioId AND removed_at IS NULL AND taken_at >= :since AND told IS NOT NULL
          GROUP BY toleranceCents, told ORDER BY toleranceCents DESC, overruled DESC, count DESC`,
+        { since },
       ),
 
     setDecision: (id: string, decision: CheckRow['decision']) => store.update(check, { id }, { decision }),

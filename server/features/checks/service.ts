@@ -31,6 +31,9 @@ import { checkRepository } from './repository'
 import { isOutdated, rejudged, strungNow } from './rejudge'
 import { pastRecord } from './take'
 
+/** Within how long verdicts are counted, ms: a year of lessons says how strict a tolerance is, and costs the same in the tenth year. */
+const COUNTED_MS = 365 * 86_400_000
+
 type Draft = HandlerInput<'checks.create'>['body']
 
 export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'signedIn' | 'now'>) {
@@ -110,7 +113,7 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
     },
 
     async counts(): Promise<VerdictCounts> {
-      const rows = await repository.counts()
+      const rows = await repository.counts(new Date(now.getTime() - COUNTED_MS))
       return rows.map(({ accepted, overruled, tooStrict, ...row }) => ({
         ...row,
         accepted: Number(accepted),

@@ -2,6 +2,9 @@ import type { Database } from '../../db/database'
 import type { Handlers } from '../../http/call'
 import { openApi } from '../../http/openapi'
 
+/** How long a reader may keep the description, s: it changes with the version alone. */
+const DESCRIPTION_S = 3600
+
 export function healthRoutes(
   database: Database,
   version: string,
@@ -14,6 +17,9 @@ export function healthRoutes(
       if (!alive) call.setStatus(503)
       return { status: alive ? 'ok' : 'unavailable', version, database: alive ? 'ok' : 'away' }
     },
-    'openapi.read': () => Promise.resolve((description ??= openApi(version))),
+    'openapi.read'(call) {
+      call.mayBeKept(DESCRIPTION_S)
+      return Promise.resolve((description ??= openApi(version)))
+    },
   }
 }

@@ -5,6 +5,7 @@ import type { OpenSession, Session } from '#contracts'
 import type { SessionRow } from '../../db/rows'
 import type { SignedIn } from '../../http/call'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
+import { isFrozenAt } from '../../maintenance'
 import { settingsOf } from '../studio/settings'
 import { normalEmail } from './email'
 import { hashPassword, passwordMatches } from './password'
@@ -83,7 +84,7 @@ export function sessionService(repository: SessionRepository, secret: string, sh
       if (!found || found.user.email === shutFor || now.getTime() >= endOf(found.createdAt)) return undefined
       if (now.getTime() - found.seenAt.getTime() >= HOUR_MS)
         await repository.useSession(sessionId, { seenAt: now, expiresAt: expiryAt(now, found.createdAt) })
-      const isFrozen = found.frozenUntil !== null && found.frozenUntil > now
+      const isFrozen = isFrozenAt(found.frozenUntil, now)
       return { session: sessionOf(found, token), sessionId, isFrozen }
     },
 

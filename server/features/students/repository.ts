@@ -1,3 +1,4 @@
+import { Op } from 'sequelize'
 import type { CheckRow, LoanRow, StudentRow } from '../../db/rows'
 import { inOrderOf, orderBy, searchFor, type Listing, type Sorted } from '../../db/listing'
 import { NEWEST_LENGTH } from '../instruments/repository'
@@ -132,10 +133,23 @@ export function studentRepository(store: StudioStore) {
       return (await store.update(student, { id }, { removedAt })) === 1
     },
 
-    /** Ends whatever loans of this student or this instrument are open. */
+    /**
+     * Ends whatever loans of this student or this instrument are open, and holds both until the transaction ends. Everybody who
+     * lends takes the student, then the instrument, then loans in the order of their keys: nobody waits in a ring.
+     */
     async endLoans(studentId: string, instrumentId: string | null, on: string): Promise<void> {
-      await store.update(loan, { studentId, toDate: null }, { toDate: on })
-      if (instrumentId !== null) await store.update(loan, { instrumentId, toDate: null }, { toDate: on })
+      for (const [table, id] of [
+        ['student', studentId],
+        ['instrument', instrumentId],
+      ])
+        if (id !== null)
+          await store.select(`SELECT id FROM ${table} WHERE studio_id = :studioId AND id = :id FOR UPDATE`, {
+            id,
+          })
+      const either = [{ studentId }, ...(instrumentId === null ? [] : [{ instrumentId }])]
+      const open = await store.all(loan, { [Op.or]: either, toDate: null })
+      for (const id of open.map((row) => row.id).sort())
+        await store.update(loan, { id, toDate: null }, { toDate: on })
     },
 
     /** What the student held and holds, oldest first, by the instruments’ labels. */

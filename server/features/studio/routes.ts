@@ -19,7 +19,9 @@ async function change(
   store: Call['store'],
   { version, ...change }: HandlerInput<'studio.update'>['body'],
 ): Promise<Studio> {
-  if (!(await store.changeStudio(version, given(change))))
+  const { settings, ...rest } = change
+  const kept = settings && { ...settingsOf((await store.studio())?.settings), ...given(settings) }
+  if (!(await store.changeStudio(version, { ...given(rest), ...(kept && { settings: kept }) })))
     throw new ProblemError('changed_meanwhile', {
       detail: 'Your entries are still here. Look at what changed, then save again.',
       data: await readStudio(store),

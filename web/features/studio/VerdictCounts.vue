@@ -1,6 +1,6 @@
 <template>
   <div v-if="rows.length > 0" class="counts">
-    <p class="eyebrow">What was told, and what you said to it</p>
+    <p class="eyebrow">What was told in a year, and what you said to it</p>
     <table class="ledger">
       <thead>
         <tr>
