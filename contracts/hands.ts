@@ -24,13 +24,13 @@ const measures = {
   comfortableSpanMm: handLength('span'),
   /** The same, spread as far as it goes without pain. */
   reachedSpanMm: handLength('span').nullable(),
-  /** Base knuckle to tip, by finger. */
+  /** Base knuckle to tip, of the fingers that were measured. */
   fingerLengthsMm: z
     .object({
-      1: handLength('fingerLength'),
-      2: handLength('fingerLength'),
-      3: handLength('fingerLength'),
-      4: handLength('fingerLength'),
+      1: handLength('fingerLength').optional(),
+      2: handLength('fingerLength').optional(),
+      3: handLength('fingerLength').optional(),
+      4: handLength('fingerLength').optional(),
     })
     .nullable(),
   /** Breadth of the second fingertip where it stops the string. */

@@ -175,16 +175,17 @@ export const BodyFit = z
 
 const PARTS = Object.keys(BODY_FIT_LIMITS) as BodyFitPart[]
 
+/** What was measured now: what is left out stays as it was last time, whoever measured it, and null is measured no more. */
 export const BodyFitDraft = z
   .object({
     ...fit,
-    ...(Object.fromEntries(PARTS.map((part) => [part, fit[part].default(null)])) as Record<
+    ...(Object.fromEntries(PARTS.map((part) => [part, fit[part].optional()])) as Record<
       BodyFitPart,
-      z.ZodDefault<ReturnType<typeof fitPart>>
+      z.ZodOptional<ReturnType<typeof fitPart>>
     >),
-    note: fit.note.default(''),
+    note: fit.note.optional(),
   })
-  .refine((draft) => draft.note.trim() !== '' || PARTS.some((part) => draft[part] !== null), {
+  .refine((draft) => (draft.note ?? '').trim() !== '' || PARTS.some((part) => draft[part] !== undefined), {
     path: ['note'],
     error: 'Measure at least one thing, or write how it is set up.',
   })

@@ -39,6 +39,14 @@ describe('a hand in the file', () => {
       fingertipWidthMm: 11,
       thumb: 'double_jointed',
     })
+    const again = await measure({
+      measuredOn: '2026-11-28',
+      comfortableSpanMm: 61.5,
+      fingerLengthsMm: { 3: 61 },
+    })
+    const { hand } = await client.make<Student>('GET', `/students/${student.id}`)
+    expect(hand?.fingerLengthsMm).toEqual({ ...lengths, 3: 61 })
+    await client.make('DELETE', `/hands/${(again.body as HandMeasurement).id}`)
   })
 
   it('counts the day it was measured on, not the day it was written down', async () => {

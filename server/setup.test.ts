@@ -214,6 +214,23 @@ describe('a fit and a gate', () => {
     expect(nothing.problem.fields?.[0]?.message).toContain('Measure at least one thing')
   })
 
+  it('of two teachers, each with a page of their own, has what both measured', async () => {
+    const { student } = await teacher.player('Fitted Twice')
+    const path = `/students/${student.id}/body-fits`
+    const keep = (draft: object) =>
+      teacher.make<BodyFit>('POST', path, { family: 'violin', fittedOn: '2026-11-28', ...draft })
+    await keep({ restNearMm: 32, restFarMm: 40, note: 'flat rest' })
+    await keep({ restNearMm: 36 })
+    // Of a page that still shows 32: it says what was measured there, and no more.
+    expect(await keep({ handsOff: 5 })).toMatchObject({
+      restNearMm: 36,
+      restFarMm: 40,
+      handsOff: 5,
+      note: 'flat rest',
+    })
+    expect(await keep({ restFarMm: null })).toMatchObject({ restNearMm: 36, restFarMm: null, handsOff: 5 })
+  })
+
   it('taken out of the file is out of it, and comes back as it was', async () => {
     const { student } = await teacher.player('Out And In')
     const path = `/students/${student.id}/body-fits`

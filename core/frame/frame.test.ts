@@ -15,6 +15,7 @@ import {
   frameWidthMm,
   sizesToLend,
   growthOf,
+  spanDoubt,
   handMeasureFault,
   narrowFrom,
   nextSize,
@@ -283,6 +284,22 @@ it('finds no overlap where the step is as wide as the fingertip, to what can be 
 describe('how a hand grows', () => {
   const year = 365.25
   const history = [55, 57.2, 58.9, 61, 62.8].map((spanMm, i) => ({ day: (i * year) / 2, spanMm }))
+
+  it('is measured once more where it shrank, shot up or stands alone; a wild one before does not count', () => {
+    const year = 365.25
+    const at = (years: number, spanMm: number) => ({ day: Math.round(years * year), spanMm })
+    const of = (history: readonly ReturnType<typeof at>[], span: ReturnType<typeof at>) =>
+      spanDoubt(history, span)?.code
+    expect(of([], at(0, 40))).toBeUndefined()
+    expect([50.1, 49.9].map((mm) => of([at(0, 55)], at(0.5, mm)))).toEqual([undefined, 'shrunk'])
+    // Five of error and twelve a year.
+    expect([65.9, 66.1].map((mm) => of([at(0, 55)], at(0.5, mm)))).toEqual([undefined, 'shot_up'])
+    const steady = [at(0, 50), at(0.5, 51), at(1, 52), at(1.5, 53), at(2, 54)]
+    expect(of(steady, at(5, 49.5))).toBe('alone')
+    expect(of([...steady, at(2.5, 40)], at(3, 56))).toBeUndefined()
+    // What was measured later says nothing of before.
+    expect(of([at(2, 70)], at(1, 50))).toBeUndefined()
+  })
 
   it('waits for four measurements over half a year', () => {
     expect(growthOf(history.slice(0, 3))).toEqual({ outcome: 'too_few', count: 3, needed: 4 })

@@ -72,6 +72,38 @@ function wildOf<P extends { readonly x: number; readonly y: number }>(points: re
   return points.filter((point) => off(point) > Math.max(WILD_MM, WILD_SIGMAS * usual))
 }
 
+export interface SpanDoubt {
+  readonly code: 'shrunk' | 'shot_up' | 'alone'
+  /** The last measurement before it. */
+  readonly lastMm: number
+  readonly lastDay: number
+}
+
+/** A span grows no faster than a child's hand in its quickest year, mm. Common practice, no source. */
+const MOST_GROWTH_MM = 12
+
+/**
+ * Why a span would be measured once more before it is kept: hands do not shrink, nor shoot up, and one that fits with none of the
+ * others would be left out of the growth while it decided the size.
+ */
+export function spanDoubt(history: readonly SpanOnDay[], span: SpanOnDay): SpanDoubt | undefined {
+  const before = history.filter(({ day }) => day <= span.day).sort((a, b) => b.day - a.day)
+  const wild = new Set(wildOf(before.map(({ day, spanMm }) => ({ x: day, y: spanMm }))).map(({ x }) => x))
+  const last = before.find(({ day }) => !wild.has(day)) ?? before[0]
+  if (!last) return undefined
+  const most = WILD_MM + (MOST_GROWTH_MM * (span.day - last.day)) / DAYS_PER_YEAR
+  const told = { lastMm: last.spanMm, lastDay: last.day }
+  if (span.spanMm < last.spanMm - WILD_MM) return { code: 'shrunk', ...told }
+  if (span.spanMm > last.spanMm + most) return { code: 'shot_up', ...told }
+  const points = [...history.filter(({ day }) => day !== span.day), span].map((m) => ({
+    x: m.day,
+    y: m.spanMm,
+  }))
+  return points.length >= FEWEST_MEASUREMENTS && wildOf(points).some(({ x }) => x === span.day)
+    ? { code: 'alone', ...told }
+    : undefined
+}
+
 export type WhenFits =
   | { readonly outcome: 'now' }
   | { readonly outcome: 'not_growing' }

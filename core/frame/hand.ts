@@ -9,7 +9,7 @@ export interface HandMeasures {
   /** The same with the fingers spread as far as they go without pain. */
   readonly reachedSpanMm: number | null
   /** Base knuckle to tip. */
-  readonly fingerLengthsMm: Readonly<Record<Finger, number>> | null
+  readonly fingerLengthsMm: Readonly<Partial<Record<Finger, number>>> | null
   /** Breadth of the second fingertip where it stops the string. */
   readonly fingertipWidthMm: number | null
   readonly thumb: Thumb | null

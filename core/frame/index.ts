@@ -21,12 +21,13 @@ export { theilSen } from './theil-sen'
 export type { RobustLine } from './theil-sen'
 export {
   growthOf,
+  spanDoubt,
   whenSpanIs,
   FEWEST_MEASUREMENTS,
   GROWTH_CONFIDENCE,
   SHORTEST_HISTORY_DAYS,
   FURTHEST_FORECAST_DAYS,
 } from './growth'
-export type { Growth, SpanOnDay, WhenFits } from './growth'
+export type { Growth, SpanDoubt, SpanOnDay, WhenFits } from './growth'
 export { touching, ROLL_SHARE, LIFT_SHARE } from './touching'
 export type { TouchAdvice, Touching } from './touching'

@@ -60,10 +60,15 @@ export const NO_BODY_FIT: BodyFitValues = {
   lean: null,
 }
 
-export type BodyFitDoubt = 'steep_rest' | 'falls' | 'too_far_front' | 'too_far_out' | 'pegs_off'
+export type BodyFitDoubt =
+  'steep_rest' | 'falling_rest' | 'falls' | 'too_far_front' | 'too_far_out' | 'pegs_off' | 'leans_far'
 
 /** The far end of the rest so much higher than the near one tilts the instrument steeply, mm. From memory. */
 const STEEP_REST_MM = 25
+/** The near end so much higher than the far one lets the instrument slide off the shoulder, mm. From memory. */
+const FALLING_REST_MM = 45
+/** A bass that leans further than this lies on the player; a cello, on the lap, more. Degrees. From memory. */
+const MOST_LEAN: Partial<Record<FamilyId, number>> = { bass: 30, cello: 50 }
 /** Pegs or machine this close to the height that is looked for, mm. From memory. */
 const PEG_NEAR_MM = 60
 
@@ -73,6 +78,9 @@ export function bodyFitDoubts(family: FamilyId, fit: BodyFitValues): BodyFitDoub
   const { restNearMm, restFarMm, handsOff, bodyAngle, pegMm } = fit
   if (restNearMm !== null && restFarMm !== null && restFarMm - restNearMm > STEEP_REST_MM)
     doubts.push('steep_rest')
+  if (restNearMm !== null && restFarMm !== null && restNearMm - restFarMm > FALLING_REST_MM)
+    doubts.push('falling_rest')
+  if (fit.lean !== null && fit.lean > (MOST_LEAN[family] ?? Infinity)) doubts.push('leans_far')
   if (handsOff !== null && handsOff < 5) doubts.push('falls')
   if (bodyAngle !== null && bodyAngle < 20) doubts.push('too_far_front')
   if (bodyAngle !== null && bodyAngle > 70) doubts.push('too_far_out')
@@ -83,5 +91,28 @@ export function bodyFitDoubts(family: FamilyId, fit: BodyFitValues): BodyFitDoub
 
 function isOf(family: FamilyId, doubt: BodyFitDoubt): boolean {
   const isUpper = family === 'violin' || family === 'viola'
-  return isUpper ? doubt !== 'pegs_off' : doubt.startsWith('pegs')
+  const isOfEndpin = doubt === 'pegs_off' || doubt === 'leans_far'
+  return isUpper !== isOfEndpin
+}
+
+/** A part that changed by more than this between two fittings was rather misread than moved. From memory. */
+const MOST_CHANGE: Record<BodyFitPart, number> = {
+  chinRestMm: 20,
+  restNearMm: 30,
+  restFarMm: 30,
+  handsOff: 5,
+  bodyAngle: 45,
+  thumbMm: 40,
+  endpinMm: 250,
+  pegMm: 200,
+  seatMm: 250,
+  lean: 20,
+}
+
+/** What changed more since it was last measured than is set up otherwise in one go. */
+export function bodyFitJumps(before: BodyFitValues, now: BodyFitValues): BodyFitPart[] {
+  return (Object.keys(MOST_CHANGE) as BodyFitPart[]).filter((part) => {
+    const [was, is] = [before[part], now[part]]
+    return was !== null && is !== null && Math.abs(is - was) > MOST_CHANGE[part]
+  })
 }

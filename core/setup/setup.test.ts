@@ -9,6 +9,7 @@ import {
   answerOf,
   arrangedItems,
   bodyFitDoubts,
+  bodyFitJumps,
   isDrawnItem,
   itemsBehind,
   longNearly,
@@ -316,7 +317,7 @@ describe('drawings', () => {
 
 describe('a fit to the body', () => {
   it('is doubted where the rest tilts steeply, the instrument falls, or the machine is far from the ear', () => {
-    const doubts = (family: 'violin' | 'bass', fit: object) =>
+    const doubts = (family: 'violin' | 'cello' | 'bass', fit: object) =>
       bodyFitDoubts(family, { ...NO_BODY_FIT, ...fit })
     expect(doubts('violin', { restNearMm: 30, restFarMm: 62, handsOff: 3, bodyAngle: 5 })).toEqual([
       'steep_rest',
@@ -325,5 +326,25 @@ describe('a fit to the body', () => {
     ])
     expect(doubts('violin', { restNearMm: 30, restFarMm: 40, handsOff: 5, bodyAngle: 45 })).toEqual([])
     expect(doubts('bass', { pegMm: 140 })).toEqual(['pegs_off'])
+    expect(doubts('violin', { restNearMm: 80, restFarMm: 34 })).toEqual(['falling_rest'])
+    expect(doubts('violin', { restNearMm: 80, restFarMm: 36 })).toEqual([])
+    for (const [family, lean, told] of [
+      ['bass', 31, ['leans_far']],
+      ['bass', 29, []],
+      ['cello', 51, ['leans_far']],
+      ['cello', 49, []],
+    ] as const)
+      expect([family, lean, doubts(family, { lean })]).toEqual([family, lean, told])
+  })
+
+  it('is asked about where a part has changed by more than is set up in one go', () => {
+    const before = { ...NO_BODY_FIT, restNearMm: 80, endpinMm: 300, handsOff: 0, lean: 10 }
+    const now = { ...before, restFarMm: 40, restNearMm: 51, endpinMm: 549, handsOff: 5, lean: 29 }
+    expect(bodyFitJumps(before, now)).toEqual([])
+    expect(bodyFitJumps(before, { ...now, restNearMm: 10, endpinMm: 551, lean: 31 })).toEqual([
+      'restNearMm',
+      'endpinMm',
+      'lean',
+    ])
   })
 })

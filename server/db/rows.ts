@@ -8,7 +8,16 @@ import type {
   StringingSnapshot,
   TakeSummary,
 } from '#core'
-import type { Decision, ExerciseName, Fingering, KeptVerdict, Level, SetupNow, SetupRound } from '#contracts'
+import type {
+  Decision,
+  ExerciseName,
+  Fingering,
+  HandMeasurement,
+  KeptVerdict,
+  Level,
+  SetupNow,
+  SetupRound,
+} from '#contracts'
 
 /** Rows as the database keeps them. Dates without a time are ISO strings; instants are `Date`s in UTC; flags are read as 0 or 1. */
 
@@ -155,7 +164,7 @@ export interface HandMeasurementRow {
   measuredOn: string
   comfortableSpanMm: number
   reachedSpanMm: number | null
-  fingerLengthsMm: Record<1 | 2 | 3 | 4, number> | null
+  fingerLengthsMm: HandMeasurement['fingerLengthsMm']
   fingertipWidthMm: number | null
   thumb: string | null
   recordedAt: Date

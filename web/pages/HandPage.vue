@@ -10,7 +10,7 @@
       </div>
     </header>
     <div class="two">
-      <div class="column"><HandMeasureForm ref="form" :save="file.keep" /></div>
+      <div class="column"><HandMeasureForm ref="form" :before="file.spans.value" :save="file.keep" /></div>
       <div class="column">
         <section class="card growth" aria-label="Growth">
           <template v-if="file.history.value?.length && file.growth.value">

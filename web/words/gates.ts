@@ -74,6 +74,9 @@ export const FIT_FIELDS: Record<BodyFitPart, FitField> = {
 export const FIT_DOUBTS: Record<BodyFitDoubt, string> = {
   steep_rest:
     'The rest tilts the instrument steeply: every finger will stand too upright. Lower its outer end.',
+  falling_rest:
+    'The rest drops steeply to its outer end: the instrument slides off the shoulder. Are both heights right?',
+  leans_far: 'It leans so far that it lies on the player: is the angle from upright?',
   falls: 'It does not stay with both hands away: move or lower the rest, or look at the chin rest.',
   too_far_front: 'It points nearly straight ahead: the elbow hardly comes under. Turn it further left.',
   too_far_out: 'It points far to the side: the bow arm will suffer. Turn it further front.',

@@ -1,4 +1,5 @@
 import {
+  dayOf,
   FAMILY_IDS,
   familyOf,
   positionAtSemitone,
@@ -29,6 +30,7 @@ import {
   type Touching,
   type WhenFits,
   type Schools,
+  type SpanDoubt,
 } from '#core'
 import { shortDay } from './dates'
 import { count, length, listed } from './numbers'
@@ -309,6 +311,16 @@ export function handFaultSentence(fault: HandFault): string {
     ? ` Were these ${fault.likely.unit === 'cm' ? 'centimetres' : 'inches'}? Then it is ${length(fault.likely.valueMm)}.`
     : ''
   return `${MEASURE_NAMES[fault.measure]} of ${length(fault.valueMm)} is no hand’s: ${least} to ${most} mm.${likely}`
+}
+
+/** Why a span is measured once more. */
+export function spanDoubtSentence({ code, lastMm, lastDay }: SpanDoubt): string {
+  const last = `${length(lastMm)} on ${shortDay(dayOf(lastDay))}`
+  return {
+    shrunk: `It was ${last}, and a hand does not shrink. Measure once more.`,
+    shot_up: `It was ${last}, and no hand grows so fast. Measure once more.`,
+    alone: `It was ${last}, and this fits with none of the others. Measure once more.`,
+  }[code]
 }
 
 export const DRILL_NAMES: Record<DrillId, string> = {

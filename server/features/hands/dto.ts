@@ -19,11 +19,15 @@ export function handDto(row: By<HandMeasurementRow>): HandMeasurement {
 export function handNow(rows: readonly By<HandMeasurementRow>[]): HandMeasurement | null {
   const [newest] = rows
   if (!newest) return null
-  const last = <K extends 'fingerLengthsMm' | 'fingertipWidthMm' | 'thumb'>(key: K) =>
+  const last = <K extends 'fingertipWidthMm' | 'thumb'>(key: K) =>
     rows.find((row) => row[key] !== null)?.[key] ?? null
+  // Finger by finger: who measures one again has not forgotten the others.
+  const lengths = Object.assign({}, ...rows.map((row) => row.fingerLengthsMm ?? {}).reverse()) as NonNullable<
+    HandMeasurement['fingerLengthsMm']
+  >
   return handDto({
     ...newest,
-    fingerLengthsMm: last('fingerLengthsMm'),
+    fingerLengthsMm: Object.keys(lengths).length > 0 ? lengths : null,
     fingertipWidthMm: last('fingertipWidthMm'),
     thumb: last('thumb'),
   })

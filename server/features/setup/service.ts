@@ -13,6 +13,7 @@ import {
 } from '#core'
 import type { BodyFit, FieldProblem, GateMark, HandlerInput, Pain, SetupRound } from '#contracts'
 import type { Call } from '../../http/call'
+import { given } from '../../http/given'
 import { insistOnDay } from '../../http/days'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
 import { studentRepository } from '../students/repository'
@@ -133,13 +134,14 @@ export function setupService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
       await existingStudent(studentId)
       const id = uuid()
       const { family, fittedOn, note, ...measures } = draft
+      const before = (await fits.ofStudent(studentId)).find((one) => one.family === family)
       await fits.add({
         id,
         studentId,
         family,
         fittedOn,
-        note,
-        measures: { ...NO_BODY_FIT, ...measures },
+        note: note ?? before?.note ?? '',
+        measures: { ...NO_BODY_FIT, ...before?.measures, ...given(measures) },
         ...written,
       })
       return bodyFitDto(await insistOn(fits.byId(id)))
@@ -179,9 +181,11 @@ function insistOnItems({ family, answers }: RoundDraft): void {
   if (fields.length > 0) throw new ProblemError('invalid_request', { fields })
 }
 
-function insistOnParts(draft: { readonly family: FamilyId } & Readonly<Record<BodyFitPart, number | null>>) {
+function insistOnParts(
+  draft: { readonly family: FamilyId } & { readonly [part in BodyFitPart]?: number | null | undefined },
+) {
   const fields = (Object.keys(BODY_FIT_LIMITS) as BodyFitPart[])
-    .filter((part) => draft[part] !== null && !BODY_FIT_PARTS[draft.family].includes(part))
+    .filter((part) => draft[part] != null && !BODY_FIT_PARTS[draft.family].includes(part))
     .map((part) => ({ path: part, message: `This is not measured on a ${draft.family}.` }))
   if (fields.length > 0) throw new ProblemError('invalid_request', { fields })
 }

@@ -13,6 +13,10 @@
       />
     </div>
     <p v-for="doubt in doubts" :key="doubt" class="doubt">{{ FIT_DOUBTS[doubt] }}</p>
+    <p v-for="part in jumps" :key="part" class="doubt">
+      {{ FIT_FIELDS[part].label }}: {{ newest?.[part] }} {{ FIT_FIELDS[part].unit }} last time,
+      {{ shown[part] }} now. Is that so?
+    </p>
     <p v-if="newest?.note" class="note" dir="auto">{{ newest.note }}</p>
     <form aria-label="Measure the fit" @submit.prevent="keep">
       <FieldRow
@@ -54,6 +58,7 @@ import { computed, reactive, ref, watch } from 'vue'
 import {
   bodyFitDoubts,
   bodyFitFigures,
+  bodyFitJumps,
   readMeasure,
   BODY_FIT_LIMITS,
   BODY_FIT_PARTS,
@@ -112,14 +117,21 @@ const shown = computed<BodyFitValues>(() => {
 })
 const figures = computed(() => bodyFitFigures(props.family, shown.value))
 const doubts = computed(() => bodyFitDoubts(props.family, shown.value))
+const jumps = computed(() => (newest.value ? bodyFitJumps(newest.value, shown.value) : []))
 const draft = computed<BodyFitDraft | undefined>(() => {
   const isTyped = note.value.trim() !== '' || parts.value.some((part) => valueOf(part) !== undefined)
   if (!isTyped || Object.keys(faults.value).length > 0) return undefined
   return {
     family: props.family,
     fittedOn: studioDay(),
-    ...shown.value,
-    note: note.value.trim() || (newest.value?.note ?? ''),
+    // What was typed and nothing else: another teacher may have measured the rest since this page was opened.
+    ...Object.fromEntries(
+      parts.value.flatMap((part) => {
+        const value = valueOf(part)
+        return value === undefined ? [] : [[part, value] as const]
+      }),
+    ),
+    ...(note.value.trim() !== '' && { note: note.value.trim() }),
   }
 })
 

@@ -6,6 +6,7 @@
         <th class="number">Comfortable</th>
         <th class="number">Reached</th>
         <th class="number">Fingertip</th>
+        <th v-if="hasLengths">Fingers 1 to 4</th>
         <th>Thumb</th>
         <th>By</th>
         <th />
@@ -25,6 +26,7 @@
           data-label="fingertip"
           v-text="hand.fingertipWidthMm === null ? '' : inUnit(hand.fingertipWidthMm)"
         />
+        <td v-if="hasLengths" data-label="fingers">{{ lengthsOf(hand) }}</td>
         <td data-label="thumb" v-text="hand.thumb === null ? '' : THUMB_NAMES[hand.thumb]" />
         <td>{{ hand.by }}</td>
         <td>
@@ -42,6 +44,7 @@
 </template>
 
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { Thumb } from '#core'
 import type { HandMeasurement } from '#contracts'
 import { shortDay } from '../../words/dates'
@@ -50,8 +53,15 @@ import { inUnit } from '../../words/numbers'
 const THUMB_NAMES: Record<Thumb, string> = { straight: 'straight', double_jointed: 'double-jointed' }
 
 /** Every measurement of a hand, newest first. */
-defineProps<{ history: readonly HandMeasurement[] }>()
+const props = defineProps<{ history: readonly HandMeasurement[] }>()
 const emit = defineEmits<{ remove: [hand: HandMeasurement] }>()
+
+const hasLengths = computed(() => props.history.some(({ fingerLengthsMm }) => fingerLengthsMm !== null))
+/** `58.0 · 64.0 · – · 47.0` */
+function lengthsOf({ fingerLengthsMm: lengths }: HandMeasurement): string {
+  if (lengths === null) return ''
+  return ([1, 2, 3, 4] as const).map((n) => (lengths[n] === undefined ? '–' : inUnit(lengths[n]))).join(' · ')
+}
 </script>
 
 <style scoped>

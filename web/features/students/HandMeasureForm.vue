@@ -49,13 +49,13 @@
           />
         </FieldRow>
       </div>
-      <p v-if="form.fingersFault.value" class="fault" role="alert">{{ form.fingersFault.value }}</p>
       <FieldRow v-slot="{ id }" label="Measured on">
         <input :id="id" v-model="form.measuredOn.value" type="date" class="day" />
       </FieldRow>
     </details>
+    <p v-if="form.doubt.value" class="doubt" role="alert">{{ spanDoubtSentence(form.doubt.value) }}</p>
     <ElButton type="primary" native-type="submit" :disabled="!form.draft.value"
-      >Keep<KeyHint of="Enter" on-button
+      >{{ isAsked ? 'Keep it all the same' : 'Keep' }}<KeyHint of="Enter" on-button
     /></ElButton>
     <p class="soft small">
       Gently, and never into pain. A child’s measures: with a guardian’s consent, kept no longer than needed.
@@ -65,12 +65,14 @@
 </template>
 
 <script setup lang="ts">
-import { nextTick, ref } from 'vue'
+import { nextTick, ref, watch } from 'vue'
+import type { SpanOnDay } from '#core'
 import type { HandMeasurementDraft } from '#contracts'
 import FieldRow from '../../ui/FieldRow.vue'
 import HandDrawing, { type HandField } from './HandDrawing.vue'
 import { MEASURE_FIELDS, useHandForm } from './useHandForm'
 import KeyHint from '../../ui/KeyHint.vue'
+import { spanDoubtSentence } from '../../words/patterns'
 
 interface Focusable {
   focus(): void
@@ -82,13 +84,21 @@ const THUMBS = [
 ]
 
 /** What is measured of a hand, and how to measure it; `save` keeps it. */
-const props = defineProps<{ save: (draft: HandMeasurementDraft) => Promise<void> }>()
-const form = useHandForm()
+const props = defineProps<{
+  /** What was measured until now. */
+  before: readonly SpanOnDay[]
+  save: (draft: HandMeasurementDraft) => Promise<void>
+}>()
+const form = useHandForm(() => props.before)
+/** The doubt was told at the first Enter; the second keeps it. */
+const isAsked = ref(false)
+watch(form.doubt, () => (isAsked.value = false))
 const drawn = ref<HandField>('span')
 const firstField = ref<Focusable>()
 
 async function keep() {
   if (!form.draft.value) return
+  if (form.doubt.value && !isAsked.value) return void (isAsked.value = true)
   await props.save(form.draft.value)
   form.clear()
   await nextTick()
@@ -109,6 +119,13 @@ defineExpose({ begin: () => firstField.value?.focus() })
   height: 44px;
   font-size: 24px;
   font-weight: 700;
+}
+
+.doubt {
+  padding: 6px 12px;
+  border-left: 3px solid var(--brass);
+  background: var(--brass-wash);
+  color: var(--brass-ink);
 }
 
 .lengths {

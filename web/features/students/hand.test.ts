@@ -2,9 +2,12 @@
 import { flushPromises } from '@vue/test-utils'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { computed, ref } from 'vue'
-import type { HandMeasurement } from '#contracts'
+import { dayNumber } from '#core'
+import type { HandMeasurement, HandMeasurementDraft } from '#contracts'
 import { useStudio } from '../../stores/studio'
 import { known, A_STUDENT, fakeServer, freshStores } from '../../testing'
+import { mounted } from '../../mounting'
+import HandMeasureForm from './HandMeasureForm.vue'
 import { useHandFile } from './useHandFile'
 import { useHandForm } from './useHandForm'
 
@@ -35,21 +38,48 @@ describe('measures as they are typed', () => {
     expect(form.texts[field]).toBe(text)
   })
 
-  it('wants all four fingers or none', () => {
+  it('keeps the fingers that were measured, one by one', () => {
     const form = useHandForm()
     form.texts['comfortable'] = '64'
-    form.texts['finger1'] = '58'
-    expect(form.fingersFault.value).toContain('all four')
-    expect(form.draft.value).toBeUndefined()
-    for (const [n, mm] of [
-      [2, '64'],
-      [3, '60'],
-      [4, '47'],
-    ])
-      form.texts[`finger${n}`] = String(mm)
-    expect(form.draft.value?.fingerLengthsMm).toEqual({ 1: 58, 2: 64, 3: 60, 4: 47 })
+    form.texts['finger2'] = '64'
+    expect(form.draft.value?.fingerLengthsMm).toEqual({ 2: 64 })
+    form.texts['finger4'] = '4.7 cm'
+    expect(form.draft.value?.fingerLengthsMm).toEqual({ 2: 64, 4: 47 })
     form.clear()
     expect(form.draft.value).toBeUndefined()
+  })
+
+  it('asks once more where a hand would have shrunk or shot up, and keeps it at the second Enter', async () => {
+    const saved: number[] = []
+    const before = [{ day: dayNumber('2026-05-02'), spanMm: 55 }]
+    const save = ({ comfortableSpanMm }: HandMeasurementDraft) =>
+      Promise.resolve(void saved.push(comfortableSpanMm))
+    const page = await mounted(HandMeasureForm, { before, save })
+    const type = async (text: string) => {
+      const span = document.querySelector('input')!
+      span.value = text
+      span.dispatchEvent(new Event('input'))
+      await flushPromises()
+    }
+    const enter = async () => {
+      document.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }))
+      await flushPromises()
+    }
+    await type('40')
+    expect(document.querySelector('[role=alert]')?.textContent).toBe(
+      'It was 55.0 mm on 2 May 2026, and a hand does not shrink. Measure once more.',
+    )
+    await enter()
+    expect(saved).toEqual([])
+    expect(page.text()).toContain('Keep it all the same')
+    await type('57')
+    expect(document.querySelector('[role=alert]')).toBeNull()
+    await enter()
+    await type('41')
+    await enter()
+    await enter()
+    expect(saved).toEqual([57, 41])
+    page.wrapper.unmount()
   })
 })
 

@@ -27,16 +27,14 @@ export function useHandFile(studentId: Ref<string>, student: Ref<Student | undef
     await Promise.all([loaded.reload(), studio.loadStudent(studentId.value)])
   }
 
-  const growth = computed<Growth | undefined>(
-    () =>
-      history.value &&
-      growthOf(
-        [...history.value].reverse().map(({ measuredOn, comfortableSpanMm }) => ({
-          day: dayNumber(measuredOn),
-          spanMm: comfortableSpanMm,
-        })),
-      ),
+  /** Oldest first. */
+  const spans = computed(() =>
+    [...(history.value ?? [])].reverse().map(({ measuredOn, comfortableSpanMm }) => ({
+      day: dayNumber(measuredOn),
+      spanMm: comfortableSpanMm,
+    })),
   )
+  const growth = computed<Growth | undefined>(() => history.value && growthOf(spans.value))
   /** The size above the one in hand, and the span it asks for. */
   const next = computed(() => {
     const instrument = student.value?.instrument
@@ -74,6 +72,7 @@ export function useHandFile(studentId: Ref<string>, student: Ref<Student | undef
 
   return {
     history,
+    spans,
     growth,
     next,
     growthSentence,

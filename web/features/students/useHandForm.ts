@@ -1,5 +1,14 @@
 import { computed, reactive, ref } from 'vue'
-import { handMeasureFault, parseLength, spanFault, type HandMeasure, type Thumb } from '#core'
+import {
+  dayNumber,
+  handMeasureFault,
+  parseLength,
+  spanDoubt,
+  spanFault,
+  type HandMeasure,
+  type SpanOnDay,
+  type Thumb,
+} from '#core'
 import type { HandMeasurementDraft } from '#contracts'
 import { handFaultSentence } from '../../words/patterns'
 import type { HandField } from './HandDrawing.vue'
@@ -28,8 +37,11 @@ export const MEASURE_FIELDS: readonly MeasureField[] = [
   })),
 ]
 
-/** Measures of a hand as a teacher types them, in mm, cm or inches; only the comfortable span must be there. */
-export function useHandForm() {
+/**
+ * Measures of a hand as a teacher types them, in mm, cm or inches; only the comfortable span must be there. `before` is what was
+ * measured of it until now.
+ */
+export function useHandForm(before: () => readonly SpanOnDay[] = () => []) {
   const texts = reactive<Record<string, string>>(Object.fromEntries(MEASURE_FIELDS.map(({ id }) => [id, ''])))
   const thumb = ref<Thumb>()
   const measuredOn = ref(studioDay())
@@ -53,27 +65,27 @@ export function useHandForm() {
   const faults = computed<Record<string, string | undefined>>(() =>
     Object.fromEntries(MEASURE_FIELDS.map((field) => [field.id, faultOf(field)])),
   )
-  const fingersTyped = computed(() => FINGERS.filter((n) => texts[`finger${n}`]?.trim()))
-  /** All four or none: one finger alone says little. */
-  const fingersFault = computed(() =>
-    fingersTyped.value.length > 0 && fingersTyped.value.length < FINGERS.length
-      ? 'Measure all four fingers, or leave them all out.'
-      : undefined,
-  )
+  /** What of it a teacher would measure once more before it is kept; it may be kept all the same. */
+  const doubt = computed(() => {
+    const spanMm = valueOf('comfortable')
+    return spanMm === undefined || faults.value['comfortable']
+      ? undefined
+      : spanDoubt(before(), { day: dayNumber(measuredOn.value), spanMm })
+  })
 
   const draft = computed<HandMeasurementDraft | undefined>(() => {
     const comfortableSpanMm = valueOf('comfortable')
-    if (comfortableSpanMm === undefined || fingersFault.value || Object.values(faults.value).some(Boolean))
-      return undefined
-    const lengths = FINGERS.map((n) => valueOf(`finger${n}`))
+    if (comfortableSpanMm === undefined || Object.values(faults.value).some(Boolean)) return undefined
+    const lengths = FINGERS.flatMap((n) => {
+      const length = valueOf(`finger${n}`)
+      return length === undefined ? [] : [[n, length] as const]
+    })
     return {
       measuredOn: measuredOn.value,
       comfortableSpanMm,
       reachedSpanMm: valueOf('reached') ?? null,
       fingertipWidthMm: valueOf('fingertip') ?? null,
-      fingerLengthsMm: lengths.every((l) => l !== undefined)
-        ? { 1: lengths[0]!, 2: lengths[1]!, 3: lengths[2]!, 4: lengths[3]! }
-        : null,
+      fingerLengthsMm: lengths.length > 0 ? Object.fromEntries(lengths) : null,
       thumb: thumb.value ?? null,
     }
   })
@@ -83,7 +95,7 @@ export function useHandForm() {
     thumb,
     measuredOn,
     faults,
-    fingersFault,
+    doubt,
     draft,
     clear() {
       for (const { id } of MEASURE_FIELDS) texts[id] = ''
