@@ -8,6 +8,7 @@ import { HandMeasurement, HandMeasurementDraft } from './hands'
 import {
   CupboardQuery,
   Imported,
+  ImportUndo,
   Instrument,
   InstrumentChange,
   InstrumentDraft,
@@ -327,6 +328,12 @@ export const ENDPOINTS = {
     creates: true,
     body: InstrumentImport,
     response: Imported,
+  },
+  'instruments.unimport': {
+    summary: 'Take all instruments of an import out of the cupboard again, or none of them',
+    body: ImportUndo,
+    response: Done,
+    problems: ['instrument_lent'],
   },
   'instruments.read': { summary: 'One instrument', params: instrumentParams, response: Instrument },
   'instruments.update': {

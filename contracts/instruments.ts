@@ -7,10 +7,10 @@ import {
   PRESSING_MODES,
   STRING_MATERIALS,
 } from '#core'
-import { Family, Id, Instant, IsoDate, line, NoteText, SystemId, Version } from './common'
+import { Family, Id, Instant, IsoDate, line, NAME_LENGTH, NoteText, SystemId, Version } from './common'
 import { listQuery } from './lists'
 import { heightSentence } from './sentences'
-import { RingFind, TapeSet } from './tapes'
+import { MarkId, MOST_TAPES, Place, RingFind, TapeSet, TapeWidth } from './tapes'
 
 export const MEASURE_METHODS = ['bridge', 'harmonic', 'strings'] as const
 
@@ -169,6 +169,17 @@ export const InstrumentImport = z
           sizeId: editable.sizeId,
           length: LengthText.optional(),
           tuning: editable.tuning.optional(),
+          /** Where it is not that of the whole table. */
+          measuredOn: IsoDate.optional(),
+          tapes: z
+            .array(z.object({ markId: MarkId, placeMm: Place }))
+            .min(1)
+            .max(MOST_TAPES)
+            .optional(),
+          tapeWidthMm: TapeWidth.optional(),
+          laidOn: IsoDate.optional(),
+          /** The name of the student who has it. */
+          holder: z.string().trim().max(NAME_LENGTH).optional(),
         }),
       )
       .min(1)
@@ -184,4 +195,22 @@ export const InstrumentImport = z
     ],
   })
 
-export const Imported = z.object({ count: z.int() }).meta({ id: 'Imported' })
+export const Imported = z
+  .object({
+    count: z.int(),
+    ids: z.array(Id),
+    /** Who was said to have an instrument and does not have it now, and why. */
+    notLent: z.array(
+      z.object({
+        label: z.string(),
+        name: z.string(),
+        why: z.enum(['unknown', 'several', 'has_one', 'other_family']),
+      }),
+    ),
+  })
+  .meta({ id: 'Imported' })
+
+/** Instruments of an import that is taken back as a whole. */
+export const ImportUndo = z
+  .object({ ids: z.array(Id).min(1).max(IMPORT_BATCH) })
+  .meta({ id: 'ImportUndo', examples: [{ ids: ['01900000-0000-7000-8000-000000000007'] }] })

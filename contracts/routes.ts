@@ -55,6 +55,7 @@ export const ROUTES = {
   'instruments.labels': ['GET', '/instrument-labels'],
   'instruments.create': ['POST', '/instruments'],
   'instruments.import': ['POST', '/instruments/import'],
+  'instruments.unimport': ['POST', '/instruments/import/undo'],
   'instruments.read': ['GET', '/instruments/:instrumentId'],
   'instruments.update': ['PATCH', '/instruments/:instrumentId'],
   'instruments.remove': ['DELETE', '/instruments/:instrumentId'],

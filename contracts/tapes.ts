@@ -8,13 +8,16 @@ export const TapeWidth = z
   .max(12, { error: 'Give a tape of 0.5 to 12 mm.' })
 
 /** Steps and semitones of the interval above the open string, as in `1.2` for a major second. */
-const MarkId = z
+export const MarkId = z
   .string()
   .regex(/^\d{1,2}\.\d{1,2}$/, { error: 'Name the mark by its interval, as in 1.2 for a major second.' })
   .meta({ examples: ['1.2', '3.5'] })
 
+/** On one instrument at once. */
+export const MOST_TAPES = 14
+
 /** Longer than any string of the trade. */
-const Place = z
+export const Place = z
   .number({ error: 'Give the place in mm from the nut.' })
   .positive({ error: 'A place lies on the bridge side of the nut: more than 0 mm.' })
   .max(1500, { error: 'No string is that long: give the place in mm from the nut.' })
@@ -45,7 +48,7 @@ export const TapeSetDraft = z
     marks: z
       .array(z.object({ markId: MarkId, placeMm: Place }))
       .min(1)
-      .max(14)
+      .max(MOST_TAPES)
       .optional(),
     reason: Reason,
   })

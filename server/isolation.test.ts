@@ -9,6 +9,7 @@ import {
   type Check,
   type Endpoint,
   type HandMeasurement,
+  type Instrument,
   type OpenSession,
   type Pain,
   type RingFind,
@@ -110,7 +111,13 @@ beforeAll(async () => {
   const [session] = await theirs.make<OpenSession[]>('GET', '/sessions')
   await theirs.allowSound(student)
   const file = await theirs.make<Attachment>('POST', `/attachments/check/${check.id}`, silence())
+  const spare = await theirs.make<Instrument>('POST', '/instruments', {
+    label: 'with nobody',
+    family: 'violin',
+    sizeId: '1/2',
+  })
   ids = {
+    spareId: spare.id,
     record: 'check',
     recordId: check.id,
     attachmentId: file.id,
@@ -136,7 +143,12 @@ function bodyFor(name: RouteName): unknown {
   const [example] = (body?.meta()?.examples ?? []) as Record<string, unknown>[]
   if (!body) return undefined
   if (!example) throw new Error(`${name} takes a body and its contract gives no example`)
-  return Object.fromEntries(Object.entries(example).map(([key, value]) => [key, ids[key] ?? value]))
+  return Object.fromEntries(
+    Object.entries(example).map(([key, value]) => [
+      key,
+      key === 'ids' ? [ids['spareId']] : (ids[key] ?? value),
+    ]),
+  )
 }
 
 function pathFor(route: string): string {

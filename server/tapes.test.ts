@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { scaleId } from '#core'
-import type { Instrument, RingFind, Student, TapeEvent } from '#contracts'
+import type { Answer, Instrument, RingFind, Student, TapeEvent } from '#contracts'
 import { startHarness, type Client, type Harness } from './testing/harness'
 
 let harness: Harness
@@ -209,8 +209,9 @@ describe('a table of instruments', () => {
 
   it('comes in whole, once, however often it is sent', async () => {
     const rows = [row('a'), row('b', { length: '300' }), row('c', { length: undefined })]
-    expect((await send(rows, 'the-same-table')).body).toEqual({ count: 3 })
-    expect((await send(rows, 'the-same-table')).body).toEqual({ count: 3 })
+    const first = (await send(rows, 'the-same-table')).body as Answer<'instruments.import'>
+    expect(first).toMatchObject({ count: 3, notLent: [] })
+    expect((await send(rows, 'the-same-table')).body).toEqual(first)
     const all = (await client.cupboard()).rows
     expect(all.map((i) => [i.label, i.measurement?.lengthMm])).toEqual([
       ['a', 284.5],
@@ -218,6 +219,58 @@ describe('a table of instruments', () => {
       ['c', undefined],
       ['the violin of Pia Weir', 284.5],
     ])
+  })
+
+  it('comes in with its days, its tapes and who has it, and says who has not; and goes out again whole', async () => {
+    const pia = (await client.roster()).rows[0]!
+    const enrol = (name: string, family = 'violin') =>
+      client.make<Student>('POST', '/students', { name, family })
+    const [ines] = [
+      await enrol('Ines Moor'),
+      await enrol('Two Alike'),
+      await enrol('Two Alike'),
+      await enrol('Low Reed', 'cello'),
+    ]
+    const tapes = [
+      { markId: '1.2', placeMm: 31.04 },
+      { markId: '3.5', placeMm: 71.12 },
+    ]
+    const { body } = await send([
+      row('a', {
+        measuredOn: '2025-03-01',
+        tapes,
+        tapeWidthMm: 2,
+        laidOn: '2025-09-06',
+        holder: 'ines moor',
+      }),
+      row('b', { holder: pia.name }),
+      row('c', { holder: 'Nobody Here' }),
+      row('d', { holder: 'Two Alike' }),
+      row('e', { holder: 'Low Reed' }),
+    ])
+    const { ids, notLent } = body as Answer<'instruments.import'>
+    expect(notLent.map(({ label, why }) => [label, why])).toEqual([
+      ['b', 'has_one'],
+      ['c', 'unknown'],
+      ['d', 'several'],
+      ['e', 'other_family'],
+    ])
+    expect(await client.make<Instrument>('GET', `/instruments/${ids[0]}`)).toMatchObject({
+      measurement: { measuredOn: '2025-03-01' },
+      tapeSet: { tapeWidthMm: 2, laidOn: '2025-09-06' },
+      tapes,
+      holder: { name: 'Ines Moor' },
+    })
+    const undo = () => client.send('POST', '/instruments/import/undo', { ids })
+    const lent = (await undo()).problem
+    expect([lent.code, lent.detail]).toEqual([
+      'instrument_lent',
+      expect.stringContaining('a is lent to Ines Moor'),
+    ])
+    expect((await client.cupboard()).total).toBe(6)
+    await client.make('POST', `/students/${ines.id}/loans`, { instrumentId: null, on: '2026-11-28' })
+    expect((await undo()).status).toBe(204)
+    expect((await client.cupboard()).rows.map(({ label }) => label)).toEqual(['the violin of Pia Weir'])
   })
 
   it('with one impossible row comes in not at all, and says which', async () => {

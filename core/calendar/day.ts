@@ -56,3 +56,10 @@ export function dayOf(number: number): string {
 export function daysBetween(earlier: string, later: string): number {
   return dayNumber(later) - dayNumber(earlier)
 }
+
+/** Whether a text is a day as `2026-11-28`, one that the calendar has. */
+export function isIsoDay(text: string): boolean {
+  return (
+    /^\d{4}-\d{2}-\d{2}$/.test(text) && Number.isFinite(dayNumber(text)) && dayOf(dayNumber(text)) === text
+  )
+}

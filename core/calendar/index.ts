@@ -1,1 +1,1 @@
-export { isoDay, isTimeZone, dayNumber, dayOf, daysBetween } from './day'
+export { isIsoDay, isoDay, isTimeZone, dayNumber, dayOf, daysBetween } from './day'

@@ -2,6 +2,7 @@ export {
   readInstrumentRows,
   INSTRUMENT_COLUMNS,
   readHeading,
+  tapeCell,
   REQUIRED_COLUMNS,
   LABEL_LENGTH,
   IMPORT_BATCH,
@@ -9,6 +10,7 @@ export {
 export type {
   ImportedInstrument,
   ImportFault,
+  LaidAt,
   InstrumentColumn,
   ReadRow,
   RowFault,

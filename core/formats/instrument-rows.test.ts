@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import { familyOf, readFamily } from '../instrument'
-import { readHeading, readInstrumentRows, type TableRecord } from './index'
+import { readHeading, readInstrumentRows, tapeCell, type TableRecord } from './index'
 
 const good = { label: 'no. 21', family: 'Violin', size: '1/2', length: '284.5', tuning: '' }
 
@@ -107,4 +107,52 @@ it('takes lengths in the unit of their heading where they say none, and passes o
     { ok: true, instrument: { length: '284.5 mm' } },
   ])
   expect(over).toMatchObject({ ok: false, faults: [{ code: 'cells_over', text: 'borrowed' }] })
+})
+
+it('reads the days, tapes and holder that a cupboard wrote, and says which of them it cannot read', () => {
+  const [whole, ...faulty] = readInstrumentRows(
+    recordsOf([
+      {
+        ...good,
+        measuredOn: '2026-10-03',
+        tapes: `${tapeCell('1', { markId: '1.2', placeMm: 31.04 })} · ${tapeCell('3', { markId: '3.5', placeMm: 71.1 })}`,
+        tapeWidth: '2.5 mm',
+        laidOn: '2026-10-10',
+        holder: 'Orla Venn',
+      },
+      { ...good, label: 'b', measuredOn: '03/10/2026', laidOn: '2026-02-30' },
+      { ...good, label: 'c', tapes: '1 at 31.0' },
+      { ...good, label: 'd', tapes: '1 (1.2) at 31; 1 (1.2) at 32' },
+      { ...good, label: 'e', tapes: '1 (1.2) at 31', length: '' },
+      { ...good, label: 'f', tapeWidth: '40' },
+    ]),
+  )
+  expect(whole).toMatchObject({
+    ok: true,
+    instrument: {
+      measuredOn: '2026-10-03',
+      tapes: [
+        { markId: '1.2', placeMm: 31.04 },
+        { markId: '3.5', placeMm: 71.1 },
+      ],
+      tapeWidthMm: 2.5,
+      laidOn: '2026-10-10',
+      holder: 'Orla Venn',
+    },
+  })
+  expect(faulty.map((row) => (row.ok ? [] : row.faults.map(({ code }) => code)))).toEqual([
+    ['day_unreadable', 'day_unreadable'],
+    ['tapes_unreadable'],
+    ['tapes_unreadable'],
+    ['tapes_without_length'],
+    ['tapes_unreadable'],
+  ])
+})
+
+it('asks whether a length that cannot be was meant in inches', () => {
+  const [row] = readInstrumentRows(recordsOf([{ ...good, size: '4/4', length: '12.9' }]))
+  expect(row).toMatchObject({ faults: [{ code: 'length_impossible', meant: { unit: 'in' } }] })
+  expect(
+    row && !row.ok && row.faults[0]?.code === 'length_impossible' && row.faults[0].meant?.lengthMm,
+  ).toBeCloseTo(327.66, 2)
 })

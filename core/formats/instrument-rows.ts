@@ -7,11 +7,24 @@ import {
   tuningFault,
   type FamilyId,
 } from '../instrument'
+import { isIsoDay } from '../calendar'
 import { noteName, parseNote } from '../pitch'
+import { handMarks } from '../tape'
 import { unguardFormula } from './formula'
 
 /** Columns of a table of instruments; the first three must be there. */
-export const INSTRUMENT_COLUMNS = ['label', 'family', 'size', 'length', 'tuning'] as const
+export const INSTRUMENT_COLUMNS = [
+  'label',
+  'family',
+  'size',
+  'length',
+  'tuning',
+  'measuredOn',
+  'tapes',
+  'tapeWidth',
+  'laidOn',
+  'holder',
+] as const
 export type InstrumentColumn = (typeof INSTRUMENT_COLUMNS)[number]
 export const REQUIRED_COLUMNS: readonly InstrumentColumn[] = ['label', 'family', 'size']
 
@@ -28,6 +41,11 @@ const HEADINGS: Readonly<Record<InstrumentColumn, RegExp>> = {
   size: /^(size|instrument size)$/,
   length: /^((string|scale|mensur|vibrating string) ?)?length$|^mensur$/,
   tuning: /^(tuning|strings|open strings)$/,
+  measuredOn: /^(measured( on)?|day of measuring)$/,
+  tapes: /^tapes$/,
+  tapeWidth: /^(tape width|width of tapes?)$/,
+  laidOn: /^(tapes )?laid( on)?$/,
+  holder: /^(with|holder|lent to|student)$/,
 }
 const UNITS = {
   mm: /^(mm|millimet(er|re)s?)$/,
@@ -46,7 +64,8 @@ export function readHeading(text: string): ReadHeading | undefined {
   // A bracket that is no unit is part of the heading's own words.
   const name = said !== undefined && unit === undefined ? plain : bare
   const column = INSTRUMENT_COLUMNS.find((one) => HEADINGS[one].test(name))
-  if (!column || (unit !== undefined && column !== 'length')) return undefined
+  if (!column || (unit !== undefined && column !== 'length' && !(column === 'tapeWidth' && unit === 'mm')))
+    return undefined
   return { column, ...(unit === undefined ? {} : { unit }) }
 }
 
@@ -61,7 +80,26 @@ export interface ImportedInstrument {
   readonly isDoubtful: boolean
   /** Note names, lowest first; missing for the family's own tuning. */
   readonly tuning?: readonly string[]
+  /** ISO day; missing where the table does not say. */
+  readonly measuredOn?: string
+  readonly tapes?: readonly LaidAt[]
+  readonly tapeWidthMm?: number
+  readonly laidOn?: string
+  /** Name of the student who has it. */
+  readonly holder?: string
 }
+
+/** A tape as it lies: the id of its mark, and mm from the nut. */
+export interface LaidAt {
+  readonly markId: string
+  readonly placeMm: number
+}
+
+/** One tape of a cell: `1 (1.2) at 31.04`, the mark’s name to read and its interval to be read back. */
+export function tapeCell(name: string, { markId, placeMm }: LaidAt): string {
+  return `${name} (${markId}) at ${placeMm.toFixed(2)}`
+}
+const TAPE = /\((\d{1,2}\.\d{1,2})\) at (\d+(?:\.\d+)?)/
 
 export type RowFault =
   | { readonly code: 'label_missing' }
@@ -77,8 +115,14 @@ export type RowFault =
       readonly text: string
       readonly lowMm: number
       readonly highMm: number
+      /** The unit in which it would be one. */
+      readonly meant?: { readonly unit: 'mm' | 'cm' | 'in'; readonly lengthMm: number }
     }
   | { readonly code: 'tuning_unreadable'; readonly text: string }
+  | { readonly code: 'day_unreadable'; readonly text: string }
+  | { readonly code: 'tapes_unreadable'; readonly text: string }
+  /** Where tapes lie is told from the nut; without a length nobody knows what they are. */
+  | { readonly code: 'tapes_without_length' }
   /** Cells beyond the last heading: nobody knows what they are. */
   | { readonly code: 'cells_over'; readonly text: string }
 
@@ -104,6 +148,9 @@ export type ReadRow =
 
 /** `02-Jan`, `1.2.2026`, `2026-02-01`. */
 const DATE_LIKE = /^\d{1,2}[-. ]{1,2}(?:[a-zäé]{3,}|\d{1,2})(?:[-. ]\d{2,4})?\.?$|^\d{4}-\d{2}-\d{2}$/i
+
+/** Tapes that are sold, mm. Common practice, no source. */
+const [LEAST_WIDTH_MM, MOST_WIDTH_MM] = [0.5, 12]
 
 export const LABEL_LENGTH = 60
 /** Rows sent to be saved in one go; a long table goes in several. */
@@ -157,8 +204,18 @@ function readRow(record: TableRecord, seen: Map<string, number>): ReadRow {
     const parsed = parseLength(length)
     if (!parsed.ok) faults.push({ code: 'length_unreadable', text: length })
     else if (size) {
-      const { verdict, lowMm, highMm } = judgeLength(family, size, parsed)
-      if (verdict === 'impossible') faults.push({ code: 'length_impossible', text: length, lowMm, highMm })
+      const { verdict, lowMm, highMm, explanations } = judgeLength(family, size, parsed)
+      const [unit] = explanations.flatMap((one) =>
+        one.code === 'wrong_unit' ? [{ unit: one.meant, lengthMm: one.lengthMm }] : [],
+      )
+      if (verdict === 'impossible')
+        faults.push({
+          code: 'length_impossible',
+          text: length,
+          lowMm,
+          highMm,
+          ...(unit ? { meant: unit } : {}),
+        })
       isDoubtful = verdict === 'doubtful'
     }
   }
@@ -167,6 +224,24 @@ function readRow(record: TableRecord, seen: Map<string, number>): ReadRow {
   const notes = tuning.flatMap((n) => (n ? [n] : []))
   if (tuning.length > 0 && (notes.length < tuning.length || tuningFault(notes)))
     faults.push({ code: 'tuning_unreadable', text: tuningText })
+
+  const [measuredOn, laidOn] = [cell('measuredOn'), cell('laidOn')]
+  for (const text of [measuredOn, laidOn])
+    if (text !== '' && !isIsoDay(text)) faults.push({ code: 'day_unreadable', text })
+  const tapesText = cell('tapes')
+  const parts = tapesText === '' ? [] : tapesText.split(/[·;]/).map((part) => TAPE.exec(part))
+  const marks = new Set(handMarks(family).map(({ id }) => id))
+  const tapes = parts.flatMap((part) =>
+    part && marks.has(part[1]!) ? [{ markId: part[1]!, placeMm: Number(part[2]) }] : [],
+  )
+  if (tapes.length < parts.length || new Set(tapes.map(({ markId }) => markId)).size < tapes.length)
+    faults.push({ code: 'tapes_unreadable', text: tapesText })
+  else if (tapes.length > 0 && length === '') faults.push({ code: 'tapes_without_length' })
+  const widthText = cell('tapeWidth')
+  const tapeWidthMm = Number(widthText.replace(/\s*mm$/, ''))
+  if (widthText !== '' && !(tapeWidthMm >= LEAST_WIDTH_MM && tapeWidthMm <= MOST_WIDTH_MM))
+    faults.push({ code: 'tapes_unreadable', text: widthText })
+  const holder = cell('holder')
 
   if (faults.length > 0 || !size) return { ok: false, row, label, faults }
   return {
@@ -179,6 +254,11 @@ function readRow(record: TableRecord, seen: Map<string, number>): ReadRow {
       isDoubtful,
       ...(length === '' ? {} : { length }),
       ...(notes.length === 0 ? {} : { tuning: notes.map((n) => noteName(n)) }),
+      ...(measuredOn === '' ? {} : { measuredOn }),
+      ...(tapes.length === 0 ? {} : { tapes }),
+      ...(tapeWidthMm > 0 ? { tapeWidthMm } : {}),
+      ...(laidOn === '' ? {} : { laidOn }),
+      ...(holder === '' ? {} : { holder }),
     },
   }
 }

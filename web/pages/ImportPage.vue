@@ -116,7 +116,16 @@
       Stopped before the end: {{ number(table.order.value.length - table.saved.value) }} rows are not in.
       Choose the file again to go on; those that are in are passed over.
     </p>
-    <ElButton type="primary" @click="router.push({ name: 'instruments' })">To the cupboard</ElButton>
+    <p v-for="one in table.notLent.value" :key="one.label" class="heed">
+      {{ one.label }} is with nobody: {{ one.name }} {{ NOT_LENT_WORDS[one.why] }}.
+    </p>
+    <p v-if="undoFault" class="fault" role="alert">{{ undoFault }}</p>
+    <div class="acts ends">
+      <ElButton type="primary" @click="router.push({ name: 'instruments' })"
+        >To the cupboard<KeyHint of="Enter" on-button
+      /></ElButton>
+      <ElButton @click="undo">Take them all out again<KeyHint of="z" on-button /></ElButton>
+    </div>
   </section>
 </template>
 
@@ -126,7 +135,10 @@ import { useRouter } from 'vue-router'
 import { useImport } from '../features/instruments/useImport'
 import { saveFile, type DataTable } from '../files/tables'
 import TableExport from '../files/TableExport.vue'
-import { doubtWords, rowFaultWords, tableFaultWords } from '../words/import'
+import { useNotices } from '../stores/notices'
+import KeyHint from '../ui/KeyHint.vue'
+import { useShortcuts } from '../ui/useShortcuts'
+import { doubtWords, NOT_LENT_WORDS, rowFaultWords, tableFaultWords } from '../words/import'
 import { count } from '../words/numbers'
 import { instrumentKind } from '../words/trade'
 
@@ -158,6 +170,28 @@ const doubted = computed(() =>
   ].sort((a, b) => a.row - b.row),
 )
 const number = (n: number) => n.toLocaleString('en-GB')
+
+const notices = useNotices()
+const undoFault = ref('')
+async function undo() {
+  undoFault.value = ''
+  const taken = table.saved.value
+  try {
+    await table.undo()
+    notices.say(`${count(taken, 'instrument')} taken out again.`)
+  } catch (error) {
+    undoFault.value = error instanceof Error ? error.message : 'They are still in: try again.'
+  }
+}
+const isSaved = () => table.state.value === 'saved'
+useShortcuts('Bring in a table', [
+  {
+    key: 'Enter',
+    does: 'To the cupboard, when it is saved',
+    run: () => isSaved() && void router.push({ name: 'instruments' }),
+  },
+  { key: 'z', does: 'Take all that came in out again', run: () => isSaved() && void undo() },
+])
 
 async function choose(event: Event) {
   const input = event.target as HTMLInputElement
@@ -245,6 +279,10 @@ const faults = computed<DataTable>(() => ({
 .big small {
   font-size: 16px;
   font-weight: 500;
+}
+
+.acts.ends {
+  margin-left: 0;
 }
 
 .acts {

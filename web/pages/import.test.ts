@@ -34,7 +34,14 @@ async function given(content: string | Uint8Array<ArrayBuffer>) {
 }
 
 it('shows every faulty row with its reason and saves only the good ones, when told to', async () => {
-  const sent = fakeServer(LABELS, { status: 200, body: { count: 1 } }, LABELS)
+  const sent = fakeServer(
+    LABELS,
+    {
+      status: 200,
+      body: { count: 1, ids: ['one'], notLent: [{ label: 'no. 8', name: 'Orla Venn', why: 'has_one' }] },
+    },
+    LABELS,
+  )
   const { text, named } = await given(
     [
       'label,family,size,length',
@@ -56,6 +63,7 @@ it('shows every faulty row with its reason and saves only the good ones, when to
   expect(sent.map((s) => s.method)).toEqual(['GET'])
   ;(named('Save 1 instrument') as HTMLElement).click()
   await until(() => expect(text()).toContain('1 instrument saved.'))
+  expect(text()).toContain('no. 8 is with nobody: Orla Venn has an instrument already.')
   expect(sent[1]).toMatchObject({ body: { rows: [{ label: 'no. 8', length: '300' }] } })
 })
 

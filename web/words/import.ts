@@ -8,7 +8,7 @@ import {
   type TableFault,
 } from '#core'
 import { lengthSentence } from './length'
-import { listed } from './numbers'
+import { length, listed } from './numbers'
 
 export function tableFaultWords(fault: TableFault): string {
   switch (fault.code) {
@@ -46,7 +46,13 @@ export function rowFaultWords(fault: ImportFault): string {
     case 'length_unreadable':
       return `“${cut(fault.text)}” is no length, as 328, 32.8 cm or 12 7/8 in are`
     case 'length_impossible':
-      return `${cut(fault.text)} cannot be its string: about ${fault.lowMm.toFixed(0)} to ${fault.highMm.toFixed(0)} mm`
+      return `${cut(fault.text)} cannot be its string: about ${fault.lowMm.toFixed(0)} to ${fault.highMm.toFixed(0)} mm${meantWords(fault.meant)}`
+    case 'day_unreadable':
+      return `“${cut(fault.text)}” is no day: write it as 2026-11-28`
+    case 'tapes_unreadable':
+      return `“${cut(fault.text)}” are not tapes as this cupboard writes them, as 1 (1.2) at 31.04`
+    case 'tapes_without_length':
+      return 'tapes are told, and no length from which they were laid'
     case 'cells_over':
       return `“${cut(fault.text)}” stands beyond the last heading: name its column, or take it out`
     case 'tuning_unreadable':
@@ -55,14 +61,28 @@ export function rowFaultWords(fault: ImportFault): string {
 }
 
 /** Why a length that comes in as written does not suit its size. */
-export function doubtWords({ family: familyId, sizeId, length = '' }: ImportedInstrument): string {
+export function doubtWords({ family: familyId, sizeId, length: typed = '' }: ImportedInstrument): string {
   const family = familyOf(familyId)
   const size = sizeOf(family, sizeId)
-  const parsed = parseLength(length)
+  const parsed = parseLength(typed)
   if (!size || !parsed.ok) return ''
-  return `${cut(length)}: ${lengthSentence(familyId, sizeId, judgeLength(family, size, parsed))}`
+  return `${cut(typed)}: ${lengthSentence(familyId, sizeId, judgeLength(family, size, parsed))}`
 }
 
 function cut(text: string): string {
   return text.length > 30 ? `${text.slice(0, 30)}…` : text
 }
+
+function meantWords(meant: Extract<ImportFault, { code: 'length_impossible' }>['meant']): string {
+  if (!meant) return ''
+  const unit = { mm: 'millimetres', cm: 'centimetres', in: 'inches' }[meant.unit]
+  return `. Were these ${unit}? Then it is ${length(meant.lengthMm)}: write the unit beside it, or over the column`
+}
+
+/** Why an instrument of the table is not with the student that the table names. */
+export const NOT_LENT_WORDS = {
+  unknown: 'nobody on the roster is called that',
+  several: 'several are called that',
+  has_one: 'has an instrument already',
+  other_family: 'plays another instrument',
+} as const

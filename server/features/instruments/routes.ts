@@ -1,4 +1,5 @@
 import type { Handlers } from '../../http/call'
+import { importTable } from './import'
 import { instrumentService } from './service'
 
 type Name =
@@ -10,6 +11,7 @@ type Name =
   | 'measurements.list'
   | 'measurements.create'
   | 'instruments.import'
+  | 'instruments.unimport'
   | 'instruments.remove'
   | 'instruments.restore'
   | 'tapeSets.list'
@@ -18,7 +20,8 @@ export const instrumentRoutes: Pick<Handlers, Name> = {
   'instruments.list': (call, { query }) => instrumentService(call).list(query),
   'instruments.labels': (call) => instrumentService(call).labels(),
   'instruments.create': (call, { body }) => instrumentService(call).create(body),
-  'instruments.import': (call, { body }) => instrumentService(call).importRows(body),
+  'instruments.import': (call, { body }) => importTable(call, body),
+  'instruments.unimport': (call, { body }) => instrumentService(call).removeAll(body.ids),
   'instruments.read': (call, { params }) => instrumentService(call).read(params.instrumentId),
   'instruments.update': (call, { params, body }) => instrumentService(call).update(params.instrumentId, body),
   'instruments.remove': (call, { params }) => instrumentService(call).remove(params.instrumentId),

@@ -83,11 +83,8 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
       return read(row.id)
     },
 
-    /** All rows or none: what is wrong with one is said of that row. */
-    async importRows({
-      rows,
-      measuredOn,
-    }: HandlerInput<'instruments.import'>['body']): Promise<Answer<'instruments.import'>> {
+    /** All rows or none: what is wrong with one is said of that row. Returns their ids, in the order of the rows. */
+    async addRows({ rows, measuredOn }: HandlerInput<'instruments.import'>['body']): Promise<string[]> {
       insistOnDay(now, measuredOn, 'measuredOn')
       const instruments = rows.map((row, index) => instrumentRow(row, `rows.${index}.tuning`, now, index))
       const measurements = rows.flatMap((row, index) => {
@@ -98,11 +95,26 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
         // The table was read and its doubtful lengths shown before it was sent.
         insistOnPlausible(family, size, parsed, true, `rows.${index}.length`)
         const typed = row.length.trim()
-        return [measurementRow(instrument.id, { lengthMm: parsed.lengthMm, typed, measuredOn })]
+        const on = row.measuredOn ?? measuredOn
+        insistOnDay(now, on, `rows.${index}.measuredOn`)
+        return [measurementRow(instrument.id, { lengthMm: parsed.lengthMm, typed, measuredOn: on })]
       })
       await repository.add(instruments)
       await repository.addMeasurements(measurements)
-      return { count: instruments.length }
+      return instruments.map(({ id }) => id)
+    },
+
+    /** Takes several out, or none: what was done with one meanwhile is looked at first. */
+    async removeAll(ids: readonly string[]): Promise<null> {
+      const all = await repository.facts(ids)
+      if (all.length < ids.length) throw new ProblemError('not_found')
+      const lent = all.find(({ holder }) => holder)
+      if (lent)
+        throw new ProblemError('instrument_lent', {
+          detail: `${lent.instrument.label} is lent to ${lent.holder!.name} by now: take it back first. All are still in the cupboard.`,
+        })
+      for (const id of ids) await repository.setRemoved(id, now)
+      return null
     },
 
     async update(id: string, change: HandlerInput<'instruments.update'>['body']): Promise<Instrument> {

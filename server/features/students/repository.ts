@@ -72,6 +72,9 @@ export function studentRepository(store: StudioStore) {
   return {
     byId: (id: string) => store.one(student, { id }),
 
+    /** Who is on the roster by exactly this name, letters large or small. */
+    named: (name: string) => store.all(student, { name, removedAt: null }),
+
     async factsOf(id: string): Promise<StudentFacts | undefined> {
       return (await joined('s.id = :id', { id }))[0]
     },

@@ -1,5 +1,5 @@
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
-import { familyOf, marksWithIds, tapesDue, type FamilyId } from '#core'
+import { familyOf, marksWithIds, tapeCell, tapesDue, type FamilyId } from '#core'
 import type { Instrument } from '#contracts'
 import type { DataTable } from '../../files/tables'
 import { sheetOf } from '../../paper/sheet'
@@ -95,7 +95,18 @@ export function useCupboard() {
       const ids = await studio.allInstruments(query.value)
       return {
         name: 'instruments',
-        columns: ['label', 'family', 'size', 'length', 'tuning', 'measured on', 'tapes', 'with'],
+        columns: [
+          'label',
+          'family',
+          'size',
+          'length',
+          'tuning',
+          'measured on',
+          'tapes',
+          'tape width',
+          'laid on',
+          'with',
+        ],
         rows: ids
           .flatMap((id) => studio.instrument(id) ?? [])
           .map((i) => [
@@ -105,7 +116,9 @@ export function useCupboard() {
             i.measurement ? Number(i.measurement.lengthMm.toFixed(2)) : null,
             i.tuning.join(' '),
             i.measurement?.measuredOn ?? null,
-            tapesOf(i),
+            tapeCells(i),
+            i.tapes.length > 0 ? (i.tapeSet?.tapeWidthMm ?? null) : null,
+            i.tapes.length > 0 ? (i.tapeSet?.laidOn ?? null) : null,
             i.holder?.name ?? null,
           ]),
       }
@@ -115,9 +128,16 @@ export function useCupboard() {
 
 function tapesOf(instrument: Instrument): string {
   return instrument.tapes
-    .map(({ markId, placeMm }) => {
-      const [mark] = marksWithIds(familyOf(instrument.family), [markId])
-      return `${mark ? shortMarkName(mark) : markId} at ${mm(placeMm)}`
-    })
+    .map(({ markId, placeMm }) => `${markName(instrument, markId)} at ${mm(placeMm)}`)
     .join(' · ')
+}
+
+/** As the table has them, to be read back. */
+function tapeCells(instrument: Instrument): string {
+  return instrument.tapes.map((tape) => tapeCell(markName(instrument, tape.markId), tape)).join(' · ')
+}
+
+function markName({ family }: Instrument, markId: string): string {
+  const [mark] = marksWithIds(familyOf(family), [markId])
+  return mark ? shortMarkName(mark) : markId
 }

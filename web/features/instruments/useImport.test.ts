@@ -3,7 +3,19 @@ import { beforeEach, expect, it, vi } from 'vitest'
 import { effectScope } from 'vue'
 import { IMPORT_BATCH } from '#core'
 import { parseInstruments } from '../../files/parse-instruments'
-import { lists, AN_INSTRUMENT, fakeServer, freshStores, until } from '../../testing'
+import type { Instrument } from '#contracts'
+import { toCsv } from '../../files/tables'
+import {
+  A_STUDENT,
+  AN_INSTRUMENT,
+  fakeServer,
+  freshStores,
+  known,
+  lists,
+  signedIn,
+  until,
+} from '../../testing'
+import { useCupboard } from './useCupboard'
 import { useImport } from './useImport'
 
 /** The worker's work, on this thread. */
@@ -42,7 +54,7 @@ it('saves nothing before it is told to, and passes over what is in the cupboard 
 
 it('sends a long table in batches, each again with its own key until it is answered', async () => {
   const rows = Array.from({ length: IMPORT_BATCH + 1 }, (_, i) => `no. ${100 + i},violin,1/2`)
-  const ok = { status: 200, body: { count: 1 } }
+  const ok = { status: 200, body: { count: 1, ids: ['one'], notLent: [] } }
   const sent = fakeServer(LABELS, ok, undefined, ok, LABELS)
   const table = await imported(rows)
   vi.useFakeTimers({ toFake: ['setTimeout'] })
@@ -61,10 +73,75 @@ it('sends a long table in batches, each again with its own key until it is answe
 
 it('stops where it is told to, and says how far it came', async () => {
   const rows = Array.from({ length: 2 * IMPORT_BATCH }, (_, i) => `no. ${100 + i},violin,1/2`)
-  fakeServer({ status: 200, body: [] })
+  fakeServer(({ method }) => ({
+    status: 200,
+    body: method === 'POST' ? { count: 1, ids: ['one'], notLent: [] } : [],
+  }))
   const table = await imported(rows)
   const saving = table.save()
   table.stop()
   await saving
   expect(table.saved.value).toBe(IMPORT_BATCH)
+})
+
+it('is taken back whole, part by part, the last first', async () => {
+  const rows = Array.from({ length: IMPORT_BATCH + 1 }, (_, i) => `no. ${100 + i},violin,1/2`)
+  let part = 0
+  const sent = fakeServer(({ method, path }) => {
+    if (method === 'GET') return { status: 200, body: [] }
+    if (path.endsWith('/undo')) return { status: 204 }
+    return { status: 200, body: { count: 1, ids: [`part ${++part}`], notLent: [] } }
+  })
+  const table = await imported(rows)
+  await table.save()
+  await table.undo()
+  const undone = sent.filter(({ path }) => path.endsWith('/undo')).map(({ body }) => body)
+  expect(undone).toEqual([{ ids: ['part 2'] }, { ids: ['part 1'] }])
+  expect(table.state.value).toBe('empty')
+})
+
+it('reads back what the cupboard writes: length, day, tapes and holder of every instrument', async () => {
+  const tapes = [
+    { markId: '1.2', placeMm: 31.04 },
+    { markId: '3.5', placeMm: 71.1 },
+  ]
+  const taped = {
+    ...AN_INSTRUMENT,
+    tapes: tapes.map((tape) => ({ ...tape, since: '2026-10-10', seenOn: '2026-10-10' })),
+    tapeSet: { tapeWidthMm: 2.5, laidOn: '2026-10-10' },
+    holder: { studentId: A_STUDENT.id, name: 'Orla Venn' },
+  } as unknown as Instrument
+  const bare = {
+    ...AN_INSTRUMENT,
+    id: `${AN_INSTRUMENT.id.slice(0, -1)}8`,
+    label: '=no. 8',
+    measurement: null,
+  }
+  known({ instruments: [taped, bare] })
+  signedIn()
+  fakeServer(lists({ instruments: [taped, bare] }))
+  const csv = toCsv(
+    await effectScope()
+      .run(() => useCupboard())!
+      .table(),
+  )
+  const parsed = parseInstruments(new TextEncoder().encode(csv).buffer)
+  if (!parsed.ok) throw new Error(parsed.fault.code)
+  expect(parsed.unread).toEqual([])
+  expect(parsed.rows.map((row) => row.ok && row.instrument)).toEqual([
+    {
+      label: 'no. 7',
+      family: 'violin',
+      sizeId: '1/2',
+      length: '284.5',
+      isDoubtful: false,
+      tuning: ['G3', 'D4', 'A4', 'E5'],
+      measuredOn: '2026-10-03',
+      tapes,
+      tapeWidthMm: 2.5,
+      laidOn: '2026-10-10',
+      holder: 'Orla Venn',
+    },
+    { label: '=no. 8', family: 'violin', sizeId: '1/2', isDoubtful: false, tuning: ['G3', 'D4', 'A4', 'E5'] },
+  ])
 })

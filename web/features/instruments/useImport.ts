@@ -1,5 +1,6 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { IMPORT_BATCH, type ImportFault, type ReadRow, type TableFault } from '#core'
+import type { Answer } from '#contracts'
 import { call } from '../../api/client'
 import { useOutbox, Withdrawn } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
@@ -27,6 +28,10 @@ export function useImport() {
   const rows = shallowRef<readonly ReadRow[]>([])
   const unread = shallowRef<readonly string[]>([])
   const saved = ref(0)
+  /** What came in, by the parts in which it was sent. */
+  const batches = shallowRef<readonly (readonly string[])[]>([])
+  /** Who was said to have an instrument and was not lent it. */
+  const notLent = shallowRef<Answer<'instruments.import'>['notLent']>([])
   const isWaiting = computed(() => state.value === 'saving' && outbox.isAway)
   let worker: Worker | undefined
   let isWanted = false
@@ -72,6 +77,8 @@ export function useImport() {
   async function save() {
     order.value = good.value
     saved.value = 0
+    batches.value = []
+    notLent.value = []
     isWanted = true
     state.value = 'saving'
     const measuredOn = studioDay()
@@ -79,20 +86,26 @@ export function useImport() {
       const batch = order.value.slice(from, from + IMPORT_BATCH)
       const body = {
         measuredOn,
-        rows: batch.map(({ instrument: { label, family, sizeId, length, tuning } }) => ({
-          label,
-          family,
-          sizeId,
-          ...(length === undefined ? {} : { length }),
-          ...(tuning === undefined ? {} : { tuning: [...tuning] }),
-        })),
+        rows: batch.map(
+          ({ instrument: { label, family, sizeId, isDoubtful: _, length, tuning, tapes, ...rest } }) => ({
+            label,
+            family,
+            sizeId,
+            ...(length === undefined ? {} : { length }),
+            ...(tuning === undefined ? {} : { tuning: [...tuning] }),
+            ...(tapes === undefined ? {} : { tapes: [...tapes] }),
+            ...rest,
+          }),
+        ),
       }
       try {
-        await outbox.send(
+        const answer = await outbox.send(
           'instruments.import',
           { body },
           { what: `${batch.length} instruments of a table`, draft: DRAFT },
         )
+        batches.value = [...batches.value, answer.ids]
+        notLent.value = [...notLent.value, ...answer.notLent]
       } catch (error) {
         if (error instanceof Withdrawn) break
         state.value = 'read'
@@ -102,6 +115,18 @@ export function useImport() {
     }
     state.value = 'saved'
     labels.value = await call('instruments.labels', {})
+    studio.noteSave()
+  }
+
+  /** Takes all that came in out of the cupboard again. */
+  async function undo() {
+    while (batches.value.length > 0) {
+      await call('instruments.unimport', { body: { ids: [...batches.value.at(-1)!] } })
+      batches.value = batches.value.slice(0, -1)
+    }
+    state.value = 'empty'
+    rows.value = []
+    notLent.value = []
     studio.noteSave()
   }
 
@@ -116,5 +141,20 @@ export function useImport() {
   }
   onScopeDispose(stop)
 
-  return { state, fileFault, rows, unread, good, faulty, order, saved, isWaiting, read, save, stop }
+  return {
+    state,
+    fileFault,
+    rows,
+    unread,
+    good,
+    faulty,
+    order,
+    saved,
+    notLent,
+    isWaiting,
+    read,
+    save,
+    undo,
+    stop,
+  }
 }

@@ -1,0 +1,58 @@
+import type { Answer, HandlerInput } from '#contracts'
+import type { Call } from '../../http/call'
+import { studentRepository } from '../students/repository'
+import { studentService } from '../students/service'
+import { tapeService } from '../tapes/service'
+import { instrumentService } from './service'
+
+/** Usual finger tape, mm. Common practice, no source. */
+const USUAL_WIDTH_MM = 3
+
+type Draft = HandlerInput<'instruments.import'>['body']
+type NotLent = Answer<'instruments.import'>['notLent'][number]
+
+/** A table of instruments with what it says of each: length, tapes, and who has it. */
+export async function importTable(
+  call: Pick<Call, 'store' | 'signedIn' | 'now'>,
+  draft: Draft,
+): Promise<Answer<'instruments.import'>> {
+  const ids = await instrumentService(call).addRows(draft)
+  const { system } = call.signedIn.session.studio
+  const notLent: NotLent[] = []
+  for (const [index, row] of draft.rows.entries()) {
+    const id = ids[index]!
+    const measuredOn = row.measuredOn ?? draft.measuredOn
+    if (row.tapes)
+      await tapeService(call).lay(id, {
+        schoolId: 'by_hand',
+        system,
+        tapeWidthMm: row.tapeWidthMm ?? USUAL_WIDTH_MM,
+        laidOn: row.laidOn ?? measuredOn,
+        marks: row.tapes,
+        reason: '',
+      })
+    if (row.holder) {
+      const why = await lendTo(call, row.holder, row.family, id, draft.measuredOn)
+      if (why) notLent.push({ label: row.label, name: row.holder, why })
+    }
+  }
+  return { count: ids.length, ids, notLent }
+}
+
+/** Lends to the one student of that name who has no instrument, or says why not: a table takes nothing from anybody. */
+async function lendTo(
+  call: Pick<Call, 'store' | 'signedIn' | 'now'>,
+  name: string,
+  family: string,
+  instrumentId: string,
+  on: string,
+): Promise<NotLent['why'] | undefined> {
+  const found = await studentRepository(call.store).named(name)
+  const [student] = found
+  if (!student) return 'unknown'
+  if (found.length > 1) return 'several'
+  if (student.family !== family) return 'other_family'
+  if ((await studentRepository(call.store).factsOf(student.id))?.instrumentId) return 'has_one'
+  await studentService(call).lend(student.id, instrumentId, on)
+  return undefined
+}
