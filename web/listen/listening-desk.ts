@@ -83,13 +83,16 @@ export function listeningDesk(tell: Tell): (order: ListenOrder) => void {
       whole.push(samples.subarray(at, at + piece))
       tell({ kind: 'progress', part: Math.min(1, (at + piece) / samples.length) })
     }
-    tell({ kind: 'over', take: whole.end() })
+    const isShort = samples.length <= LONGEST_SOUND_S * sampleRateHz
+    tell({ kind: 'over', take: whole.end(), sound: isShort ? { samples, sampleRateHz } : undefined })
   }
 
   /** A WAV file piece by piece, in memory that does not grow with it. */
   async function hearFile(file: Blob) {
     const wav = new WavStream()
     let whole: TakeListener | undefined
+    pieces = []
+    let length = 0
     for (let at = 0; at < file.size && !wav.fault; at += PIECE_BYTES) {
       const bytes = new Uint8Array(await file.slice(at, at + PIECE_BYTES).arrayBuffer())
       const samples = wav.push(bytes)
@@ -101,12 +104,16 @@ export function listeningDesk(tell: Tell): (order: ListenOrder) => void {
         whole = new TakeListener(sampleRateHz, WHOLE)
       }
       whole.push(samples)
+      pieces?.push(samples)
+      length += samples.length
+      if (length > LONGEST_SOUND_S * sampleRateHz) pieces = undefined
       tell({ kind: 'progress', part: Math.min(1, (at + PIECE_BYTES) / file.size) })
     }
     if (wav.end() || !whole) tell({ kind: 'failed', fault: { code: 'no_sound_file' } })
     else {
       const unheardS = wav.oddities.unheardSamples / whole.sampleRateHz
-      tell({ kind: 'over', take: whole.end(), ...(unheardS > 0 && { unheardS }) })
+      const sound = pieces && { samples: joined(pieces), sampleRateHz: whole.sampleRateHz }
+      tell({ kind: 'over', take: whole.end(), sound, ...(unheardS > 0 && { unheardS }) })
     }
   }
 

@@ -16,7 +16,13 @@
         <ElButton v-if="heard.track.value" :aria-pressed="isTrackShown" @click="isTrackShown = !isTrackShown"
           >Note by note<KeyHint of="t" on-button
         /></ElButton>
-        <ElButton :disabled="readings.length === 0 && !heard.draft.value" @click="clear">Clear</ElButton>
+        <ElButton v-if="canBringBack" @click="bringBack">Bring back<KeyHint of="z" on-button /></ElButton>
+        <ElButton
+          v-if="!canBringBack || readings.length > 0 || heard.draft.value"
+          :disabled="readings.length === 0 && !heard.draft.value"
+          @click="clear"
+          >Clear</ElButton
+        >
         <ElButton v-if="next" type="primary" @click="goOn">
           Next: {{ next.name }}<KeyHint of="n" on-button />
         </ElButton>
@@ -183,7 +189,9 @@ import NobodyChosen from '../features/lesson/NobodyChosen.vue'
 import PainMarked from '../features/setup/PainMarked.vue'
 import VerdictCard from '../features/check/VerdictCard.vue'
 import { useBench } from '../stores/bench'
+import { useDrafts } from '../stores/drafts'
 import { useKeptCheck } from '../stores/kept-check'
+import { useNotices } from '../stores/notices'
 import { useLesson } from '../stores/lesson'
 import { useDecide } from '../stores/useDecide'
 import DecisionForm from '../ui/DecisionForm.vue'
@@ -294,8 +302,18 @@ function type(id: string, text: string) {
   sheet.type(id, text)
 }
 
+const drafts = useDrafts()
+const notices = useNotices()
+/** What was cleared or played over is a key away, also after a reload. */
+const canBringBack = computed(() => !isPlaying.value && drafts.hasAside(sheetName.value))
+function bringBack() {
+  change()
+  drafts.bringBack(sheetName.value)
+}
+
 function clear() {
   change()
+  drafts.setAside(sheetName.value)
   sheet.clear()
   heard.forget()
 }
@@ -346,6 +364,14 @@ useShortcuts('Check', [
     key: 'o',
     does: 'Tapes covered, or not',
     run: () => (tapesCovered.value = hasTapes.value && !tapesCovered.value),
+  },
+  {
+    key: 'z',
+    does: 'Undo, or bring back what was cleared or played over',
+    run: () => {
+      if (notices.undoable) void notices.act(notices.undoable)
+      else if (canBringBack.value) bringBack()
+    },
   },
   { key: 'b', does: 'Read by meter, ruler or eye', run: () => sheet.readOtherwise() },
   { key: 'n', does: 'The next lesson, once a verdict is kept', run: goOn },

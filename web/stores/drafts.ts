@@ -18,6 +18,16 @@ interface OldDraft extends Draft {
 }
 type OldCheckDraft = Omit<CheckDraft, 'exercise'> & { readonly string: string; readonly shapeId: string }
 
+/** What a sheet said before it was cleared or played over. */
+interface SetAside {
+  readonly texts: DraftTexts
+  readonly at: number
+}
+/** A slip is seen in the lesson or the one after it. */
+const KEPT_ASIDE_MS = 24 * 3600_000
+/** A take of minutes fills a good part of what a browser keeps. */
+const SHEETS_ASIDE = 5
+
 /** What teachers have typed and not kept yet, sheet by sheet. It stays in this browser, over a reload or a lost connection. */
 export const useDrafts = defineStore('drafts', () => {
   const store = useLocalStorage<Record<string, Draft>>('jadefell.drafts', {})
@@ -28,8 +38,37 @@ export const useDrafts = defineStore('drafts', () => {
     store.value = isEmpty ? others : { ...others, [sheet]: draft }
   }
 
+  const aside = useLocalStorage<Record<string, SetAside>>('jadefell.set-aside', {})
+  const textsOf = (sheet: string): DraftTexts => store.value[sheet]?.texts ?? {}
+  const asideOf = (sheet: string): DraftTexts | undefined => {
+    const { texts, at = 0 } = aside.value[sheet] ?? {}
+    return Date.now() - at > KEPT_ASIDE_MS || JSON.stringify(texts) === JSON.stringify(textsOf(sheet))
+      ? undefined
+      : texts
+  }
+
   return {
-    textsOf: (sheet: string): DraftTexts => store.value[sheet]?.texts ?? {},
+    textsOf,
+    /** Sets aside what a sheet says before it says something else: the last of each of a few sheets, for a day. */
+    setAside(sheet: string) {
+      const texts = textsOf(sheet)
+      if (Object.keys(texts).length === 0) return
+      const { [sheet]: _, ...others } = aside.value
+      const latest = Object.entries(others).slice(1 - SHEETS_ASIDE)
+      aside.value = { ...Object.fromEntries(latest), [sheet]: { texts, at: Date.now() } }
+    },
+    /** Whether something else than is there now was set aside. */
+    hasAside: (sheet: string): boolean => asideOf(sheet) !== undefined,
+    /** Puts back what was set aside; what was there instead is set aside in its turn. */
+    bringBack(sheet: string) {
+      const texts = asideOf(sheet)
+      if (!texts) return
+      const now = textsOf(sheet)
+      const { [sheet]: _, ...others } = aside.value
+      aside.value =
+        Object.keys(now).length === 0 ? others : { ...others, [sheet]: { texts: now, at: Date.now() } }
+      put(sheet, { texts })
+    },
     /** A changed draft is another save. */
     type(sheet: string, field: string, text: string) {
       put(sheet, { texts: { ...store.value[sheet]?.texts, [field]: text } })

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 
 export interface Notice {
   readonly id: number
@@ -27,9 +27,18 @@ export const useNotices = defineStore('notices', () => {
     notices.value = notices.value.filter((notice) => notice.id !== id)
   }
 
+  async function act(notice: Notice) {
+    dismiss(notice.id)
+    await notice.action?.run()
+  }
+  /** What was done last and can be undone, as long as it is said. */
+  const undoable = computed(() => notices.value.findLast((notice) => notice.action?.label === UNDO))
+
   return {
     notices,
     dismiss,
+    act,
+    undoable,
     clear: () => (notices.value = []),
     say: (text: string, action?: Notice['action']) =>
       show({ text, isFault: false, ...(action ? { action } : {}) }),

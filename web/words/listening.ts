@@ -83,11 +83,19 @@ export function levelWord({
   return levelDb > floor + ABOVE_NOISE_DB / 2 ? 'too quiet' : 'silent'
 }
 
+/**
+ * No microphone and its amplifier are so quiet, dB of full scale: the noise of 16 bits alone is at −98 (6.02 × 16 + 1.76, Bennett
+ * 1948). Where it lies lower, no sound comes.
+ */
+const NOTHING_DB = -92
+
 /** What the room is like before anybody plays. */
 export function roomSentence(noiseDb: number | null, humHz: number | null = null): string {
   if (humHz !== null)
     return `Something hums at ${humHz} Hz, a lamp or a plug: it is left out. Turn it off, or come nearer.`
   if (noiseDb === null) return 'Listening to the room …'
+  if (noiseDb < NOTHING_DB)
+    return 'Nothing at all comes from this microphone: is it muted, or is another one meant (M)?'
   if (noiseDb < HUMS_DB) return 'The room is quiet.'
   const noise = `The room is at ${signedCents(noiseDb)} dB`
   return noiseDb < QUIET_DB

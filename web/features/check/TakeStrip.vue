@@ -100,7 +100,7 @@
 <script setup lang="ts">
 import { fingerSign } from '../../words/fingers'
 import { useDevicesList, useLocalStorage } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Landing, SoundLevel } from '#core'
 import type { ListenPhase } from '../../listen/useListening'
 import type { Companion } from '../../audio/useCompanion'
@@ -174,6 +174,12 @@ const now = computed(() => {
 const USUAL = 'usual'
 /** The browser names microphones once it was allowed to listen. The one that was chosen is remembered on this machine. */
 const { audioInputs } = useDevicesList()
+// Their names are told only once somebody has allowed it: then the list is asked for anew.
+watch(
+  () => props.phase === 'waiting',
+  (isOpen) =>
+    isOpen && 'mediaDevices' in navigator && navigator.mediaDevices.dispatchEvent(new Event('devicechange')),
+)
 const microphoneId = useLocalStorage('jadefell.microphone', USUAL)
 const microphones = computed(() => [
   { value: USUAL, label: 'Usual microphone' },

@@ -22,6 +22,7 @@ import { listeningDesk } from '../../listen/listening-desk'
 import type { ListenOrder, ListenReport } from '../../listen/messages'
 import type { GoneReason, SoundSource } from '../../listen/sources'
 import type { ListenParts } from '../../listen/useListening'
+import { useDrafts } from '../../stores/drafts'
 import { freshStores, signedIn } from '../../testing'
 import { trackNotes } from '../../charts/track-notes'
 import { useHeardTake } from './useHeardTake'
@@ -321,12 +322,45 @@ describe('a take that is listened to', () => {
     expect(heard.fault.value).toContain(advice)
   })
 
+  it('that is not kept and played over, or cleared, has a way back, after a reload too', async () => {
+    const { heard, microphone, sheet } = open()
+    const played = async (handOffsetMm: number) => {
+      await heard.listen()
+      microphone.feed(playing({ handOffsetMm }).sound)
+      microphone.feed(SILENCE)
+      return heard.draft.value!.notes
+    }
+    const [first, second] = [await played(3), await played(-3)]
+    expect(second).not.toEqual(first)
+    await nextTick()
+    freshStores()
+    signedIn()
+    const again = open().heard
+    const drafts = useDrafts()
+    const back = () => (drafts.bringBack(sheet.value), again.draft.value?.notes)
+    expect(drafts.hasAside(sheet.value)).toBe(true)
+    expect([back(), back(), back()]).toEqual([first, second, first])
+    drafts.setAside(sheet.value)
+    drafts.clear(sheet.value)
+    expect(again.draft.value).toBeUndefined()
+    expect(back()).toEqual(first)
+    // It is not there for ever.
+    vi.useFakeTimers({ now: Date.now() + 25 * 3600_000, toFake: ['Date'] })
+    drafts.setAside('another')
+    expect(drafts.hasAside(sheet.value)).toBe(false)
+    vi.useRealTimers()
+  })
+
   it('of a recording is the same as live; a file that is no sound, or two hours of it, is refused', async () => {
     const { performance, sound } = playing({ scatterCents: 3 })
     const { heard } = open()
     await heard.hear(new Blob([writeWav(sound, RATE, 'float32')]))
     await vi.waitFor(() => expect(heard.draft.value).toBeDefined())
     expect(heard.draft.value!.source).toBe('recording')
+    // As it was recorded: where consent lets sound be kept, a file's is kept like the microphone's.
+    expect(heard.sound.value?.sampleRateHz).toBe(RATE)
+    expect([...heard.sound.value!.samples.subarray(0, 999)]).toEqual([...sound.subarray(0, 999)])
+    expect(heard.sound.value!.samples).toHaveLength(sound.length)
     heard.landings.value.forEach((l, i) =>
       expect(Math.abs(l.cents - performance.notes[i]!.landingCents)).toBeLessThan(2),
     )

@@ -205,6 +205,8 @@ export function useHeardTake({ stringing, exercise, improvised, sheet }: Asked, 
   function begin() {
     said.value = ''
     const before = drafts.textsOf(sheet.value)[TAKE_FIELD] ?? ''
+    // A take that was not kept has a way back.
+    drafts.setAside(sheet.value)
     of = { sheet: sheet.value, line: exercise.value, stringing: stringing.value, before }
   }
 

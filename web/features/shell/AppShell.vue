@@ -115,6 +115,11 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   event.preventDefault()
   paletteOpen.value = !paletteOpen.value
 })
+// A recording that is dropped beside its strip is not opened in the place of the page.
+for (const kind of ['dragover', 'drop'] as const)
+  useEventListener(document, kind, (event: DragEvent) => {
+    if (event.dataTransfer?.types.includes('Files')) event.preventDefault()
+  })
 useShortcuts('Everywhere', [
   ...ROOMS.map((room, index) => ({
     key: String(index + 1),

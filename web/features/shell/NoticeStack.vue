@@ -12,24 +12,17 @@
 
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
-import { computed } from 'vue'
-import { UNDO, useNotices, type Notice } from '../../stores/notices'
+import { useNotices } from '../../stores/notices'
 import KeyHint from '../../ui/KeyHint.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
 
 const store = useNotices()
-const { notices } = storeToRefs(store)
+const { notices, undoable } = storeToRefs(store)
+const { act } = store
 
-/** What was done last and can be undone, as long as it is said. */
-const undoable = computed(() => notices.value.findLast((notice) => notice.action?.label === UNDO))
 useShortcuts('Just now', [
   { key: 'z', does: 'Undo what was said to be done', run: () => undoable.value && void act(undoable.value) },
 ])
-
-async function act(notice: Notice) {
-  store.dismiss(notice.id)
-  await notice.action?.run()
-}
 </script>
 
 <style scoped>

@@ -28,6 +28,10 @@
         <dt>Learning</dt>
         <dd>{{ learning.join(' · ') }}</dd>
       </template>
+      <template v-if="student.soundConsent">
+        <dt>Sound may be kept</dt>
+        <dd>{{ student.soundConsent.by }}, {{ shortDay(student.soundConsent.on) }}</dd>
+      </template>
       <dt>Lesson</dt>
       <dd>
         {{ student.lesson ? `${WEEKDAYS[student.lesson.weekday]} ${student.lesson.time}` : 'no fixed time' }}
@@ -51,6 +55,7 @@ import { useMasteryOf } from '../../stores/mastery'
 import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
 import KeyHint from '../../ui/KeyHint.vue'
+import { shortDay } from '../../words/dates'
 import { length, mm } from '../../words/numbers'
 import { FIT_NAMES, FRAME_TITLES, stepsName } from '../../words/patterns'
 import { schoolName, shortSystemName, sizeName, WEEKDAYS } from '../../words/trade'

@@ -22,7 +22,12 @@
           >{{ player.at.value === undefined ? 'Hear it as it settled' : 'Stop' }}</ElButton
         >
         <template v-for="sound in sounds.data.value ?? []" :key="sound.id">
-          <audio controls preload="none" :src="`${API_BASE}/attachments/${sound.id}`" />
+          <audio
+            controls
+            preload="none"
+            :src="`${API_BASE}/attachments/${sound.id}`"
+            @error="sounds.reload()"
+          />
           <ElButton size="small" text @click="removeSound(sound.id)">Remove the sound for good</ElButton>
         </template>
         <p v-if="soundFault" class="soft" role="status">{{ soundFault }}</p>
@@ -32,7 +37,7 @@
 </template>
 
 <script setup lang="ts">
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import {
   parseNote,
   pitchOfExpected,
@@ -46,6 +51,7 @@ import { API_BASE, type Check } from '#contracts'
 import { call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
 import { usePlayer } from '../../audio/usePlayer'
+import { useStudio } from '../../stores/studio'
 import { trackOf } from '../../charts/coded-track'
 import TakeTrack from '../../charts/TakeTrack.vue'
 import { trackNotes } from '../../charts/track-notes'
@@ -99,6 +105,12 @@ const sounds = useLoaded(
         return []
       },
     ),
+)
+// Withdrawn here or elsewhere: what is gone is not offered any more.
+const studio = useStudio()
+watch(
+  () => studio.student(props.check.studentId)?.soundConsent === null,
+  (isWithdrawn) => isWithdrawn && void sounds.reload(),
 )
 async function removeSound(attachmentId: string) {
   await call('attachments.remove', { params: { attachmentId } })
