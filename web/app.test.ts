@@ -54,6 +54,23 @@ afterEach(() => {
 })
 
 describe('the shell', () => {
+  it('finds what can be done by the words somebody looks for', async () => {
+    await opened(lists({ students: [A_STUDENT] }))
+    await openPalette()
+    for (const [typed, title] of [
+      ['import', 'Bring in a table'],
+      ['print', 'Print tape strips'],
+      ['drawings', 'All drawings'],
+      ['lay', 'Lay tapes'],
+      ['hurts', 'Mark pain'],
+      ['export', 'Save the cupboard'],
+      ['settings', 'Studio'],
+    ] as const) {
+      await find(typed)
+      expect([typed, found()[0]]).toEqual([typed, expect.stringContaining(title)])
+    }
+  })
+
   it('tells the studio in which time zone it is, once', async () => {
     const told = async (timeZone: string | null) => {
       const sent = fakeServer(lists({ students: [A_STUDENT] }))

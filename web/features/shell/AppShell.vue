@@ -22,6 +22,10 @@
         </li>
       </ul>
       <OutboxNote />
+      <p v-if="newer.isNewer.value" class="newer" role="status">
+        A newer Jadefell is here. What you typed stays.
+        <button type="button" @click="reload">Load it</button>
+      </p>
       <button class="find" type="button" @click="paletteOpen = true">
         <span>Find</span><span class="key" aria-hidden="true">Ctrl K</span>
       </button>
@@ -69,6 +73,7 @@ import OutboxNote from './OutboxNote.vue'
 import KeyHint from '../../ui/KeyHint.vue'
 import RefusedKey from './RefusedKey.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
+import { useNewerVersion } from './useNewerVersion'
 
 const route = useRoute()
 const router = useRouter()
@@ -79,6 +84,9 @@ const PREFETCH_AFTER_MS = 300
 
 const paletteOpen = ref(false)
 const keysOpen = ref(false)
+
+const newer = useNewerVersion()
+const reload = () => window.location.reload()
 
 const settings = useSettings()
 /** A studio has its days where it is: the first browser that comes tells in which time zone. */
@@ -143,6 +151,23 @@ function isHere(name: string): boolean {
 </script>
 
 <style scoped>
+.newer {
+  margin: 0 0 10px;
+  color: var(--rail-brass);
+  font-size: 14.5px;
+  line-height: 1.3;
+}
+
+.newer button {
+  border: 0;
+  padding: 2px 0;
+  background: none;
+  color: inherit;
+  font: 600 15px var(--font-text);
+  text-decoration: underline;
+  cursor: pointer;
+}
+
 .shell {
   display: grid;
   grid-template-columns: 196px minmax(0, 1fr);

@@ -17,6 +17,25 @@ export interface Command {
   readonly run: () => unknown
 }
 
+/** Words that somebody looks for and that no room is called by. */
+const ALSO_CALLED: Readonly<Record<string, string>> = {
+  tapes: 'fingerboard places measure string length bench',
+  setup: 'posture pain hold',
+  check: 'listen microphone take verdict intonation',
+  patterns: 'hand frame keys finger',
+  instruments: 'cupboard lend loan',
+  studio: 'settings schools tolerance sound units time zone paper',
+}
+/** What can be done, and the room in which it is one key away. */
+const ACTIONS = [
+  { title: 'Lay tapes', kind: 'put on fingerboard', to: 'tapes' },
+  { title: 'Print tape strips', kind: 'pdf paper', to: 'instruments' },
+  { title: 'Print a scale or an arpeggio', kind: 'pdf paper notes sheet musicxml', to: 'scales' },
+  { title: 'Mark pain', kind: 'hurts numb tingles', to: 'setup' },
+  { title: 'All drawings of the setup', kind: 'pictures figures', to: 'drawings' },
+  { title: 'Save the cupboard as a table', kind: 'export csv json backup', to: 'instruments' },
+] as const
+
 const LOOKED_FOR = 9
 
 /** Reads whom a search may be about: a studio of usual size is known from the start, a larger one is not. */
@@ -44,6 +63,7 @@ export function useCommands() {
       id: room.name,
       title: room.title,
       hint: 'room',
+      kind: ALSO_CALLED[room.name] ?? '',
       run: () => router.push({ name: room.name }),
     })),
     ...studio.roster.flatMap((student) => [
@@ -105,10 +125,18 @@ export function useCommands() {
       hint: 'action',
       run: () => router.push({ name: 'compare' }),
     },
+    ...ACTIONS.map(({ title, kind, to }) => ({
+      id: title,
+      title,
+      hint: 'action',
+      kind,
+      run: () => router.push({ name: to }),
+    })),
     {
       id: 'import',
       title: 'Bring in a table of instruments',
       hint: 'action',
+      kind: 'import csv spreadsheet file',
       run: () => router.push({ name: 'import' }),
     },
     ...studio.cupboard.map((instrument) => ({

@@ -25,7 +25,10 @@
         </span>
       </span>
     </PickList>
-    <p v-if="free.rows.value?.length === 0" class="none">
+    <p v-if="free.lent.value?.holder" class="none" role="status">
+      {{ free.lent.value.label }} is with {{ free.lent.value.holder.name }}.
+    </p>
+    <p v-else-if="free.rows.value?.length === 0" class="none">
       {{
         free.isSearching.value
           ? 'No free instrument is called that.'

@@ -76,6 +76,18 @@ it('finds any other free one by its number, that one first', async () => {
   expect(lent()).toEqual(['no. 1'])
 })
 
+it('says who has the one that was asked for, and hands out no other in its place', async () => {
+  await opened(PLAYER)
+  const field = page.named('Find a free instrument') as HTMLInputElement
+  field.value = 'No. 5'
+  field.dispatchEvent(new Event('input'))
+  await until(() => expect(page.text()).toContain('no. 5 is with Finn Aske.'))
+  expect(options()).toEqual([])
+  await page.press('Enter', field)
+  await nextTick()
+  expect(lent()).toBeUndefined()
+})
+
 it('lends by Enter what was typed, and not what stood there before it was found', async () => {
   await opened(PLAYER)
   const field = page.named('Find a free instrument') as HTMLInputElement

@@ -35,13 +35,21 @@ export function useFreeInstruments(student: Ref<Student | undefined>, isWanted: 
   )
   const foundIds = shallowRef<readonly string[]>()
   const foundMore = ref(0)
+  /** Called just as was typed, and with somebody. */
+  const lent = shallowRef<Instrument>()
   /** What the found ones were found for. */
   const foundFor = ref('')
   watch([asked, () => studio.saves], async ([q]) => {
     const family = student.value?.family
     if (q.trim() === '' || family === undefined) return
-    const { rows, total } = await studio.findInstruments({ q, family, holder: 'none', limit: MOST_FOUND })
+    const [{ rows, total }, all] = await Promise.all([
+      studio.findInstruments({ q, family, holder: 'none', limit: MOST_FOUND }),
+      studio.findInstruments({ q, holder: 'some', limit: MOST_FOUND }),
+    ])
     if (q !== asked.value) return
+    lent.value = all.rows
+      .flatMap((id) => studio.instrument(id) ?? [])
+      .find(({ label }) => label.toLowerCase() === q.trim().toLowerCase())
     foundFor.value = q
     foundIds.value = rows
     foundMore.value = total - rows.length
@@ -53,6 +61,8 @@ export function useFreeInstruments(student: Ref<Student | undefined>, isWanted: 
 
   const rows = computed<readonly FreeInstrument[] | undefined>(() => {
     const of = student.value
+    // Who asks for that one is not handed another that has an 8 somewhere.
+    if (isSearching.value && lent.value) return []
     const found = isSearching.value
       ? foundIds.value?.flatMap((id) => studio.instrument(id) ?? [])
       : likely.rows.value
@@ -70,6 +80,7 @@ export function useFreeInstruments(student: Ref<Student | undefined>, isWanted: 
     /** Whether the rows are those of what is typed. */
     isFound: computed(() => text.value.trim() === '' || foundFor.value === text.value),
     rows,
+    lent: computed(() => (isSearching.value ? lent.value : undefined)),
     more: computed(() => (isSearching.value ? foundMore.value : likely.more.value)),
   }
 }
