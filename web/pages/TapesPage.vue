@@ -78,7 +78,7 @@
           <p v-if="firstMark && bench.stringing.isMeasured" class="say">
             Tune first. Lay the {{ markName(firstMark) }} tape with its middle
             {{ length(firstMark.middleMm) }}
-            from the nut, squared to the strings; let the ear decide before it is pressed down.
+            from the nut, {{ lies }}; let the ear decide before it is pressed down.
           </p>
           <p class="soft caution">
             Cut tape off the instrument, never with a blade on the board; no solvents near varnish: a luthier
@@ -112,6 +112,8 @@ import { useTapes } from '../features/tapes/useTapes'
 import { sheetOf } from '../paper/sheet'
 import StripDialog from '../paper/StripDialog.vue'
 import { useBench } from '../stores/bench'
+import { askewSentence } from '../words/length'
+import { noteLabel } from '../words/notes'
 import { length } from '../words/numbers'
 import { instrumentKind, markName, sizeName } from '../words/trade'
 import KeyHint from '../ui/KeyHint.vue'
@@ -133,6 +135,11 @@ const keep = useKeepOnInstrument()
 
 const shown = ref<PanelId>('places')
 const firstMark = computed(() => tapes.marks[0])
+const lies = computed(() => {
+  const askew = firstMark.value && tapes.askewOf(firstMark.value)
+  const names = bench.tuning.map((open) => noteLabel(open, { octave: false }))
+  return askew ? askewSentence(askew, names) : 'squared to the strings'
+})
 const canLay = computed(() => tapes.marks.length > 0 && bench.stringing.isMeasured)
 const isPrinting = ref(false)
 const sheet = computed(() =>

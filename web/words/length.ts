@@ -1,4 +1,4 @@
-import type { FamilyId, LengthExplanation, LengthJudgement, StringsJudgement } from '#core'
+import type { AskewTape, FamilyId, LengthExplanation, LengthJudgement, StringsJudgement } from '#core'
 import { length, listed } from './numbers'
 import { sizeName } from './trade'
 
@@ -65,6 +65,12 @@ export function bridgeSentence(judged: StringsJudgement, names: readonly string[
     case 'one_off':
       return `${names[judged.stringIndex]} is ${length(Math.abs(judged.offMm))} ${judged.offMm > 0 ? 'longer' : 'shorter'} than the others lead one to expect: measure that string again.`
   }
+}
+
+/** How a tape is laid that is not square: where its middle lies under the outer strings. */
+export function askewSentence({ placesMm }: Pick<AskewTape, 'placesMm'>, names: readonly string[]): string {
+  const [low, high] = [placesMm[0] ?? 0, placesMm.at(-1) ?? 0]
+  return `as askew as the bridge: ${length(low)} under ${names[0]}, ${length(high)} under ${names.at(-1)}`
 }
 
 function sizes(ids: readonly string[]): string {

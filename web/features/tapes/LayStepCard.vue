@@ -63,9 +63,7 @@
       “{{ typed }}” is no place on this string: type mm from the nut, as in {{ inUnit(mark.middleMm) }}.
     </p>
     <div class="checks">
-      <ElCheckbox v-model="isSquared" size="large">
-        squared to the strings<KeyHint of="s" on-button />
-      </ElCheckbox>
+      <ElCheckbox v-model="isSquared" size="large"> {{ lies }}<KeyHint of="s" on-button /> </ElCheckbox>
       <ElCheckbox v-model="isWrapped" size="large">
         pressed and wrapped round the neck<KeyHint of="w" on-button />
       </ElCheckbox>
@@ -86,6 +84,7 @@ import { noteName, type TapeMark } from '#core'
 import { useReferenceTone } from '../../audio/useReferenceTone'
 import { useBench } from '../../stores/bench'
 import { useShortcuts } from '../../ui/useShortcuts'
+import { askewSentence } from '../../words/length'
 import { inUnit, length, mm, signedLength, unitName } from '../../words/numbers'
 import { markName, ringWords } from '../../words/trade'
 import { COARSE_MM, FINE_MM, type LayStep } from './useLaying'
@@ -115,6 +114,11 @@ const tone = useReferenceTone()
 const isSquared = computed({ get: () => props.step.isSquared, set: (to) => emit('set', 'isSquared', to) })
 const isWrapped = computed({ get: () => props.step.isWrapped, set: (to) => emit('set', 'isWrapped', to) })
 
+const names = computed(() => bench.tuning.map((open) => noteLabel(open, { octave: false })))
+const lies = computed(() => {
+  const askew = tapes.askewOf(props.mark)
+  return askew ? `laid ${askewSentence(askew, names.value)}` : 'squared to the strings'
+})
 const best = computed(() => tapes.layRowsOf(props.mark)[0])
 const playWords = computed(() => {
   const row = best.value

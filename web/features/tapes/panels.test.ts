@@ -8,6 +8,7 @@ import AcrossPanel from './AcrossPanel.vue'
 import BenchSettings from './BenchSettings.vue'
 import CuttingPanel from './CuttingPanel.vue'
 import LayBeginning from './LayBeginning.vue'
+import LayStepCard from './LayStepCard.vue'
 import LengthField from './LengthField.vue'
 import MarkChoice from './MarkChoice.vue'
 import PlaceTable from './PlaceTable.vue'
@@ -142,6 +143,26 @@ describe('string by string', () => {
     const { text } = await mounted(AcrossPanel)
     expect(text()).toContain('The bridge stands askew: have it set straight')
     expect(text()).toMatch(/\d\.\d° ?G side nearer the bridge, worst 0 cents/)
+  })
+
+  it('lays a tape as askew as the bridge stands, where it was found askew, and square elsewhere', async () => {
+    const stepText = async () => {
+      const step = {
+        foundMm: 36,
+        plannedMm: 36,
+        isFound: false,
+        isSquared: false,
+        isWrapped: false,
+        isSkipped: false,
+      }
+      const props = { mark: useTapes().marks[0]!, step, canGoOn: false, take: () => true }
+      return (await mounted(LayStepCard, props)).text()
+    }
+    lay({ method: 'strings', stringTexts: ['334', '330', '326', '322'] })
+    // A whole tone is a ninth of each string: 334 / 9 and 322 / 9.
+    expect(await stepText()).toContain('laid as askew as the bridge: 37.1 mm under G, 35.8 mm under E')
+    lay({ method: 'strings', stringTexts: ['328.2', '328.1', '328', '328'] })
+    expect(await stepText()).toContain('squared to the strings')
   })
 
   it('is quiet where every string is served', async () => {

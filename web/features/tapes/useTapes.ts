@@ -2,6 +2,7 @@ import { defineStore, storeToRefs } from 'pinia'
 import { computed, type Ref } from 'vue'
 import {
   actsAsFret,
+  askewTape,
   chartTapes,
   handMarks,
   heightOverBoardMm,
@@ -21,6 +22,7 @@ import {
   tapePiece,
   targetsOf,
   whereabouts,
+  type AskewTape,
   type MarkSpec,
   type Stringing,
   type TapeMark,
@@ -105,6 +107,9 @@ export function useTapeChart(setup: Ref<BenchSetup>, stringing: Ref<Stringing>) 
   }
 }
 
+/** Less than an eye squares a tape to. Common practice, no source. */
+const LEAST_ASKEW_DEGREES = 0.5
+
 /** The tapes of the bench, and what rings at them. */
 export const useTapes = defineStore('tapes', () => {
   const bench = useBench()
@@ -137,6 +142,13 @@ export const useTapes = defineStore('tapes', () => {
   return {
     ...chart,
     rowsOf,
+    /** How a tape lies with a bridge that stands askew, where each string wants it; undefined where it is laid square. */
+    askewOf(mark: TapeMark): AskewTape | undefined {
+      const planned = chart.plan.value.find(({ id }) => id === mark.id)
+      if (bench.bridge?.code !== 'askew' || !planned) return undefined
+      const askew = askewTape(stringing.value, planned)
+      return Math.abs(askew.degrees) < LEAST_ASKEW_DEGREES ? undefined : askew
+    },
     /** What to lay a tape by, the best string first. */
     layRowsOf: (mark: TapeMark) => rowsToLayBy(stringing.value, mark),
     rows,
