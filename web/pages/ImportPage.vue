@@ -6,7 +6,8 @@
   <section class="card step" aria-label="The file">
     <p>
       A CSV file with the columns <strong>label</strong>, <strong>family</strong>, <strong>size</strong>, and
-      where you have them <strong>length</strong> and <strong>tuning</strong>.
+      where you have them <strong>length</strong>, <strong>tuning</strong>, <strong>measured on</strong> and
+      <strong>with</strong> (who has it). What the cupboard saved as a table comes back whole.
       <button type="button" class="sample" @click="saveFile('instruments.csv', SAMPLE, 'text/csv')">
         A file to start from
       </button>
@@ -76,7 +77,7 @@
         <tbody>
           <tr v-for="row in doubted.slice(0, limit)" :key="row.row">
             <td class="number">{{ row.row }}</td>
-            <td>{{ row.label || '—' }}</td>
+            <td class="name">{{ row.label || '—' }}</td>
             <td>{{ row.why }}</td>
             <td :class="{ fault: !row.isGood }">
               {{ row.isGood ? 'yes, as written' : 'not before it is mended' }}
@@ -117,7 +118,7 @@
       Choose the file again to go on; those that are in are passed over.
     </p>
     <p v-for="one in table.notLent.value" :key="one.label" class="heed">
-      {{ one.label }} is with nobody: {{ one.name }} {{ NOT_LENT_WORDS[one.why] }}.
+      {{ notLentSentence(one) }}
     </p>
     <p v-if="undoFault" class="fault" role="alert">{{ undoFault }}</p>
     <div class="acts ends">
@@ -138,7 +139,7 @@ import TableExport from '../files/TableExport.vue'
 import { useNotices } from '../stores/notices'
 import KeyHint from '../ui/KeyHint.vue'
 import { useShortcuts } from '../ui/useShortcuts'
-import { doubtWords, NOT_LENT_WORDS, rowFaultWords, tableFaultWords } from '../words/import'
+import { doubtWords, notLentSentence, rowFaultWords, tableFaultWords } from '../words/import'
 import { count } from '../words/numbers'
 import { instrumentKind } from '../words/trade'
 
@@ -250,6 +251,10 @@ const faults = computed<DataTable>(() => ({
 .file:focus-within {
   outline: 3px solid var(--focus);
   outline-offset: 2px;
+}
+
+.name {
+  white-space: nowrap;
 }
 
 .ledger .number:first-child {

@@ -358,11 +358,11 @@ describe('the studio', () => {
     expect(isOn).toBe(false)
     const button = (name: string) =>
       [...document.querySelectorAll('button')].find((one) => one.textContent?.includes(name))!
-    button('Leave them stored').click()
+    button('Leave it stored').click()
     await flushPromises()
     expect(sent.some(({ method }) => method === 'DELETE')).toBe(false)
     expect(page.text()).toContain('stored, though no more are kept.')
-    button('Remove them').click()
+    button('Remove …').click()
     await flushPromises()
     button('Remove all for good').click()
     await until(() => expect(page.text()).not.toContain('recordings'))

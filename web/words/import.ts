@@ -7,6 +7,7 @@ import {
   type ImportFault,
   type TableFault,
 } from '#core'
+import type { Answer } from '#contracts'
 import { lengthSentence } from './length'
 import { length, listed } from './numbers'
 
@@ -80,9 +81,16 @@ function meantWords(meant: Extract<ImportFault, { code: 'length_impossible' }>['
 }
 
 /** Why an instrument of the table is not with the student that the table names. */
-export const NOT_LENT_WORDS = {
-  unknown: 'nobody on the roster is called that',
-  several: 'several are called that',
-  has_one: 'has an instrument already',
-  other_family: 'plays another instrument',
-} as const
+export function notLentSentence({
+  label,
+  name,
+  why,
+}: Answer<'instruments.import'>['notLent'][number]): string {
+  const reason = {
+    unknown: `nobody on the roster is called ${name}`,
+    several: `several are called ${name}`,
+    has_one: `${name} has an instrument already`,
+    other_family: `${name} plays another instrument`,
+  }[why]
+  return `${label} is with nobody: ${reason}.`
+}

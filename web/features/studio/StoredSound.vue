@@ -9,17 +9,17 @@
   <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
   <p v-else-if="stored && stored.recordings > 0" class="stored">
     {{ amount }} stored{{ keeps ? '' : ', though no more are kept' }}.
-    <button type="button" @click="isAsking = true">Remove them …</button>
+    <button type="button" @click="isAsking = true">Remove …</button>
   </p>
   <QuickDialog v-model="isAsking" label="Stored sound">
     <h2>{{ amount }} stored</h2>
     <p v-if="!keeps">No more sound is kept from now on. What is there stays until it is removed.</p>
     <p>
-      Removing is for good: also a backup that is put back here later does not bring them back. The notes and
-      what was said of them stay. Copies in backup files are gone when those files are thrown away.
+      Removing is for good: no backup that is put back here later brings the sound back. The notes and what
+      was said of them stay. Copies in backup files are gone when those files are thrown away.
     </p>
     <div class="acts">
-      <ElButton type="primary" autofocus @click="isAsking = false">Leave them stored</ElButton>
+      <ElButton type="primary" autofocus @click="isAsking = false">Leave it stored</ElButton>
       <ElButton type="danger" plain @click="remove">Remove all for good</ElButton>
     </div>
   </QuickDialog>
