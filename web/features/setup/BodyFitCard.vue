@@ -14,8 +14,8 @@
     </div>
     <p v-for="doubt in doubts" :key="doubt" class="doubt">{{ FIT_DOUBTS[doubt] }}</p>
     <p v-for="part in jumps" :key="part" class="doubt">
-      {{ FIT_FIELDS[part].label }}: {{ newest?.[part] }} {{ FIT_FIELDS[part].unit }} last time,
-      {{ shown[part] }} now. Is that so?
+      {{ FIT_FIELDS[part].label }}: {{ withUnit(part, newest?.[part]) }} last time,
+      {{ withUnit(part, shown[part]) }} now. Is that so?
     </p>
     <p v-if="newest?.note" class="note" dir="auto">{{ newest.note }}</p>
     <form aria-label="Measure the fit" @submit.prevent="keep">
@@ -48,7 +48,10 @@
       <ElButton v-if="newest" text @click="emit('remove', newest)">Take the newest out</ElButton>
     </form>
     <p class="soft small">
-      What is left empty stays as it was. Chin and shoulder rests that press or hurt: a shop fits others.
+      What is left empty stays as it was.
+      <template v-if="parts.includes('chinRestMm')"
+        >Chin and shoulder rests that press or hurt: a shop fits others.</template
+      >
     </p>
   </section>
 </template>
@@ -117,6 +120,10 @@ const shown = computed<BodyFitValues>(() => {
 })
 const figures = computed(() => bodyFitFigures(props.family, shown.value))
 const doubts = computed(() => bodyFitDoubts(props.family, shown.value))
+function withUnit(part: BodyFitPart, value: number | null | undefined): string {
+  const { unit } = FIT_FIELDS[part]
+  return `${value ?? 0}${unit === '°' ? '' : ' '}${unit}`
+}
 const jumps = computed(() => (newest.value ? bodyFitJumps(newest.value, shown.value) : []))
 const draft = computed<BodyFitDraft | undefined>(() => {
   const isTyped = note.value.trim() !== '' || parts.value.some((part) => valueOf(part) !== undefined)

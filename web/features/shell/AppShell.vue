@@ -152,7 +152,7 @@ function isHere(name: string): boolean {
 
 <style scoped>
 .newer {
-  margin: 0 0 10px;
+  margin: 0 14px 10px 20px;
   color: var(--rail-brass);
   font-size: 14.5px;
   line-height: 1.3;
