@@ -178,4 +178,9 @@ function hashOf(paths) {
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url))
-  await build({ force: process.argv.includes('--force') })
+  try {
+    await build({ force: process.argv.includes('--force') })
+  } catch (error) {
+    console.error(`\nThe build failed.\n${error.message}`)
+    process.exitCode = 1
+  }

@@ -7,6 +7,7 @@ import { openDataDirectory } from './database/data-directory'
 import { databasePrograms } from './database/programs'
 import { startPrivateServer } from './database/private-server'
 import { lockDirectory } from './lib/lock'
+import { stopWithNpm } from './lib/npm'
 
 const API_PORT = '4748'
 const PAGE_PORT = process.env['PORT'] ?? '4747'
@@ -25,23 +26,35 @@ const env = {
   SESSION_SECRET: data.secrets.sessionSecret,
   JADEFELL_API_PORT: API_PORT,
 }
+// Each with a group of its own: what watches starts others, and all of them end together.
+const part = (program: string, args: readonly string[], port: string) =>
+  spawn(process.execPath, [`node_modules/${program}`, ...args], {
+    stdio: 'inherit',
+    detached: true,
+    env: { ...env, PORT: port },
+  })
 const parts = [
-  spawn('npx', ['tsx', 'watch', '--clear-screen=false', 'server/serve.ts'], {
-    stdio: 'inherit',
-    env: { ...env, PORT: API_PORT },
-  }),
-  spawn('npx', ['vite', '--config', 'vite.config.ts'], {
-    stdio: 'inherit',
-    env: { ...env, PORT: PAGE_PORT },
-  }),
+  part('tsx/dist/cli.mjs', ['watch', '--clear-screen=false', 'server/serve.ts'], API_PORT),
+  part('vite/bin/vite.js', ['--config', 'vite.config.ts'], PAGE_PORT),
 ]
 say(`the page is at http://127.0.0.1:${PAGE_PORT}; sign in as ${DEMO_EMAIL} with ${DEMO_PASSWORD}`)
 
-for (const signal of ['SIGINT', 'SIGTERM'] as const)
-  process.once(signal, () => {
-    for (const part of parts) part.kill('SIGTERM')
-    void server.stop().finally(() => {
-      lock.release()
-      process.exit()
-    })
+let isEnding = false
+function end(code = 0) {
+  if (isEnding) return
+  isEnding = true
+  for (const { pid } of parts)
+    try {
+      if (pid !== undefined) process.kill(-pid, 'SIGTERM')
+    } catch {
+      // It has ended by itself.
+    }
+  void server.stop().finally(() => {
+    lock.release()
+    process.exit(code)
   })
+}
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.once(signal, () => end())
+stopWithNpm(end)
+// Half of it is of no use: where one part ends, the others do.
+for (const one of parts) one.once('exit', (code) => end(code ?? 1))

@@ -9,6 +9,7 @@ import { openDataDirectory } from './database/data-directory'
 import { databasePrograms } from './database/programs'
 import { startPrivateServer, type PrivateServer } from './database/private-server'
 import { lockDirectory } from './lib/lock'
+import { stopWithNpm } from './lib/npm'
 
 /** Brings up the database and the web server, and ends them in the opposite order when asked to. */
 export async function launch(root: string): Promise<void> {
@@ -61,23 +62,6 @@ export async function launch(root: string): Promise<void> {
       process.exit()
     }
   }
-}
-
-const WATCH_MS = 500
-
-/**
- * `npm start` is npm, and we are its child. A supervisor that ends npm means us: npm passes no signal on, so we watch whether
- * it is still there. Started without npm, who started us is nobody's business.
- */
-function stopWithNpm(stop: () => void): void {
-  const parent = process.ppid
-  if (process.env['npm_lifecycle_event'] !== 'start') return
-  const timer = setInterval(() => {
-    if (process.ppid === parent) return
-    clearInterval(timer)
-    stop()
-  }, WATCH_MS)
-  timer.unref()
 }
 
 async function databaseOf(
