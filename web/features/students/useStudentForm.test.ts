@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { IDEMPOTENCY_HEADER } from '#contracts'
+import { StudentChange } from '#contracts/students'
 import { A_STUDENT, fakeServer, freshStores, signedIn } from '../../testing'
 import { AS_STUDIO, AS_USUAL, useStudentForm } from './useStudentForm'
 
@@ -155,3 +156,16 @@ it('lets a student have a tuning system, and keeps one that the list does not na
   await form.save()
   expect(sent.map((s) => (s.body as { system: unknown }).system)).toEqual(['just:F', null])
 })
+
+it.each(['2O17', '17 or so', '-5', '２０１７'])(
+  'does not take the slip %s for no year of birth',
+  async (birthYear) => {
+    const sent = fakeServer(refused)
+    const form = useStudentForm(vi.fn())
+    form.open(A_STUDENT)
+    form.fields.birthYear = birthYear
+    await form.save()
+    const sentYear = (sent[0]?.body as { birthYear: unknown }).birthYear
+    expect(StudentChange.shape.birthYear.safeParse(sentYear).success).toBe(false)
+  },
+)

@@ -164,7 +164,8 @@ function draftOf(fields: Fields): StudentDraft {
   const year = fields.birthYear.trim()
   return {
     name: fields.name,
-    birthYear: year === '' ? null : Number(year),
+    // A slip as 2O17 is sent as a year that nobody was born in, and refused at its field: it must not pass for none.
+    birthYear: year === '' ? null : /^\d+$/.test(year) ? Number(year) : 0,
     family: fields.family,
     ...(typeof fields.within === 'number'
       ? { level: null, toleranceCents: fields.within }
