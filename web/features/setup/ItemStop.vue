@@ -20,7 +20,7 @@
           </dd>
         </template>
       </dl>
-      <p class="heed">{{ GENTLY }}</p>
+      <p v-if="cautionOf(item.id)" class="heed">{{ cautionOf(item.id) }}</p>
     </div>
     <ItemPictures :item-id="item.id" :words="words" :figure-of="round.figureOf" :measured="measured" />
     <div class="acts">
@@ -39,7 +39,7 @@ import { computed, onMounted, ref } from 'vue'
 import { IMPLICATIONS, isSetupItem, remediesFor, type RoundItem } from '#core'
 import BigButton from '../../ui/BigButton.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
-import { GENTLY, REMEDY_WORDS, SYMPTOM_WORDS } from '../../words/setup'
+import { cautionOf, REMEDY_WORDS, SYMPTOM_WORDS } from '../../words/setup'
 import { setupName } from '../../words/setup-names'
 import ItemPictures from './ItemPictures.vue'
 import type { Round } from './useRound'

@@ -5,7 +5,7 @@ import { EVERY_WORDS } from './every'
 import type { ItemWords, WordsOfItem } from './types'
 import { VIOLIN_WORDS } from './violin'
 
-export { GENTLY, PAIN_CAUTION } from './cautions'
+export { cautionOf, GENTLY, PAIN_CAUTION } from './cautions'
 export { FIGURE_WORDS } from './drawings'
 export { measuredWords } from './measured'
 export { REMEDY_WORDS, SYMPTOM_WORDS } from './remedies'

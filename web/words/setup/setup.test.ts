@@ -14,7 +14,7 @@ import {
 import { captionOf } from '../figure'
 import { adviceOn, setupEvidence } from '../advice'
 import { schoolWords } from '../schools'
-import { FIGURE_WORDS, itemWords, measuredWords } from './index'
+import { cautionOf, FIGURE_WORDS, itemWords, measuredWords } from './index'
 import { setupName } from '../setup-names'
 
 const EVERY_SCHOOL: readonly Schools[] = SCHOOL_QUESTION_IDS.flatMap((question) =>
@@ -33,6 +33,14 @@ describe('words of the setup', () => {
             expect(text.trim().length, id).toBeGreaterThan(3)
           expect(setupName(id)).not.toBe('an item that is no longer asked')
         }
+  })
+
+  it('has the caution that fits what it stands under', () => {
+    const told = (ids: readonly string[]) => ids.map((id) => cautionOf(id)?.slice(0, 6))
+    expect(told(['gap', 'thumb_place', 'squeeze'])).toEqual(['Gently', 'Gently', 'Gently'])
+    // No elbow is forced round by a chin rest or a rule of the studio’s own.
+    expect(told(['chin_rest', 'tension', 'own-rosin'])).toEqual(['Stop a', 'Stop a', 'Stop a'])
+    expect(told(['tuned', 'nails'])).toEqual([undefined, undefined])
   })
 
   it('says of every school what it is for and when another serves better', () => {
