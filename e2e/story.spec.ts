@@ -89,7 +89,7 @@ test('a verdict is overruled in other words, and these stand wherever the check 
     'A chilly hand: look again next week.',
   )
   await page.keyboard.press('8')
-  await expect(page.getByText('What was told, and what you said to it')).toBeVisible()
+  await expect(page.getByText('What was told in a year, and what you said to it')).toBeVisible()
 })
 
 plain('no acknowledged check is lost when database and server are killed', async ({ browser }) => {
