@@ -94,6 +94,7 @@ import {
   knownSystem,
   markMoves,
   marksOfSchool,
+  marksWithIds,
   plainFractions,
   planTapes,
   typicalStringing,
@@ -210,12 +211,28 @@ function sideOf(id: string) {
   return {
     name: `typical ${instrumentKind(family.id, size.id)}`,
     stringing,
-    marks: chartTapes(stringing, planTapes(stringing, marksOfSchool(family, family.schools.at(-1)!))),
+    marks: undefined,
   }
 }
 
-const from = computed(() => sideOf(fromId.value))
-const to = computed(() => sideOf(toId.value))
+/** Every tape of either side on both: where one has none at a mark, it is reckoned where it would lie. */
+const sides = computed(() => {
+  const both = [sideOf(fromId.value), sideOf(toId.value)] as const
+  const laid = new Set(both.flatMap((side) => side?.marks?.map(({ id }) => id) ?? []))
+  return both.map((side) => {
+    if (!side) return undefined
+    const { stringing, marks = [] } = side
+    const { family } = stringing
+    const missing = [...laid].filter((id) => !marks.some((mark) => mark.id === id))
+    // Two of no instrument at all are compared by every tape there is.
+    const asked =
+      laid.size === 0 ? marksOfSchool(family, family.schools.at(-1)!) : marksWithIds(family, missing)
+    const all = [...marks, ...chartTapes(stringing, planTapes(stringing, asked))]
+    return { ...side, marks: all.sort((a, b) => a.middleMm - b.middleMm) }
+  })
+})
+const from = computed(() => sides.value[0])
+const to = computed(() => sides.value[1])
 const longer = computed(() =>
   from.value!.stringing.lengthMm > to.value!.stringing.lengthMm ? from.value! : to.value!,
 )

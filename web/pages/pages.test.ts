@@ -201,6 +201,25 @@ describe('changing size', () => {
     expect(text()).toContain('68.7') // a ninth of 618
   })
 
+  it('keeps every tape of either side, reckoned where the other has none', async () => {
+    const lies = (...ids: string[]) => ids.map((markId) => ({ ...TAPED.tapes[0]!, markId }))
+    const many = { ...TAPED, tapes: lies('1.2', '2.3', '3.5') }
+    const longer = {
+      ...TAPED,
+      id: OTHER.id,
+      sizeId: '3/4',
+      measurement: { ...TAPED.measurement!, lengthMm: 306 },
+      tapes: lies('3.5', '4.7'),
+    }
+    known({ instruments: [many, longer] })
+    const { text, router } = await mounted(ComparePage)
+    await router.replace({ query: { from: many.id, to: longer.id } })
+    await nextTick()
+    // Whole tone, minor third, fourth and fifth of Pythagoras on both: L/9, 5L/32, L/4, L/3.
+    for (const share of [1 / 9, 5 / 32, 1 / 4, 1 / 3])
+      expect(text()).toContain(`${(284.5 * share).toFixed(1)}${(306 * share).toFixed(1)}+`)
+  })
+
   it('goes from what lies on the bench, and says of an instrument that is not measured what to do', async () => {
     const unmeasured = {
       ...OTHER,
