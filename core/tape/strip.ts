@@ -39,6 +39,8 @@ const STRIP_WIDTH_MM = 34
 const LABEL_X_MM = STRIP_X_MM + STRIP_WIDTH_MM + 8
 /** Of one sheet glued over the next. */
 const OVERLAP_MM = 12
+/** Between a join and the edge of a tape: a knife and an eye tell them apart. */
+const JOIN_CLEAR_MM = 2
 const HAIRLINE_MM = 0.1
 const PROOF_MM = 100
 const PROOF_ACROSS_MM = 80
@@ -63,25 +65,45 @@ export function stripPages(request: StripRequest): Page[] {
   const paper = PAPERS[request.paper]
   const lengthMm = lengthOf(request)
   const room = paper.heightMm - NUT_Y_MM - MARGIN_MM
-  const step = room - OVERLAP_MM
-  const count = lengthMm <= room ? 1 : Math.ceil((lengthMm - OVERLAP_MM) / step)
+  const sheets = sheetsOf(lengthMm, room, request.marks)
+  const count = sheets.length
   const column = { x: MARGIN_MM, widthMm: NOTES_X_MM - MARGIN_MM - GAP_MM }
-  return Array.from({ length: count }, (_, index) => {
-    const fromMm = index * step
-    const toMm = Math.min(lengthMm, fromMm + room)
-    return {
-      ...paper,
-      items: [
-        ...heading(request, { ...column, widthMm: paper.widthMm - 2 * MARGIN_MM - (count > 1 ? 34 : 0) }),
-        ...(count > 1
-          ? [label(paper.widthMm - MARGIN_MM - 30, MARGIN_MM + 3, 3.6, words.page(index + 1, count))]
-          : []),
-        ...strip(request, column, fromMm, toMm, index === count - 1),
-        ...proof(words.proof, paper.widthMm - MARGIN_MM - PROOF_ACROSS_MM, 50, PROOF_Y_MM),
-        ...howTo(words.howTo, NOTES_X_MM, NOTES_Y_MM),
-      ],
-    }
-  })
+  return sheets.map(([fromMm, toMm], index) => ({
+    ...paper,
+    items: [
+      ...heading(request, { ...column, widthMm: paper.widthMm - 2 * MARGIN_MM - (count > 1 ? 34 : 0) }),
+      ...(count > 1
+        ? [label(paper.widthMm - MARGIN_MM - 30, MARGIN_MM + 3, 3.6, words.page(index + 1, count))]
+        : []),
+      ...strip(request, column, fromMm, toMm, index === count - 1),
+      ...proof(words.proof, paper.widthMm - MARGIN_MM - PROOF_ACROSS_MM, 50, PROOF_Y_MM),
+      ...howTo(words.howTo, NOTES_X_MM, NOTES_Y_MM),
+    ],
+  }))
+}
+
+/** From where to where each sheet goes: as far as the paper does, and less where the join would lie on a tape. */
+function sheetsOf(
+  lengthMm: number,
+  room: number,
+  marks: readonly StripMark[],
+): (readonly [fromMm: number, toMm: number])[] {
+  const fromTheEnd = [...marks].sort((a, b) => b.nearEdgeMm - a.nearEdgeMm)
+  const sheets: (readonly [number, number])[] = []
+  let from = 0
+  while (lengthMm - from > room) {
+    const furthest = from + room - OVERLAP_MM / 2
+    const free = fromTheEnd.reduce(
+      (at, { nearEdgeMm, farEdgeMm }) =>
+        at > nearEdgeMm - JOIN_CLEAR_MM && at < farEdgeMm + JOIN_CLEAR_MM ? nearEdgeMm - JOIN_CLEAR_MM : at,
+      furthest,
+    )
+    // Tape beside tape over half a sheet is no strip that anybody lays; it is joined where the paper ends.
+    const join = free > from + room / 2 ? free : furthest
+    sheets.push([from, join + OVERLAP_MM / 2])
+    from = join - OVERLAP_MM / 2
+  }
+  return [...sheets, [from, lengthMm]]
 }
 
 /**

@@ -101,6 +101,33 @@ function oneEach(familyId: FamilyId): MarkSpec[] {
   return marks.filter((m, i) => marks.findIndex((n) => n.interval.semitones === m.interval.semitones) === i)
 }
 
+it.each([
+  ['cello', 560, 720],
+  ['bass', 900, 1110],
+] as const)('of a %s is never joined on a tape, whatever its length', (id, least, most) => {
+  const marks = oneEach(id)
+  let joined = 0
+  for (let length = least; length <= most; length += 2) {
+    const chart = chartTapes(strung(id, length), planTapes(strung(id, length), marks))
+    const joins = new Set<number>()
+    const words = { ...stripWords, join: (placeMm: number) => (joins.add(Number(placeMm.toFixed(6))), '') }
+    const pages = stripPages({
+      title: '',
+      subtitle: '',
+      paper: 'a4',
+      words,
+      marks: chart.map((mark) => ({ ...mark, name: mark.id, notes: '' })),
+    })
+    // The same place is ruled on both sheets that meet there.
+    expect(joins.size).toBe(pages.length - 1)
+    joined += joins.size
+    for (const join of joins)
+      for (const { nearEdgeMm, farEdgeMm } of chart)
+        expect(join <= nearEdgeMm - 1.999 || join >= farEdgeMm + 1.999, `${length}: ${join}`).toBe(true)
+  }
+  expect(joined).toBeGreaterThan(50)
+})
+
 describe('a printed strip, rasterised at 600 dpi and measured', () => {
   it.each([
     ['violin', 284.5, 'a4', 1],
