@@ -101,18 +101,19 @@ function limiter(database: Database, now: () => Date) {
     })
 }
 
-/** Also one that a clock which ran ahead has set: no wait is longer than the window. */
-const RUN_OUT = '(reset_at < :now OR reset_at > :resetAt)'
+/** Also one that a clock which ran far ahead has set. Two servers' clocks differ by less than a window. */
+const RUN_OUT = '(reset_at < :now OR reset_at > :latest)'
 
 function databaseStore({ sequelize, models }: Database, now: () => Date): Store {
   return {
     localKeys: false,
     async increment(id) {
       const resetAt = new Date(now().getTime() + SIGN_IN_WINDOW_MS)
+      const latest = new Date(resetAt.getTime() + SIGN_IN_WINDOW_MS)
       await sequelize.query(
         `INSERT INTO rate_limit (id, hits, reset_at) VALUES (:id, 1, :resetAt)
          ON DUPLICATE KEY UPDATE hits = IF(${RUN_OUT}, 1, hits + 1), reset_at = IF(${RUN_OUT}, :resetAt, reset_at)`,
-        { type: QueryTypes.INSERT, replacements: { id, resetAt, now: now() } },
+        { type: QueryTypes.INSERT, replacements: { id, resetAt, latest, now: now() } },
       )
       const row = await models.rateLimit.findByPk(id, { raw: true })
       const counted = row as unknown as { hits: number; resetAt: Date } | null
