@@ -273,6 +273,18 @@ describe('a table of instruments', () => {
     expect((await client.cupboard()).rows.map(({ label }) => label)).toEqual(['the violin of Pia Weir'])
   })
 
+  it('with tapes beyond the string, or of a day to come, comes in not at all, and says which row', async () => {
+    const tapes = [{ markId: '1.2', placeMm: 900 }]
+    const beyond = await send([row('a'), row('b', { tapes })])
+    expect(beyond.problem.fields).toMatchObject([{ path: 'rows.1.marks.0.placeMm' }])
+    const ahead = await send([
+      row('a'),
+      row('b', { tapes: [{ markId: '1.2', placeMm: 31 }], laidOn: '2031-01-01' }),
+    ])
+    expect(ahead.problem.fields).toMatchObject([{ path: 'rows.1.laidOn' }])
+    expect((await client.cupboard()).total).toBe(1)
+  })
+
   it('with one impossible row comes in not at all, and says which', async () => {
     const reply = await send([row('a'), row('b', { length: '2845' })])
     expect(reply.problem).toMatchObject({ code: 'length_impossible', fields: [{ path: 'rows.1.length' }] })

@@ -64,6 +64,9 @@
         </ElButton>
       </div>
     </div>
+    <p v-if="table.saveFault.value" class="fault" role="alert">
+      {{ table.saveFault.value }} Mend it in the table and choose the file again.
+    </p>
     <template v-if="doubted.length && table.state.value === 'read'">
       <table class="ledger">
         <thead>

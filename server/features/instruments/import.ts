@@ -1,12 +1,11 @@
+import { DEFAULT_TAPE_WIDTH_MM } from '#core'
 import type { Answer, HandlerInput } from '#contracts'
 import type { Call } from '../../http/call'
+import { ProblemError } from '../../http/problem-error'
 import { studentRepository } from '../students/repository'
 import { studentService } from '../students/service'
 import { tapeService } from '../tapes/service'
 import { instrumentService } from './service'
-
-/** Usual finger tape, mm. Common practice, no source. */
-const USUAL_WIDTH_MM = 3
 
 type Draft = HandlerInput<'instruments.import'>['body']
 type NotLent = Answer<'instruments.import'>['notLent'][number]
@@ -23,14 +22,18 @@ export async function importTable(
     const id = ids[index]!
     const measuredOn = row.measuredOn ?? draft.measuredOn
     if (row.tapes)
-      await tapeService(call).lay(id, {
-        schoolId: 'by_hand',
-        system,
-        tapeWidthMm: row.tapeWidthMm ?? USUAL_WIDTH_MM,
-        laidOn: row.laidOn ?? measuredOn,
-        marks: row.tapes,
-        reason: '',
-      })
+      await tapeService(call)
+        .lay(id, {
+          schoolId: 'by_hand',
+          system,
+          tapeWidthMm: row.tapeWidthMm ?? DEFAULT_TAPE_WIDTH_MM,
+          laidOn: row.laidOn ?? measuredOn,
+          marks: row.tapes,
+          reason: '',
+        })
+        .catch((error: unknown) => {
+          throw ofRow(index, error)
+        })
     if (row.holder) {
       const why = await lendTo(call, row.holder, row.family, id, draft.measuredOn)
       if (why) notLent.push({ label: row.label, name: row.holder, why })
@@ -55,4 +58,12 @@ async function lendTo(
   if ((await studentRepository(call.store).factsOf(student.id))?.instrumentId) return 'has_one'
   await studentService(call).lend(student.id, instrumentId, on)
   return undefined
+}
+
+/** What is wrong with the tapes of a row, as a fault of that row. */
+function ofRow(index: number, error: unknown): unknown {
+  if (!(error instanceof ProblemError)) return error
+  const { fields, ...rest } = error.particulars
+  const named = (fields ?? []).map(({ path, message }) => ({ path: `rows.${index}.${path}`, message }))
+  return new ProblemError(error.code, { ...rest, fields: named })
 }

@@ -145,3 +145,18 @@ it('reads back what the cupboard writes: length, day, tapes and holder of every 
     { label: '=no. 8', family: 'violin', sizeId: '1/2', isDoubtful: false, tuning: ['G3', 'D4', 'A4', 'E5'] },
   ])
 })
+
+it('says which row of the file the server refused, and stays where it was', async () => {
+  const fields = [{ path: 'rows.1.laidOn', message: '2031-01-01 has not come yet: look at the year.' }]
+  fakeServer(({ method }) =>
+    method === 'GET'
+      ? { status: 200, body: [] }
+      : { status: 422, body: { status: 422, code: 'invalid_request', title: 'No', fields } },
+  )
+  const table = await imported(['no. 8,violin,1/2', '', 'no. 9,violin,1/2'])
+  await table.save()
+  expect([table.state.value, table.saveFault.value]).toEqual([
+    'read',
+    'Row 4, no. 9: 2031-01-01 has not come yet: look at the year.',
+  ])
+})

@@ -1,7 +1,7 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { IMPORT_BATCH, type ImportFault, type ReadRow, type TableFault } from '#core'
 import type { Answer } from '#contracts'
-import { call } from '../../api/client'
+import { ApiProblem, call } from '../../api/client'
 import { useOutbox, Withdrawn } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
 import type { ParsedTable } from '../../files/parse-instruments'
@@ -32,6 +32,8 @@ export function useImport() {
   const batches = shallowRef<readonly (readonly string[])[]>([])
   /** Who was said to have an instrument and was not lent it. */
   const notLent = shallowRef<Answer<'instruments.import'>['notLent']>([])
+  /** Why nothing of the part under way was saved, with the row of the file. */
+  const saveFault = ref('')
   const isWaiting = computed(() => state.value === 'saving' && outbox.isAway)
   let worker: Worker | undefined
   let isWanted = false
@@ -59,6 +61,7 @@ export function useImport() {
     stop()
     state.value = 'reading'
     fileFault.value = undefined
+    saveFault.value = ''
     rows.value = []
     unread.value = []
     labels.value = await call('instruments.labels', {})
@@ -79,6 +82,7 @@ export function useImport() {
     saved.value = 0
     batches.value = []
     notLent.value = []
+    saveFault.value = ''
     isWanted = true
     state.value = 'saving'
     const measuredOn = studioDay()
@@ -109,7 +113,10 @@ export function useImport() {
       } catch (error) {
         if (error instanceof Withdrawn) break
         state.value = 'read'
-        throw error
+        const [named] = namedRows(error, batch)
+        if (named === undefined) throw error
+        saveFault.value = named
+        return
       }
       saved.value += batch.length
     }
@@ -151,10 +158,21 @@ export function useImport() {
     order,
     saved,
     notLent,
+    saveFault,
     isWaiting,
     read,
     save,
     undo,
     stop,
   }
+}
+
+/** What the server found wrong, `Row 17: …`: it knows the rows by their place in the part that was sent. */
+function namedRows(error: unknown, batch: readonly GoodRow[]): string[] {
+  if (!(error instanceof ApiProblem)) return []
+  return (error.problem?.fields ?? []).flatMap(({ path, message }) => {
+    const [, index] = /^rows\.(\d+)\./.exec(path) ?? []
+    const row = index === undefined ? undefined : batch[Number(index)]
+    return row ? [`Row ${row.row}, ${row.instrument.label}: ${message}`] : []
+  })
 }
