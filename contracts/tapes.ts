@@ -1,11 +1,13 @@
 import { z } from 'zod'
-import { TAPE_EVENT_KINDS, WHOLE_INSTRUMENT_KINDS } from '#core'
+import { TAPE_EVENT_KINDS, TAPE_WIDTHS_MM, WHOLE_INSTRUMENT_KINDS } from '#core'
 import { Id, Instant, IsoDate, NoteText, SystemId } from './common'
 
+const [LEAST_WIDTH_MM, MOST_WIDTH_MM] = TAPE_WIDTHS_MM
+const WIDTHS = `Give a tape of ${LEAST_WIDTH_MM} to ${MOST_WIDTH_MM} mm.`
 export const TapeWidth = z
   .number({ error: 'Give the width of the tape in mm.' })
-  .min(0.5, { error: 'Give a tape of 0.5 to 12 mm.' })
-  .max(12, { error: 'Give a tape of 0.5 to 12 mm.' })
+  .min(LEAST_WIDTH_MM, { error: WIDTHS })
+  .max(MOST_WIDTH_MM, { error: WIDTHS })
 
 /** Steps and semitones of the interval above the open string, as in `1.2` for a major second. */
 export const MarkId = z

@@ -145,8 +145,9 @@ describe('what a teacher says to a verdict', () => {
     expect((await read(other)).decision).toMatchObject({ says: 'accepted', reason: null })
     // One of more than a year ago says nothing of how strict it is now.
     await keep(rounds(3, NARROW), { takenAt: '2025-11-14T09:00:00Z' })
+    await keep(rounds(3, NARROW), { takenAt: '2025-12-12T09:00:00Z' })
     expect(await client.make<VerdictCounts>('GET', '/verdicts')).toEqual([
-      { toleranceCents: 20, told: 'frame', count: 2, accepted: 1, overruled: 1, tooStrict: 1 },
+      { toleranceCents: 20, told: 'frame', count: 3, accepted: 1, overruled: 1, tooStrict: 1 },
     ])
     const stands = await client.make<Check>('DELETE', `/checks/${one.id}/decision`)
     expect(stands.decision).toBeNull()

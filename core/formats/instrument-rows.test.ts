@@ -124,7 +124,7 @@ it('reads the days, tapes and holder that a cupboard wrote, and says which of th
       { ...good, label: 'c', tapes: '1 at 31.0' },
       { ...good, label: 'd', tapes: '1 (1.2) at 31; 1 (1.2) at 32' },
       { ...good, label: 'e', tapes: '1 (1.2) at 31', length: '' },
-      { ...good, label: 'f', tapeWidth: '40' },
+      { ...good, label: 'f', tapeWidth: '12.1' },
     ]),
   )
   expect(whole).toMatchObject({

@@ -9,7 +9,7 @@ import {
 } from '../instrument'
 import { isIsoDay } from '../calendar'
 import { noteName, parseNote } from '../pitch'
-import { handMarks } from '../tape'
+import { handMarks, TAPE_WIDTHS_MM } from '../tape'
 import { unguardFormula } from './formula'
 
 /** Columns of a table of instruments; the first three must be there. */
@@ -149,9 +149,6 @@ export type ReadRow =
 /** `02-Jan`, `1.2.2026`, `2026-02-01`. */
 const DATE_LIKE = /^\d{1,2}[-. ]{1,2}(?:[a-zäé]{3,}|\d{1,2})(?:[-. ]\d{2,4})?\.?$|^\d{4}-\d{2}-\d{2}$/i
 
-/** Tapes that are sold, mm. Common practice, no source. */
-const [LEAST_WIDTH_MM, MOST_WIDTH_MM] = [0.5, 12]
-
 export const LABEL_LENGTH = 60
 /** Rows sent to be saved in one go; a long table goes in several. */
 export const IMPORT_BATCH = 250
@@ -239,7 +236,7 @@ function readRow(record: TableRecord, seen: Map<string, number>): ReadRow {
   else if (tapes.length > 0 && length === '') faults.push({ code: 'tapes_without_length' })
   const widthText = cell('tapeWidth')
   const tapeWidthMm = Number(widthText.replace(/\s*mm$/, ''))
-  if (widthText !== '' && !(tapeWidthMm >= LEAST_WIDTH_MM && tapeWidthMm <= MOST_WIDTH_MM))
+  if (widthText !== '' && !(tapeWidthMm >= TAPE_WIDTHS_MM[0] && tapeWidthMm <= TAPE_WIDTHS_MM[1]))
     faults.push({ code: 'tapes_unreadable', text: widthText })
   const holder = cell('holder')
 

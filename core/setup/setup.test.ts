@@ -337,6 +337,22 @@ describe('a fit to the body', () => {
       expect([family, lean, doubts(family, { lean })]).toEqual([family, lean, told])
   })
 
+  it.each([
+    ['chinRestMm', 20],
+    ['restNearMm', 30],
+    ['restFarMm', 30],
+    ['bodyAngle', 45],
+    ['thumbMm', 40],
+    ['endpinMm', 250],
+    ['pegMm', 200],
+    ['seatMm', 250],
+    ['lean', 20],
+  ] as const)('asks of %s after more than %d', (part, most) => {
+    const jumpsAt = (by: number) =>
+      bodyFitJumps({ ...NO_BODY_FIT, [part]: 10 }, { ...NO_BODY_FIT, [part]: 10 + by })
+    expect([jumpsAt(most), jumpsAt(most + 1), jumpsAt(-most - 1)]).toEqual([[], [part], [part]])
+  })
+
   it('is asked about where a part has changed by more than is set up in one go', () => {
     const before = { ...NO_BODY_FIT, restNearMm: 80, endpinMm: 300, handsOff: 0, lean: 10 }
     const now = { ...before, restFarMm: 40, restNearMm: 51, endpinMm: 549, handsOff: 5, lean: 29 }

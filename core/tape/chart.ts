@@ -6,6 +6,8 @@ import type { PlannedMark, PlannedString } from './plan'
 
 /** A thin tape as teachers cut it, mm. Common practice, no source. */
 export const DEFAULT_TAPE_WIDTH_MM = 3
+/** Tapes that are sold, mm. Common practice, no source. */
+export const TAPE_WIDTHS_MM = [0.5, 12] as const
 
 /**
  * What a finger does on a tape: stand with its middle on the tape's middle, or touch it as a fence. The string is stopped

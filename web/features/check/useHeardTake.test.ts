@@ -344,11 +344,27 @@ describe('a take that is listened to', () => {
     drafts.clear(sheet.value)
     expect(again.draft.value).toBeUndefined()
     expect(back()).toEqual(first)
-    // It is not there for ever.
-    vi.useFakeTimers({ now: Date.now() + 25 * 3600_000, toFake: ['Date'] })
-    drafts.setAside('another')
-    expect(drafts.hasAside(sheet.value)).toBe(false)
-    vi.useRealTimers()
+    // It is not there for ever: for a day.
+    drafts.clear(sheet.value)
+    const begun = Date.now()
+    drafts.type(sheet.value, '1', '12')
+    drafts.setAside(sheet.value)
+    drafts.clear(sheet.value)
+    const hasAfter = (hours: number) => {
+      vi.useFakeTimers({ now: begun + hours * 3600_000, toFake: ['Date'] })
+      const has = drafts.hasAside(sheet.value)
+      vi.useRealTimers()
+      return has
+    }
+    expect([hasAfter(23), hasAfter(25)]).toEqual([true, false])
+    // Of the last five sheets alone.
+    for (const other of ['b', 'c', 'd', 'e', 'f']) {
+      expect([other, drafts.hasAside(sheet.value)]).toEqual([other, true])
+      drafts.type(other, '1', '3')
+      drafts.setAside(other)
+      drafts.clear(other)
+    }
+    expect([drafts.hasAside(sheet.value), drafts.hasAside('b')]).toEqual([false, true])
   })
 
   it('of a recording is the same as live; a file that is no sound, or two hours of it, is refused', async () => {
