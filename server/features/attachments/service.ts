@@ -168,7 +168,11 @@ const removedSince = () =>
 
 /** What a piece belongs to is gone where it was taken away, or all of it changed for a backup, while it came. */
 function insistItIsThere(error: unknown): never {
-  if (isConflict(error)) throw removedSince()
+  if (isConflict(error))
+    throw new ProblemError('removed_since', {
+      detail:
+        'While the file came, what it lies beside was removed, or a backup was put back. Nothing of it is kept; send it again where it is still wanted.',
+    })
   throw error
 }
 
