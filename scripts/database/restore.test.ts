@@ -11,7 +11,8 @@ import { openDatabase } from '../../server/db/database'
 import { prepareDatabase } from '../../server/demo/prepare'
 import { freeze, FREEZE_MS, thaw } from '../../server/maintenance'
 import { checkDraft, Client, silence, startHarness, type Harness } from '../../server/testing/harness'
-import type { Attachment, Check, Student, Studio } from '#contracts'
+import { API_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER } from '#contracts'
+import type { Attachment, Check, Problem, Student, Studio } from '#contracts'
 import { backup } from './backup'
 import { readBackup, sealBackup, type BackupSeal } from './backup-file'
 import { openDataDirectory } from './data-directory'
@@ -292,6 +293,35 @@ describe('a restore', () => {
     const [{ n }] = await root.query<[{ n: bigint }]>('SELECT COUNT(*) AS n FROM jadefell_other.session')
     expect(Number(n)).toBe(0)
     await root.query('DROP DATABASE jadefell_other')
+  })
+
+  it('in the middle of an upload leaves nothing of it, and says so; a second one at once is refused', async () => {
+    const { student } = await client.player('Recorded Meanwhile')
+    const child = await client.allowSound(student)
+    const now = join(folder, 'now.sql')
+    await backup(url, now)
+    const response = await fetch(`${client.url}${API_BASE}/attachments/student/${child.id}`, {
+      method: 'POST',
+      headers: {
+        cookie: client.cookie,
+        [CSRF_HEADER]: client.session!.csrfToken,
+        [IDEMPOTENCY_HEADER]: crypto.randomUUID(),
+        'content-type': 'audio/wav',
+      },
+      body: (async function* () {
+        yield silence(400_000)
+        const both = await Promise.allSettled([restored(now), restored(now)])
+        const refused = both.flatMap((one) => (one.status === 'rejected' ? [String(one.reason)] : []))
+        expect(refused).toEqual([expect.stringContaining('Another restore is under way')])
+        yield silence(400_000)
+      })() as unknown as BodyInit,
+      duplex: 'half',
+    } as RequestInit)
+    expect([response.status, ((await response.json()) as Problem).code]).toEqual([410, 'removed_since'])
+    const files = await harness.database.models.attachment.count({
+      where: { studentId: child.id, studioId: client.studioId },
+    })
+    expect(files).toBe(0)
   })
 
   it('fills an empty database', async () => {

@@ -14,7 +14,7 @@ import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { openDataDirectory } from '../database/data-directory'
 import { runningDatabaseUrl } from '../database/running'
-import { circleIn, swap } from '../build.mjs'
+import { circleIn, clearLeft, swap } from '../build.mjs'
 import { aptInstall, findProgram } from './apt'
 import { lockDirectory } from './lock'
 import { commandLineOf, endProcess, isAlive } from './processes'
@@ -160,6 +160,16 @@ describe('a build', () => {
     expect(readFileSync(join(dist, 'web/index.html'), 'utf8')).toBe('three')
     expect(readdirSync(dist).sort()).toEqual(['node', 'own-assets.json', 'web'])
   })
+})
+
+it('what builds that died have left is removed, and one that goes on is left alone', () => {
+  const dist = join(folder, 'left')
+  // No process has so high a number (proc(5): pid_max is 2^22 at most).
+  for (const name of [`.next-${2 ** 22 + 7}`, `.next-${process.pid}`, `.next-${process.ppid}`, 'web'])
+    mkdirSync(join(dist, name), { recursive: true })
+  clearLeft(dist)
+  expect(readdirSync(dist).sort()).toEqual([`.next-${process.ppid}`, 'web'])
+  clearLeft(join(folder, 'nowhere'))
 })
 
 describe('files that import one another', () => {
