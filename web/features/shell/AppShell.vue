@@ -13,6 +13,10 @@
         }}<span class="arrow" aria-hidden="true">{{ isMenuOpen ? '×' : '▾' }}</span>
       </button>
       <RouterLink class="name" :to="{ name: 'today' }">Jadefell</RouterLink>
+      <p v-if="newer.isNewer.value" class="newer" role="status">
+        A newer Jadefell is here. What you typed stays.
+        <button type="button" @click="reload">Load it</button>
+      </p>
       <ul class="rooms">
         <li v-for="(room, index) in ROOMS" :key="room.name">
           <RouterLink :to="{ name: room.name }" :class="{ here: isHere(room.name) }">
@@ -22,10 +26,6 @@
         </li>
       </ul>
       <OutboxNote />
-      <p v-if="newer.isNewer.value" class="newer" role="status">
-        A newer Jadefell is here. What you typed stays.
-        <button type="button" @click="reload">Load it</button>
-      </p>
       <button class="find" type="button" @click="paletteOpen = true">
         <span>Find</span><span class="key" aria-hidden="true">Ctrl K</span>
       </button>
@@ -310,6 +310,13 @@ main:focus {
     margin: 0 auto 0 0;
   }
 
+  .newer {
+    flex: 1 0 100%;
+    order: 3;
+    margin: 0;
+    padding: 4px 14px 8px;
+  }
+
   li a {
     padding: 13px 8px;
     border-left: 0;
@@ -366,6 +373,7 @@ main:focus {
   .name,
   .keys,
   .rail:not(.open) .rooms,
+  .rail:not(.open) .newer,
   .rail:not(.open) :deep(.account),
   .in {
     display: none;

@@ -222,6 +222,14 @@ useShortcuts('This tape', [
   text-align: center;
 }
 
+/* How an askew tape lies takes two lines on a phone. */
+.checks .el-checkbox {
+  height: auto;
+  min-height: 40px;
+  margin-right: 0;
+  white-space: normal;
+}
+
 .checks {
   display: flex;
   flex-wrap: wrap;
