@@ -1,6 +1,9 @@
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vitest/config'
 
+// A zone whose day is already tomorrow while UTC still writes today; workers inherit it.
+process.env['TZ'] ??= 'Pacific/Auckland'
+
 export default defineConfig({
   test: {
     projects: [
@@ -8,6 +11,7 @@ export default defineConfig({
         plugins: [vue()],
         test: {
           name: 'unit',
+          setupFiles: ['scripts/testing/far-date.ts'],
           include: [
             'core/**/*.test.ts',
             'contracts/**/*.test.ts',
@@ -24,6 +28,7 @@ export default defineConfig({
       {
         test: {
           name: 'api',
+          setupFiles: ['scripts/testing/far-date.ts'],
           include: ['server/**/*.test.ts', 'scripts/database/**/*.test.ts'],
           globalSetup: 'scripts/testing/api-database.ts',
           fileParallelism: false,

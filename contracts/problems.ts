@@ -26,6 +26,7 @@ export const PROBLEMS = {
   length_impossible: { status: 422, title: 'No instrument of this family has this length' },
   place_doubtful: { status: 422, title: 'No tape creeps that far' },
   database_unavailable: { status: 503, title: 'The database is away' },
+  disk_full: { status: 507, title: 'The disk of the server is full' },
   being_restored: { status: 503, title: 'A backup is being put back' },
   internal: { status: 500, title: 'Something went wrong here' },
 } as const

@@ -119,6 +119,42 @@ test('no letter is lost while a dialog opens, with the processor six times slowe
   }
 })
 
+test('Enter does what a dialog’s main button shows wherever the focus is, and the focus goes back where it was', async ({
+  page,
+}) => {
+  const dialog = page.getByRole('dialog')
+  await page.goto('/students')
+  await page.keyboard.press('n')
+  await page.keyboard.type('Wenna Marl')
+  // A choice made with the pointer keeps the focus; Enter is about the dialog all the same.
+  await dialog.getByLabel('Lesson day').click()
+  await page.getByRole('option', { name: 'Tuesday' }).click()
+  await page.keyboard.press('Enter')
+  await expect(dialog).toBeHidden()
+  await expect(page.getByText('Wenna Marl').first()).toBeVisible()
+  // A list that is open takes its own Enter, a button in focus is pressed itself.
+  await page.goto('/students')
+  await page.keyboard.press('n')
+  await page.keyboard.type('Nobody')
+  await dialog.getByLabel('Lesson day').focus()
+  for (const key of ['ArrowDown', 'ArrowDown', 'Enter']) await page.keyboard.press(key)
+  await expect(dialog.getByLabel('At')).toBeVisible()
+  await dialog.getByRole('button', { name: 'Cancel' }).focus()
+  await page.keyboard.press('Enter')
+  await expect(dialog).toBeHidden()
+  await expect(page.getByText('Nobody', { exact: true })).toBeHidden()
+  await page.goto('/scales')
+  const print = page.getByRole('button', { name: /^Print/ })
+  await print.focus()
+  await page.keyboard.press('Enter')
+  await dialog.getByText('Letter', { exact: true }).click()
+  const saved = page.waitForEvent('download')
+  await page.keyboard.press('Enter')
+  expect((await saved).suggestedFilename()).toMatch(/\.pdf$/)
+  await page.keyboard.press('Escape')
+  await expect(print).toBeFocused()
+})
+
 test('Back in the middle of laying leaves it, and laying goes on where it was', async ({ page }) => {
   await page.keyboard.press('3')
   await page.keyboard.type('327')

@@ -1,6 +1,6 @@
 import { setTimeout as pause } from 'node:timers/promises'
 import mariadb from 'mariadb'
-import { QueryTypes, Sequelize, type Options, type Transaction } from 'sequelize'
+import { QueryTypes, Sequelize, type Options, type QueryOptions, type Transaction } from 'sequelize'
 import { within } from '../within'
 import { defineModels, type Models } from './models'
 
@@ -30,7 +30,7 @@ const ALIVE_MS = 1500
 
 export function openDatabase(url: string, options: DatabaseOptions = {}): Database {
   const { onStatement } = options
-  const sequelize = new Sequelize(url.replace(/^mysql:/, 'mariadb:'), {
+  const sequelize = new InUtc(url.replace(/^mysql:/, 'mariadb:'), {
     dialect: 'mariadb',
     dialectModule: mariadb,
     timezone: '+00:00',
@@ -70,6 +70,29 @@ export function openDatabase(url: string, options: DatabaseOptions = {}): Databa
   }
 }
 
+/**
+ * Instants named in a statement written by hand are sent in UTC, as all others are. Sequelize's own replacing knows no zone and
+ * writes them in the machine's: on a server in Auckland a session then ended half a day before its time.
+ */
+class InUtc extends Sequelize {
+  // Its many overloads differ in what they return, which is handed on untouched.
+  override query = ((sql: string, options?: QueryOptions) =>
+    super.query(
+      sql,
+      options?.replacements ? { ...options, replacements: utcOf(options.replacements) } : options,
+    )) as Sequelize['query']
+}
+
+function utcOf(
+  replacements: NonNullable<QueryOptions['replacements']>,
+): NonNullable<QueryOptions['replacements']> {
+  const utc = (value: unknown): unknown =>
+    value instanceof Date ? value.toISOString().replace('T', ' ').replace('Z', '') : value
+  return Array.isArray(replacements)
+    ? replacements.map(utc)
+    : Object.fromEntries(Object.entries(replacements).map(([name, value]) => [name, utc(value)]))
+}
+
 /** The server's or connector's own code behind an error, as in `ER_DUP_ENTRY`. */
 export function errorCodeOf(error: unknown): string | undefined {
   for (let e: unknown = error; e instanceof Error; e = nested(e)) {
@@ -85,6 +108,11 @@ export function isUnavailable(error: unknown): boolean {
   if (error.name.startsWith('SequelizeConnection')) return true
   const code = errorCodeOf(error)
   return code !== undefined && UNAVAILABLE.has(code)
+}
+
+/** True where nothing could be kept for want of room. */
+export function isFull(error: unknown): boolean {
+  return isOfDatabase(error) && FULL.has(errorCodeOf(error) ?? '')
 }
 
 /** True where two saves met and the other was quicker: a key is taken, or what it pointed at is gone. */
@@ -117,11 +145,10 @@ const UNAVAILABLE = new Set([
   'ER_CONNECTION_KILLED',
   'ER_LOCK_WAIT_TIMEOUT',
   ...TRIED_AGAIN,
-  // A disk that is full: the outbox tries again until somebody has made room.
-  'ER_DISK_FULL',
-  'ER_RECORD_FILE_FULL',
-  'ER_ERROR_ON_WRITE',
 ])
+
+/** The disk is full, a table may not grow, or a file of it could not be written: the outbox tries again until somebody has made room. */
+const FULL = new Set(['ER_DISK_FULL', 'ER_RECORD_FILE_FULL', 'ER_ERROR_ON_WRITE', 'ENOSPC', 'EDQUOT'])
 
 function nested(error: Error): unknown {
   const { parent, original, cause } = error as Error & {

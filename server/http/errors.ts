@@ -1,7 +1,7 @@
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express'
 import type { Logger } from 'pino'
 import { PROBLEMS, type Problem, type ProblemCode } from '#contracts'
-import { isConflict, isUnavailable } from '../db/database'
+import { isConflict, isFull, isUnavailable } from '../db/database'
 import { ProblemError } from './problem-error'
 
 export const notFound: RequestHandler = () => {
@@ -19,7 +19,7 @@ export function errorHandler(logger: Logger): ErrorRequestHandler {
         route: routeOf(response),
         stack: stackOf(error),
       })
-    if (problem.status === 503) response.setHeader('retry-after', '1')
+    if (problem.status === 503 || problem.status === 507) response.setHeader('retry-after', '1')
     response.status(problem.status).type('application/problem+json')
     response.send(
       JSON.stringify({ ...problem, requestId: response.locals['requestId'] as string } satisfies Problem),
@@ -35,6 +35,11 @@ function problemOf(error: unknown): Problem {
   if (error instanceof ProblemError) return { ...describe(error.code), ...error.particulars }
   if (isUnavailable(error))
     return { ...describe('database_unavailable'), detail: 'Nothing was saved. Try again in a moment.' }
+  if (isFull(error))
+    return {
+      ...describe('disk_full'),
+      detail: 'Nothing was saved. It is sent again by itself once somebody has made room on the server’s disk.',
+    }
   if (isConflict(error))
     return {
       ...describe('taken_meanwhile'),

@@ -14,7 +14,7 @@ export class ApiProblem extends Error {
 
   /** Trying the same again may work. */
   get isPassing(): boolean {
-    return this.problem === undefined || this.problem.status === 503
+    return this.problem === undefined || this.problem.status === 503 || this.problem.status === 507
   }
 
   /** What is wrong with one field, if this problem says so. */

@@ -58,6 +58,15 @@ describe('a save', () => {
     expect([outbox.isAway, outbox.waiting.length, kept()]).toEqual([false, 0, []])
   })
 
+  it('waits on a full disk as it does for a server that is away, and knows which', async () => {
+    const { outbox, send } = page(problem(507, 'disk_full'), OK)
+    const answer = send('2026-11-28')
+    await vi.advanceTimersByTimeAsync(100)
+    expect([outbox.isAway, outbox.awayBecause, outbox.waiting.length]).toEqual([true, 'disk_full', 1])
+    await vi.runAllTimersAsync()
+    expect(await answer).toEqual(A_STUDENT)
+  })
+
   it('waits for those before it', async () => {
     const { send, sent } = page(AWAY, AWAY, OK)
     const all = Promise.all(['2026-11-01', '2026-11-02', '2026-11-03'].map((on) => send(on)))

@@ -40,6 +40,8 @@ export const useOutbox = defineStore('outbox', () => {
   /** Left by another version of the page, in a form that this one cannot read. */
   const unreadable = ref<readonly string[]>([])
   const isAway = ref(false)
+  /** Why it waits. */
+  const awayBecause = ref<ApiProblem['code']>()
   const callers = new Map<string, Waiting>()
   const unwanted = new Set<string>()
   /** Who wants to know when something arrived that nobody waited for. */
@@ -109,6 +111,7 @@ export const useOutbox = defineStore('outbox', () => {
       const problem = error instanceof ApiProblem ? error : undefined
       if (problem?.isPassing) {
         isAway.value = true
+        awayBecause.value = problem.code
         if (!unwanted.has(entry.id))
           await new Promise<void>((resolve) => (setTimeout(resolve, RETRY_MS), (wake = resolve)))
         return true
@@ -166,6 +169,7 @@ export const useOutbox = defineStore('outbox', () => {
     refused,
     unreadable,
     isAway,
+    awayBecause,
     send,
     resume,
     /** Whether a draft is on its way. */

@@ -48,7 +48,7 @@ describe('the lesson day', () => {
       showAs({ lengthUnit: 'mm', noteNames: 'letters', timeZone: 'America/Los_Angeles' })
       const scope = effectScope()
       const today = scope.run(() => useToday())!
-      expect(studioDay(today.value)).toBe('2026-11-27')
+      expect(isoDay(today.value)).toBe('2026-11-27')
       await vi.advanceTimersByTimeAsync(4 * 60_000)
       expect(studioDay()).toBe('2026-11-28')
       expect([today.value.getDate(), today.value.getDay()]).toEqual([28, 6])

@@ -1,5 +1,12 @@
 <template>
-  <dialog ref="dialog" :class="{ wide }" :aria-label="label" @close="open = false" @click="onClick">
+  <dialog
+    ref="dialog"
+    :class="{ wide }"
+    :aria-label="label"
+    @close="open = false"
+    @click="onClick"
+    @keydown.enter.capture="onEnter"
+  >
     <div v-if="open" class="inside"><slot /></div>
   </dialog>
 </template>
@@ -25,6 +32,27 @@ function show() {
 }
 watch(open, (isOpen) => (isOpen ? show() : dialog.value?.close()), { flush: 'post' })
 onMounted(() => open.value && show())
+
+/**
+ * Enter does what the main button shows, wherever the focus is: on a heading, in a choice that keeps the focus after it was made,
+ * among segments. A button in focus is pressed itself, a list that is open takes its own, lines of text break; with Ctrl it is
+ * the main button from there too.
+ */
+function onEnter(event: KeyboardEvent) {
+  const { target } = event
+  if (event.isComposing || event.repeat || !(target instanceof HTMLElement)) return
+  if (!(event.ctrlKey || event.metaKey)) {
+    if (target.matches('button, a, summary, textarea')) return
+    if (target.matches('[role=combobox]') && target.getAttribute('aria-expanded') !== 'false') return
+  }
+  const main = dialog.value?.querySelector<HTMLElement>(
+    '.el-button--primary:not(:disabled), [type=submit]:not(:disabled)',
+  )
+  if (!main) return
+  event.preventDefault()
+  event.stopPropagation()
+  main.click()
+}
 
 /** The backdrop belongs to the dialog element itself, everything else to what is inside. */
 function onClick(event: MouseEvent) {

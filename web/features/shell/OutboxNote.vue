@@ -2,9 +2,7 @@
   <section v-if="isShown" class="outbox" role="status" aria-label="On its way">
     <p class="head">
       <strong>{{ headline }}</strong>
-      <span v-if="outbox.isAway"
-        >The server is away; what you kept is safe on this device and is sent by itself.</span
-      >
+      <span v-if="outbox.isAway">{{ why }}; what you kept is safe on this device and is sent by itself.</span>
       <button type="button" :aria-expanded="isOpen" @click="isOpen = !isOpen">
         {{ isOpen ? 'Hide' : 'Show' }}
       </button>
@@ -50,6 +48,11 @@ const headline = computed(() => {
     ...(stuck > 0 ? [`${count(stuck, 'thing')} could not be sent.`] : []),
   ].join(' ')
 })
+const WHY: Partial<Record<NonNullable<typeof outbox.awayBecause>, string>> = {
+  disk_full: 'The disk of the server is full',
+  being_restored: 'A backup is being put back',
+}
+const why = computed(() => WHY[outbox.awayBecause ?? 'unreachable'] ?? 'The server is away')
 function time(at: number): string {
   return new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 }
