@@ -6,6 +6,7 @@ export {
   REQUIRED_COLUMNS,
   LABEL_LENGTH,
   IMPORT_BATCH,
+  sizeCell,
 } from './instrument-rows'
 export type {
   ImportedInstrument,

@@ -45,7 +45,19 @@ it('takes families and sizes as they are written, and tells a size that a spread
     const has = familyOf(readFamily(family)!).sizes.some((s) => s.id === sizeId)
     expect([family, size, row?.ok && row.instrument.sizeId]).toEqual([family, size, has ? sizeId : false])
   }
-  for (const size of ['02-Jan', '1.2.2026', '2026-02-01', '2. Jän'])
+  // Of day and month only one order is a size; what is in no order one, or in a tongue that is not known, is asked for again.
+  for (const [size, sizeId] of [
+    ['02-Jan', '1/2'],
+    ['01/02/26', '1/2'],
+    ['04/04/2026', '4/4'],
+    ['1.10.2026', '1/10'],
+    ['2026-04-03', '3/4'],
+  ] as const)
+    expect(readInstrumentRows(recordsOf([{ ...good, size }]))[0]).toMatchObject({
+      sizeFromDay: size,
+      instrument: { sizeId },
+    })
+  for (const size of ['5/6/26', '2. Jän'])
     expect(readInstrumentRows(recordsOf([{ ...good, size }]))[0]).toMatchObject({
       faults: [{ code: 'size_is_date', text: size }],
     })
@@ -155,4 +167,18 @@ it('asks whether a length that cannot be was meant in inches', () => {
   expect(
     row && !row.ok && row.faults[0]?.code === 'length_impossible' && row.faults[0].meant?.lengthMm,
   ).toBeCloseTo(327.66, 2)
+})
+
+it('reads a day with dots, and one with strokes only where it can be but one day', () => {
+  const read = (measuredOn: string) => {
+    const [row] = readInstrumentRows(recordsOf([{ ...good, measuredOn }]))
+    return row?.ok ? row.instrument.measuredOn : row?.faults.map(({ code }) => code)
+  }
+  expect(['2.11.2026', '28/11/2026', '11/28/2026', '7/7/2026'].map(read)).toEqual([
+    '2026-11-02',
+    '2026-11-28',
+    '2026-11-28',
+    '2026-07-07',
+  ])
+  expect(['2/11/2026', '31.2.2026', '2.11.26'].map(read)).toEqual(Array(3).fill(['day_unreadable']))
 })

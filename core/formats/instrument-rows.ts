@@ -4,8 +4,11 @@ import {
   parseLength,
   readFamily,
   readSize,
+  sizeOf,
   tuningFault,
+  type Family,
   type FamilyId,
+  type Size,
 } from '../instrument'
 import { isIsoDay } from '../calendar'
 import { noteName, parseNote } from '../pitch'
@@ -101,6 +104,11 @@ export function tapeCell(name: string, { markId, placeMm }: LaidAt): string {
 }
 const TAPE = /\((\d{1,2}\.\d{1,2})\) at (\d+(?:\.\d+)?)/
 
+/** A size as a spreadsheet leaves it alone: most take a bare `1/2` for a day of the year. */
+export function sizeCell(sizeId: string): string {
+  return /^\d+\/\d+$/.test(sizeId) ? `${sizeId} size` : sizeId
+}
+
 export type RowFault =
   | { readonly code: 'label_missing' }
   | { readonly code: 'label_too_long'; readonly limit: number }
@@ -143,12 +151,22 @@ export type TableFault =
   | { readonly code: 'quotes'; readonly row: number }
 
 export type ReadRow =
-  | { readonly ok: true; readonly row: number; readonly instrument: ImportedInstrument }
+  | {
+      readonly ok: true
+      readonly row: number
+      readonly instrument: ImportedInstrument
+      /** The day that a spreadsheet had made of the size, as it stands in the table. */
+      readonly sizeFromDay?: string
+    }
   | { readonly ok: false; readonly row: number; readonly label: string; readonly faults: readonly RowFault[] }
 
-/** `02-Jan`, `1.2.2026`, `2026-02-01`. */
-const DATE_LIKE = /^\d{1,2}[-. ]{1,2}(?:[a-zäé]{3,}|\d{1,2})(?:[-. ]\d{2,4})?\.?$|^\d{4}-\d{2}-\d{2}$/i
-
+/**
+ * What spreadsheets make of `1/2`: `02-Jan`, `01/02/26`, `1.2.2026`, `2026-02-01`. LibreOffice 7.4 writes the second with
+ * its English settings, tried; the others are from memory.
+ */
+const DATE_LIKE =
+  /^\d{1,2}[-. ]{1,2}(?:\p{L}{3,}|\d{1,2})(?:[-. ]{1,2}\d{2,4})?\.?$|^\d{1,2}\/\d{1,2}\/\d{2,4}$|^\d{4}-\d{2}-\d{2}$/u
+const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
 export const LABEL_LENGTH = 60
 /** Rows sent to be saved in one go; a long table goes in several. */
 export const IMPORT_BATCH = 250
@@ -187,15 +205,16 @@ function readRow(record: TableRecord, seen: Map<string, number>): ReadRow {
   }
   const family = familyOf(familyId)
   const sizeText = cell('size').replace(/\s+/g, ' ')
-  const size = readSize(family, sizeText)
+  const written = readSize(family, sizeText)
+  const size = written ?? sizeOfDay(family, sizeText)
   if (!size && DATE_LIKE.test(sizeText)) faults.push({ code: 'size_is_date', text: sizeText })
   else if (!size) faults.push({ code: 'size_unknown', text: sizeText, sizes: family.sizes.map((s) => s.id) })
 
   const over = (record.over ?? []).filter((text) => text.trim() !== '')
   if (over.length > 0) faults.push({ code: 'cells_over', text: over.join(', ') })
-  const written = cell('length')
-  const isBare = /^[\d.,\s/½¼¾⅛⅜⅝⅞-]+$/.test(written)
-  const length = written !== '' && isBare && record.unit ? `${written} ${record.unit}` : written
+  const lengthText = cell('length')
+  const isBare = /^[\d.,\s/½¼¾⅛⅜⅝⅞-]+$/.test(lengthText)
+  const length = lengthText !== '' && isBare && record.unit ? `${lengthText} ${record.unit}` : lengthText
   let isDoubtful = false
   if (length !== '') {
     const parsed = parseLength(length)
@@ -222,7 +241,7 @@ function readRow(record: TableRecord, seen: Map<string, number>): ReadRow {
   if (tuning.length > 0 && (notes.length < tuning.length || tuningFault(notes)))
     faults.push({ code: 'tuning_unreadable', text: tuningText })
 
-  const [measuredOn, laidOn] = [cell('measuredOn'), cell('laidOn')]
+  const [measuredOn, laidOn] = [readDay(cell('measuredOn')), readDay(cell('laidOn'))]
   for (const text of [measuredOn, laidOn])
     if (text !== '' && !isIsoDay(text)) faults.push({ code: 'day_unreadable', text })
   const tapesText = cell('tapes')
@@ -244,6 +263,7 @@ function readRow(record: TableRecord, seen: Map<string, number>): ReadRow {
   return {
     ok: true,
     row,
+    ...(written ? {} : { sizeFromDay: sizeText }),
     instrument: {
       label,
       family: familyId,
@@ -258,4 +278,27 @@ function readRow(record: TableRecord, seen: Map<string, number>): ReadRow {
       ...(holder === '' ? {} : { holder }),
     },
   }
+}
+
+/** The size that a spreadsheet took for a day: of its day and month only one order makes a size. */
+function sizeOfDay(family: Family, text: string): Size | undefined {
+  if (!DATE_LIKE.test(text)) return undefined
+  const parts = text
+    .replace(/^\d{4}-/, '')
+    .split(/[-./ ]+/)
+    .slice(0, 2)
+    .map((part) => (/^\d/.test(part) ? Number(part) : 1 + MONTHS.indexOf(part.slice(0, 3).toLowerCase())))
+  const [a, b] = parts
+  const found = [`${a}/${b}`, `${b}/${a}`].flatMap((id) => sizeOf(family, id) ?? [])
+  return found[0]
+}
+
+/** A day with dots has its day first wherever it is written so; with strokes nobody knows, unless one number can be no month. */
+function readDay(text: string): string {
+  const [, a = '', mark, b = '', year] = /^(\d{1,2})([./])(\d{1,2})\2(\d{4})$/.exec(text) ?? []
+  if (year === undefined) return text
+  const isDayFirst = mark === '.' || Number(a) > 12
+  if (!isDayFirst && Number(b) <= 12 && a !== b) return text
+  const [day, month] = isDayFirst ? [a, b] : [b, a]
+  return `${year}-${month.padStart(2, '0')}-${day.padStart(2, '0')}`
 }

@@ -7,6 +7,7 @@ import { dotsOf } from './landings'
 import {
   boardScale,
   landingWords,
+  spread,
   reachMm,
   readPlace,
   ZOOMS,
@@ -137,6 +138,30 @@ describe('what lies at a place', () => {
 
   it('is nothing on a string that is not there', () => {
     expect(readPlace(instrument('violin'), 7, 30)).toBeUndefined()
+  })
+})
+
+describe('labels that would lie on one another', () => {
+  it('move apart, no further than they must, and keep their order', () => {
+    expect(spread([100, 300], 56)).toEqual([100, 300])
+    expect(spread([310, 100, 300], 56)).toEqual([333, 100, 277])
+    expect(spread([], 56)).toEqual([])
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 900 }), { minLength: 1, maxLength: 9 }), (wanted) => {
+        const placed = spread(wanted, 56)
+        const inOrder = [...placed].sort((a, b) => a - b)
+        for (const [i, x] of inOrder.slice(1).entries())
+          expect(x - inOrder[i]!).toBeGreaterThanOrEqual(56 - 1e-9)
+        // They give way to both sides alike: their middle stays.
+        const mean = (of: readonly number[]) => of.reduce((a, b) => a + b) / of.length
+        expect(mean(placed)).toBeCloseTo(mean(wanted), 9)
+        const byWanted = wanted
+          .map((w, i) => [w, placed[i]!] as const)
+          .sort((a, b) => a[0] - b[0] || a[1] - b[1])
+        expect(byWanted.map(([, x]) => x)).toEqual(inOrder)
+      }),
+      { seed: 1 },
+    )
   })
 })
 

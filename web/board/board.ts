@@ -260,3 +260,33 @@ export function landingWords(
       return { ...word, row }
     })
 }
+
+/**
+ * Places for labels that want to stand at `wanted` (px, any order) and need `apart` from middle to middle: each as near to where
+ * it belongs as the others let it, in the same order. Those that meet share what they give way (pooled as in isotonic regression).
+ */
+export function spread(wanted: readonly number[], apart: number): number[] {
+  const order = wanted.map((_, i) => i).sort((a, b) => wanted[a]! - wanted[b]!)
+  const pools: { sum: number; count: number }[] = []
+  for (const [rank, i] of order.entries()) {
+    let pool = { sum: wanted[i]! - rank * apart, count: 1 }
+    for (
+      let last = pools.at(-1);
+      last && last.sum / last.count > pool.sum / pool.count;
+      last = pools.at(-1)
+    ) {
+      pool = { sum: last.sum + pool.sum, count: last.count + pool.count }
+      pools.pop()
+    }
+    pools.push(pool)
+  }
+  const placed: number[] = []
+  for (const { sum, count } of pools)
+    for (let k = 0; k < count; k++) {
+      const rank = placed.length
+      placed.push(sum / count + rank * apart)
+    }
+  const spreadOut = new Array<number>(wanted.length)
+  for (const [rank, i] of order.entries()) spreadOut[i] = placed[rank]!
+  return spreadOut
+}

@@ -126,3 +126,35 @@ describe('a table of instruments in', () => {
     expect(parsed.rows.filter((row) => !row.ok)).toMatchObject([{ row: 779, label: 'no. 777' }])
   })
 })
+
+it('comes back from a spreadsheet: what LibreOffice Calc 7.4 saved of what the cupboard had written', () => {
+  // Opened with all cells as it takes them and saved again, once with commas, once with semicolons.
+  const saved = [
+    'label,family,size,length,tuning,measured on,tapes,tape width,laid on,with',
+    'no. 7,violin,1/2 size,284.5,G3 D4 A4 E5,2026-10-03,1 (1.2) at 31.04 · 3 (3.5) at 71.10,2.5,2026-10-10,Orla Venn',
+    "'=no. 8,viola,15.5 in,,C3 G3 D4 A4,,,,,",
+  ].join('\n')
+  for (const text of [saved, saved.replaceAll(',', ';')])
+    expect(parseInstruments(bytes(text))).toMatchObject({
+      unread: [],
+      rows: [
+        {
+          instrument: {
+            label: 'no. 7',
+            sizeId: '1/2',
+            length: '284.5',
+            tapes: [{ placeMm: 31.04 }, { placeMm: 71.1 }],
+          },
+        },
+        { instrument: { label: '=no. 8', sizeId: '15.5 in' } },
+      ],
+    })
+  // What it makes of sizes written bare: days.
+  const bare = 'label,family,size,length\nno. 7,violin,01/02/26,284.5\n12,cello,04/04/2026,690\n'
+  expect(parseInstruments(bytes(bare))).toMatchObject({
+    rows: [
+      { sizeFromDay: '01/02/26', instrument: { sizeId: '1/2' } },
+      { sizeFromDay: '04/04/2026', instrument: { sizeId: '4/4' } },
+    ],
+  })
+})

@@ -149,13 +149,15 @@ import { instrumentKind } from '../words/trade'
 const SHOWN_AT_ONCE = 100
 const PREVIEW_ROWS = 12
 const SAMPLE =
-  '\uFEFFlabel,family,size,length,tuning\r\nno. 21,violin,1/2,284.5,\r\nno. 22,cello,3/4,24 3/8 in,C2 G2 D3 A3\r\n'
+  '\uFEFFlabel,family,size,length,tuning\r\nno. 21,violin,1/2 size,284.5,\r\nno. 22,cello,3/4 size,24 3/8 in,C2 G2 D3 A3\r\n'
 
 const router = useRouter()
 const table = useImport()
 const limit = ref(SHOWN_AT_ONCE)
 const hasRows = computed(() => table.state.value === 'read' || table.state.value === 'saving')
-const doubtful = computed(() => table.good.value.filter((row) => row.instrument.isDoubtful))
+const doubtful = computed(() =>
+  table.good.value.filter((row) => row.instrument.isDoubtful || row.sizeFromDay),
+)
 /** What cannot come in and what comes in with a doubt, in the order of the file. */
 const doubted = computed(() =>
   [
@@ -165,10 +167,10 @@ const doubted = computed(() =>
       why: faults.map(rowFaultWords).join('; '),
       isGood: false,
     })),
-    ...doubtful.value.map(({ row, instrument }) => ({
+    ...doubtful.value.map(({ row, instrument, sizeFromDay }) => ({
       row,
       label: instrument.label,
-      why: doubtWords(instrument),
+      why: doubtWords(instrument, sizeFromDay),
       isGood: true,
     })),
   ].sort((a, b) => a.row - b.row),

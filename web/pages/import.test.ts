@@ -67,6 +67,12 @@ it('shows every faulty row with its reason and saves only the good ones, when to
   expect(sent[1]).toMatchObject({ body: { rows: [{ label: 'no. 8', length: '300' }] } })
 })
 
+it('says which sizes it read out of days that a spreadsheet had made of them', async () => {
+  fakeServer(LABELS)
+  const { text } = await given('label,family,size\nno. 9,violin,01/02/26\n')
+  expect(text()).toContain('The spreadsheet made the day 01/02/26 of a size: read as ½.')
+})
+
 it('names a file that cannot be read, and takes the mended one after it', async () => {
   fakeServer({ status: 200, body: [] })
   const { text } = await given(new Uint8Array([0x6c, 0xe4, 0x0a]))

@@ -9,6 +9,7 @@ import {
 } from '#core'
 import type { Answer } from '#contracts'
 import { lengthSentence } from './length'
+import { sizeName } from './trade'
 import { length, listed } from './numbers'
 
 export function tableFaultWords(fault: TableFault): string {
@@ -61,13 +62,22 @@ export function rowFaultWords(fault: ImportFault): string {
   }
 }
 
-/** Why a length that comes in as written does not suit its size. */
-export function doubtWords({ family: familyId, sizeId, length: typed = '' }: ImportedInstrument): string {
+/** What there is to look at in a row that comes in: a length that does not suit its size, a size out of a day. */
+export function doubtWords(
+  { family: familyId, sizeId, length: typed = '', isDoubtful }: ImportedInstrument,
+  sizeFromDay?: string,
+): string {
   const family = familyOf(familyId)
   const size = sizeOf(family, sizeId)
   const parsed = parseLength(typed)
-  if (!size || !parsed.ok) return ''
-  return `${cut(typed)}: ${lengthSentence(familyId, sizeId, judgeLength(family, size, parsed))}`
+  return [
+    ...(sizeFromDay
+      ? [`The spreadsheet made the day ${sizeFromDay} of a size: read as ${sizeName(sizeId)}.`]
+      : []),
+    ...(isDoubtful && size && parsed.ok
+      ? [`${cut(typed)}: ${lengthSentence(familyId, sizeId, judgeLength(family, size, parsed))}`]
+      : []),
+  ].join(' ')
 }
 
 function cut(text: string): string {

@@ -1,5 +1,5 @@
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
-import { familyOf, marksWithIds, tapeCell, tapesDue, type FamilyId } from '#core'
+import { familyOf, marksWithIds, sizeCell, tapeCell, tapesDue, type FamilyId } from '#core'
 import type { Instrument } from '#contracts'
 import type { DataTable } from '../../files/tables'
 import { sheetOf } from '../../paper/sheet'
@@ -112,7 +112,7 @@ export function useCupboard() {
           .map((i) => [
             i.label,
             i.family,
-            i.sizeId,
+            sizeCell(i.sizeId),
             i.measurement ? Number(i.measurement.lengthMm.toFixed(2)) : null,
             i.tuning.join(' '),
             i.measurement?.measuredOn ?? null,
