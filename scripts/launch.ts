@@ -8,6 +8,7 @@ import { startServer } from '../server/main'
 import { openDataDirectory } from './database/data-directory'
 import { databasePrograms } from './database/programs'
 import { startPrivateServer, type PrivateServer } from './database/private-server'
+import { tornTables } from './database/torn-tables'
 import { lockDirectory } from './lib/lock'
 import { stopWithNpm } from './lib/npm'
 
@@ -47,6 +48,7 @@ export async function launch(root: string): Promise<void> {
   try {
     const database = await databaseOf(data)
     if (database.server) undo.push(() => (step('stopping MariaDB'), database.server?.stop()))
+    if (lock.isOfCopy && database.server) await checkCopy(database.url)
     await prepareSchema(database.url, hasDemo)
     const webRoot = join(root, 'dist/web')
     const config = configFor(database.url)
@@ -74,6 +76,21 @@ async function databaseOf(
   }
   const server = await startPrivateServer(data, databasePrograms, step)
   return { url: server.url, server }
+}
+
+/** Files that were copied while they were written to may not fit together: that is found out before anybody works with them. */
+async function checkCopy(url: string): Promise<void> {
+  step('this folder was copied while Jadefell ran on the first one; checking its tables')
+  const database = openDatabase(url)
+  try {
+    const torn = await tornTables(database)
+    if (torn.length > 0)
+      throw new Error(
+        `The copy is not whole (${torn.join(', ')}). What it was copied from is untouched: copy it again after stopping Jadefell there, or take a backup with “npm run db:backup” and put that back.`,
+      )
+  } finally {
+    await database.close()
+  }
 }
 
 async function prepareSchema(url: string, hasDemo: boolean): Promise<void> {

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs'
+import { closeSync, cpSync, mkdtempSync, openSync, rmSync, writeSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import mariadb from 'mariadb'
@@ -12,6 +12,7 @@ import { Client, startHarness } from '../../server/testing/harness'
 import { openDataDirectory } from './data-directory'
 import { startPrivateServer, type PrivateServer } from './private-server'
 import { databasePrograms } from './programs'
+import { tornTables } from './torn-tables'
 
 let path: string
 let server: PrivateServer
@@ -141,5 +142,36 @@ describe('a database that hangs', () => {
       process.kill(server.pid, 'SIGCONT')
       await harness.close()
     }
+  })
+})
+
+describe('a data directory that was copied while its server ran', () => {
+  it('comes up by itself beside the first, and a table that did not come through whole is found', async () => {
+    const database = openDatabase(server.url)
+    await prepareDatabase(database, false, () => {})
+    const first = openDataDirectory(path)
+    const to = join(path, 'copy')
+    cpSync(first.file('mariadb'), join(to, 'mariadb'), { recursive: true })
+    for (const file of ['jadefell.json', 'mariadb.json', 'mariadb.cnf'])
+      cpSync(first.file(file), join(to, file))
+    const copy = openDataDirectory(to)
+    const foundTorn = async () => {
+      const own = await startPrivateServer(copy, databasePrograms, () => {})
+      expect([own.adopted, own.url === server.url]).toEqual([false, false])
+      const opened = openDatabase(own.url)
+      const torn = await tornTables(opened)
+      await opened.close()
+      await own.stop()
+      return torn
+    }
+    expect(await foundTorn()).toEqual([])
+    // Pages of which a half is from before a write and a half from after it, and no log any more that tells.
+    const file = openSync(copy.file('mariadb/jadefell/studio.ibd'), 'r+')
+    for (let at = 3 * 16384 + 200; at < 6 * 16384; at += 16384)
+      writeSync(file, Buffer.alloc(4096, 0xa5), 0, 4096, at)
+    closeSync(file)
+    expect(await foundTorn()).toEqual(['studio'])
+    expect(await tornTables(database)).toEqual([])
+    await database.close()
   })
 })

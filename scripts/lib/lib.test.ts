@@ -1,10 +1,12 @@
 import { spawn } from 'node:child_process'
 import {
+  cpSync,
   existsSync,
   mkdirSync,
   mkdtempSync,
   readdirSync,
   readFileSync,
+  renameSync,
   rmSync,
   statSync,
   writeFileSync,
@@ -74,6 +76,19 @@ describe('the lock', () => {
     })
     lock.release()
     expect(existsSync(data.file('jadefell.lock'))).toBe(false)
+  })
+
+  it('of a folder that was copied while its server ran is no lock of the copy, which knows what it is', () => {
+    const first = openDataDirectory(join(folder, 'first'))
+    const held = lockDirectory(first)
+    expect(held.isOfCopy).toBe(false)
+    cpSync(first.path, join(folder, 'second'), { recursive: true })
+    expect(() => lockDirectory(first)).toThrow('already runs')
+    const copied = lockDirectory(openDataDirectory(join(folder, 'second')))
+    expect(copied.isOfCopy).toBe(true)
+    // A folder that was moved after its server was killed is no copy.
+    renameSync(first.path, join(folder, 'moved'))
+    expect(() => lockDirectory(openDataDirectory(join(folder, 'moved')))).toThrow('already runs')
   })
 
   it('is taken over from a process whose number another one has now, and from a note cut short', () => {

@@ -1,4 +1,4 @@
-import { existsSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, readFileSync, rmSync, statSync } from 'node:fs'
 import type { DataDirectory } from '../database/data-directory'
 import { writePrivate } from '../database/data-directory'
 import { isAlive } from './processes'
@@ -8,9 +8,13 @@ interface Holder {
   /** Distinguishes a process from a later one with the same number. */
   readonly startedAt: string
   readonly url?: string
+  /** Which folder it holds, by device and number: a copy has another, a folder that was moved keeps its own. */
+  readonly folder?: string
 }
 
 export interface Lock {
+  /** The folder was copied from another while a server ran on that one. */
+  readonly isOfCopy: boolean
   /** Lets a second start say where this one is. */
   announce(url: string): void
   release(): void
@@ -20,14 +24,18 @@ export interface Lock {
 export function lockDirectory(data: DataDirectory): Lock {
   const path = data.file('jadefell.lock')
   const holder = readHolder(path)
-  if (holder && isAlive(holder.pid) && startOf(holder.pid) === holder.startedAt)
+  const { dev, ino } = statSync(data.path)
+  const folder = `${dev}:${ino}`
+  const isOfCopy = holder?.folder !== undefined && holder.folder !== folder
+  if (holder && !isOfCopy && isAlive(holder.pid) && startOf(holder.pid) === holder.startedAt)
     throw new Error(
       `Jadefell already runs on ${data.path} (process ${holder.pid}${holder.url ? `, ${holder.url}` : ''}).` +
         ' Stop it first, or point JADEFELL_DATA at another folder.',
     )
-  const own = { pid: process.pid, startedAt: startOf(process.pid) }
+  const own = { pid: process.pid, startedAt: startOf(process.pid), folder }
   writePrivate(path, JSON.stringify(own satisfies Holder))
   return {
+    isOfCopy,
     announce: (url) => writePrivate(path, JSON.stringify({ ...own, url } satisfies Holder)),
     release: () => rmSync(path, { force: true }),
   }
