@@ -127,7 +127,7 @@ test('Enter does what a dialog’s main button shows wherever the focus is, and 
   await page.keyboard.press('n')
   await page.keyboard.type('Wenna Marl')
   // A choice made with the pointer keeps the focus; Enter is about the dialog all the same.
-  await dialog.getByLabel('Lesson day').click()
+  await dialog.getByText('No fixed day').click()
   await page.getByRole('option', { name: 'Tuesday' }).click()
   await page.keyboard.press('Enter')
   await expect(dialog).toBeHidden()
@@ -143,7 +143,7 @@ test('Enter does what a dialog’s main button shows wherever the focus is, and 
   await page.keyboard.press('Enter')
   await expect(dialog).toBeHidden()
   await expect(page.getByText('Nobody', { exact: true })).toBeHidden()
-  await page.goto('/scales')
+  await page.goto('/patterns/scales')
   const print = page.getByRole('button', { name: /^Print/ })
   await print.focus()
   await page.keyboard.press('Enter')

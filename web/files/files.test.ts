@@ -158,3 +158,12 @@ it('comes back from a spreadsheet: what LibreOffice Calc 7.4 saved of what the c
     ],
   })
 })
+
+it('takes no table longer than it can show, and says how long one may be', () => {
+  const rows = (n: number) =>
+    bytes(`label,family,size\n${Array.from({ length: n }, (_, i) => `no. ${i},violin,1/2\n`).join('')}`)
+  expect(parseInstruments(rows(100_000))).toEqual({
+    ok: false,
+    fault: { code: 'too_many_rows', limit: 50_000 },
+  })
+})

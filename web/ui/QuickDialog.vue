@@ -12,7 +12,7 @@
 </template>
 
 <script setup lang="ts">
-import { onMounted, provide, ref, watch } from 'vue'
+import { onBeforeUnmount, onMounted, provide, ref, watch } from 'vue'
 import { IN_DIALOG } from './field'
 import { useDialog } from './useShortcuts'
 
@@ -32,6 +32,8 @@ function show() {
 }
 watch(open, (isOpen) => (isOpen ? show() : dialog.value?.close()), { flush: 'post' })
 onMounted(() => open.value && show())
+// Taken out while it is open, as where a page makes it when it is asked for: the focus goes back all the same.
+onBeforeUnmount(() => dialog.value?.close())
 
 /**
  * Enter does what the main button shows, wherever the focus is: on a heading, in a choice that keeps the focus after it was made,
