@@ -10,7 +10,7 @@ import {
 import { Family, Id, Instant, IsoDate, line, NAME_LENGTH, NoteText, SystemId, Version } from './common'
 import { listQuery } from './lists'
 import { heightSentence } from './sentences'
-import { MarkId, MOST_TAPES, Place, RingFind, TapeSet, TapeWidth } from './tapes'
+import { MarkId, MOST_TAPES, Place, RingFind, RingFindDraft, TapeSet, TapeWidth } from './tapes'
 
 export const MEASURE_METHODS = ['bridge', 'harmonic', 'strings'] as const
 
@@ -158,6 +158,18 @@ export const InstrumentChange = z
   )
   .meta({ id: 'InstrumentChange', examples: [{ version: 1, sizeId: '3/4' }] })
 
+/** More were never found by ring on one instrument, by far. */
+const MOST_RINGS = 100
+
+/** What the cupboard's own table says of an instrument in its last cell. */
+const KeptBesides = z.strictObject({
+  method: z.enum(MEASURE_METHODS).optional(),
+  stringLengthsMm: z.array(z.number().positive()).min(FEWEST_STRINGS).max(MOST_STRINGS).readonly().optional(),
+  pressing: PressingChoice.optional(),
+  warmHands: z.boolean().optional(),
+  rings: z.array(RingFindDraft).max(MOST_RINGS).readonly().optional(),
+})
+
 export const InstrumentImport = z
   .object({
     measuredOn: IsoDate,
@@ -180,6 +192,7 @@ export const InstrumentImport = z
           laidOn: IsoDate.optional(),
           /** The name of the student who has it. */
           holder: z.string().trim().max(NAME_LENGTH).optional(),
+          besides: KeptBesides.optional(),
         }),
       )
       .min(1)

@@ -273,6 +273,31 @@ describe('a table of instruments', () => {
     expect((await client.cupboard()).rows.map(({ label }) => label)).toEqual(['the violin of Pia Weir'])
   })
 
+  it('comes in with what is kept besides, as it was written, and with nothing that an instrument cannot have', async () => {
+    const besides = {
+      stringLengthsMm: [284, 284.3, 284.6, 285.1],
+      pressing: { mode: 'measured', nutHeightMm: 0.4, endHeightMm: 4.2, material: 'steel' },
+      warmHands: true,
+      rings: [{ string: 'D4', note: 'E4', system: 'fifths', placeMm: 31.7, foundOn: '2026-10-12' }],
+    }
+    const { ids } = (await send([row('a', { besides })])).body as Answer<'instruments.import'>
+    expect(await client.make<Instrument>('GET', `/instruments/${ids[0]}`)).toMatchObject({
+      measurement: { method: 'strings', stringLengthsMm: besides.stringLengthsMm },
+      pressing: besides.pressing,
+      warmHands: true,
+      ringFinds: besides.rings,
+    })
+    for (const [wrong, path] of [
+      [{ stringLengthsMm: [284, 284, 284, 284, 284] }, 'rows.0.besides'],
+      [{ stringLengthsMm: [284, 284, 284, 2840] }, 'rows.0.besides'],
+      [{ rings: [{ ...besides.rings[0], string: 'C2' }] }, 'rows.0.string'],
+      [{ pressing: { mode: 'measured' } }, 'rows.0.besides.pressing.nutHeightMm'],
+      [{ colour: 'brown' }, 'rows.0.besides'],
+    ] as const)
+      expect((await send([row('b', { besides: wrong })])).problem.fields?.[0]?.path).toBe(path)
+    expect((await client.cupboard()).total).toBe(2)
+  })
+
   it('with tapes beyond the string, or of a day to come, comes in not at all, and says which row', async () => {
     const tapes = [{ markId: '1.2', placeMm: 900 }]
     const beyond = await send([row('a'), row('b', { tapes })])

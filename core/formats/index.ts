@@ -11,6 +11,7 @@ export {
 export type {
   ImportedInstrument,
   ImportFault,
+  KeptBesides,
   LaidAt,
   InstrumentColumn,
   ReadRow,

@@ -137,6 +137,7 @@ it('reads the days, tapes and holder that a cupboard wrote, and says which of th
       { ...good, label: 'd', tapes: '1 (1.2) at 31; 1 (1.2) at 32' },
       { ...good, label: 'e', tapes: '1 (1.2) at 31', length: '' },
       { ...good, label: 'f', tapeWidth: '12.1' },
+      { ...good, label: 'g', besides: '[1, 2' },
     ]),
   )
   expect(whole).toMatchObject({
@@ -158,6 +159,7 @@ it('reads the days, tapes and holder that a cupboard wrote, and says which of th
     ['tapes_unreadable'],
     ['tapes_without_length'],
     ['tapes_unreadable'],
+    ['besides_unreadable'],
   ])
 })
 

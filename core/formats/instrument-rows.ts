@@ -8,6 +8,7 @@ import {
   tuningFault,
   type Family,
   type FamilyId,
+  type PressingChoice,
   type Size,
 } from '../instrument'
 import { isIsoDay } from '../calendar'
@@ -27,6 +28,7 @@ export const INSTRUMENT_COLUMNS = [
   'tapeWidth',
   'laidOn',
   'holder',
+  'besides',
 ] as const
 export type InstrumentColumn = (typeof INSTRUMENT_COLUMNS)[number]
 export const REQUIRED_COLUMNS: readonly InstrumentColumn[] = ['label', 'family', 'size']
@@ -49,6 +51,7 @@ const HEADINGS: Readonly<Record<InstrumentColumn, RegExp>> = {
   tapeWidth: /^(tape width|width of tapes?)$/,
   laidOn: /^(tapes )?laid( on)?$/,
   holder: /^(with|holder|lent to|student)$/,
+  besides: /^kept besides$/,
 }
 const UNITS = {
   mm: /^(mm|millimet(er|re)s?)$/,
@@ -90,6 +93,26 @@ export interface ImportedInstrument {
   readonly laidOn?: string
   /** Name of the student who has it. */
   readonly holder?: string
+  readonly besides?: KeptBesides
+}
+
+/** What is kept of an instrument that no office has a column for: one cell of JSON, written by a cupboard and read by one. */
+export interface KeptBesides {
+  /** How it was measured, and each string where each was, lowest first. */
+  readonly method?: 'bridge' | 'harmonic' | 'strings'
+  readonly stringLengthsMm?: readonly number[]
+  readonly pressing?: PressingChoice
+  readonly warmHands?: boolean
+  readonly rings?: readonly RingKept[]
+}
+
+/** A place found by ring; notes are names with their octave. */
+export interface RingKept {
+  readonly string: string
+  readonly note: string
+  readonly system: string
+  readonly placeMm: number
+  readonly foundOn: string
 }
 
 /** A tape as it lies: the id of its mark, and mm from the nut. */
@@ -129,6 +152,7 @@ export type RowFault =
   | { readonly code: 'tuning_unreadable'; readonly text: string }
   | { readonly code: 'day_unreadable'; readonly text: string }
   | { readonly code: 'tapes_unreadable'; readonly text: string }
+  | { readonly code: 'besides_unreadable'; readonly text: string }
   /** Where tapes lie is told from the nut; without a length nobody knows what they are. */
   | { readonly code: 'tapes_without_length' }
   /** Cells beyond the last heading: nobody knows what they are. */
@@ -258,6 +282,9 @@ function readRow(record: TableRecord, seen: Map<string, number>): ReadRow {
   if (widthText !== '' && !(tapeWidthMm >= TAPE_WIDTHS_MM[0] && tapeWidthMm <= TAPE_WIDTHS_MM[1]))
     faults.push({ code: 'tapes_unreadable', text: widthText })
   const holder = cell('holder')
+  const besidesText = cell('besides')
+  const besides = besidesText === '' ? {} : readBesides(besidesText)
+  if (!besides) faults.push({ code: 'besides_unreadable', text: besidesText })
 
   if (faults.length > 0 || !size) return { ok: false, row, label, faults }
   return {
@@ -276,6 +303,7 @@ function readRow(record: TableRecord, seen: Map<string, number>): ReadRow {
       ...(tapeWidthMm > 0 ? { tapeWidthMm } : {}),
       ...(laidOn === '' ? {} : { laidOn }),
       ...(holder === '' ? {} : { holder }),
+      ...(besides && Object.keys(besides).length > 0 ? { besides } : {}),
     },
   }
 }
@@ -291,6 +319,16 @@ function sizeOfDay(family: Family, text: string): Size | undefined {
   const [a, b] = parts
   const found = [`${a}/${b}`, `${b}/${a}`].flatMap((id) => sizeOf(family, id) ?? [])
   return found[0]
+}
+
+/** Whether its values are such as an instrument has, the studio's server looks. */
+function readBesides(text: string): KeptBesides | undefined {
+  try {
+    const read = JSON.parse(text) as unknown
+    return typeof read === 'object' && read !== null && !Array.isArray(read) ? read : undefined
+  } catch {
+    return undefined
+  }
 }
 
 /** A day with dots has its day first wherever it is written so; with strokes nobody knows, unless one number can be no month. */

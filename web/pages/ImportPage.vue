@@ -29,13 +29,13 @@
   <section v-if="hasRows" class="card step" aria-label="What would come in">
     <div class="sum" aria-live="polite">
       <p class="big numbers">{{ number(table.good.value.length) }}<small> ready</small></p>
-      <p v-if="table.faulty.value.length" class="big bad numbers">
-        {{ number(table.faulty.value.length) }}
-        <small>{{ table.faulty.value.length === 1 ? 'row' : 'rows' }} to mend</small>
-      </p>
       <p v-if="doubtful.length" class="big doubt numbers">
         {{ number(doubtful.length) }}
         <small>of them to look at</small>
+      </p>
+      <p v-if="table.faulty.value.length" class="big bad numbers">
+        {{ number(table.faulty.value.length) }}
+        <small>{{ table.faulty.value.length === 1 ? 'row' : 'rows' }} to mend</small>
       </p>
       <p v-if="table.unread.value.length" class="heed" role="status">
         Not read: {{ table.unread.value.map((name) => `“${name}”`).join(', ') }}.

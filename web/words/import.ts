@@ -53,6 +53,8 @@ export function rowFaultWords(fault: ImportFault): string {
       return `“${cut(fault.text)}” is no day: write it as 2026-11-28`
     case 'tapes_unreadable':
       return `“${cut(fault.text)}” are not tapes as this cupboard writes them, as 1 (1.2) at 31.04`
+    case 'besides_unreadable':
+      return 'what is kept besides was changed: empty this cell, or take the row from the cupboard’s own table again'
     case 'tapes_without_length':
       return 'tapes are told, and no length from which they were laid'
     case 'cells_over':

@@ -34,6 +34,12 @@ export async function importTable(
         .catch((error: unknown) => {
           throw ofRow(index, error)
         })
+    for (const ring of row.besides?.rings ?? [])
+      await tapeService(call)
+        .find(id, ring)
+        .catch((error: unknown) => {
+          throw ofRow(index, error)
+        })
     if (row.holder) {
       const why = await lendTo(call, row.holder, row.family, id, draft.measuredOn)
       if (why) notLent.push({ label: row.label, name: row.holder, why })

@@ -86,7 +86,11 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
     /** All rows or none: what is wrong with one is said of that row. Returns their ids, in the order of the rows. */
     async addRows({ rows, measuredOn }: HandlerInput<'instruments.import'>['body']): Promise<string[]> {
       insistOnDay(now, measuredOn, 'measuredOn')
-      const instruments = rows.map((row, index) => instrumentRow(row, `rows.${index}.tuning`, now, index))
+      const instruments = rows.map((row, index) => ({
+        ...instrumentRow(row, `rows.${index}.tuning`, now, index),
+        pressing: row.besides?.pressing ?? null,
+        warmHands: row.besides?.warmHands ?? false,
+      }))
       const measurements = rows.flatMap((row, index) => {
         if (row.length === undefined) return []
         const instrument = instruments[index]!
@@ -97,7 +101,25 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
         const typed = row.length.trim()
         const on = row.measuredOn ?? measuredOn
         insistOnDay(now, on, `rows.${index}.measuredOn`)
-        return [measurementRow(instrument.id, { lengthMm: parsed.lengthMm, typed, measuredOn: on })]
+        const { method = 'bridge', stringLengthsMm: each } = row.besides ?? {}
+        const stringLengthsMm = each ? [...each] : null
+        if (stringLengthsMm && stringLengthsMm.length !== instrument.tuning.length)
+          throw fieldProblem(
+            `rows.${index}.besides`,
+            `It has ${instrument.tuning.length} strings: give as many lengths, or none.`,
+          )
+        for (const lengthMm of stringLengthsMm ?? [])
+          insistOnPlausible(family, size, { number: lengthMm, unit: 'mm' }, true, `rows.${index}.besides`)
+        return [
+          measurementRow(instrument.id, {
+            lengthMm: parsed.lengthMm,
+            typed,
+            measuredOn: on,
+            // Measured string by string is what has the strings' lengths, and nothing else.
+            method: stringLengthsMm ? 'strings' : method === 'strings' ? 'bridge' : method,
+            stringLengthsMm,
+          }),
+        ]
       })
       await repository.add(instruments)
       await repository.addMeasurements(measurements)

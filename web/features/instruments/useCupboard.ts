@@ -1,5 +1,5 @@
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
-import { familyOf, marksWithIds, sizeCell, tapeCell, tapesDue, type FamilyId } from '#core'
+import { familyOf, marksWithIds, sizeCell, tapeCell, tapesDue, type FamilyId, type KeptBesides } from '#core'
 import type { Instrument } from '#contracts'
 import type { DataTable } from '../../files/tables'
 import { sheetOf } from '../../paper/sheet'
@@ -106,6 +106,7 @@ export function useCupboard() {
           'tape width',
           'laid on',
           'with',
+          'kept besides',
         ],
         rows: ids
           .flatMap((id) => studio.instrument(id) ?? [])
@@ -120,6 +121,7 @@ export function useCupboard() {
             i.tapes.length > 0 ? (i.tapeSet?.tapeWidthMm ?? null) : null,
             i.tapes.length > 0 ? (i.tapeSet?.laidOn ?? null) : null,
             i.holder?.name ?? null,
+            besidesCell(i),
           ]),
       }
     },
@@ -140,4 +142,26 @@ function tapeCells(instrument: Instrument): string {
 function markName({ family }: Instrument, markId: string): string {
   const [mark] = marksWithIds(familyOf(family), [markId])
   return mark ? shortMarkName(mark) : markId
+}
+
+/** What no office has a column for, to be read back; nothing where there is nothing. */
+function besidesCell({ measurement, pressing, warmHands, ringFinds }: Instrument): string | null {
+  const kept: KeptBesides = {
+    ...(measurement && measurement.method !== 'bridge' ? { method: measurement.method } : {}),
+    ...(measurement?.stringLengthsMm ? { stringLengthsMm: measurement.stringLengthsMm } : {}),
+    ...(pressing ? { pressing } : {}),
+    ...(warmHands ? { warmHands } : {}),
+    ...(ringFinds.length > 0
+      ? {
+          rings: ringFinds.map(({ string, note, system, placeMm, foundOn }) => ({
+            string,
+            note,
+            system,
+            placeMm,
+            foundOn,
+          })),
+        }
+      : {}),
+  }
+  return Object.keys(kept).length > 0 ? JSON.stringify(kept) : null
 }

@@ -100,7 +100,15 @@ it('is taken back whole, part by part, the last first', async () => {
   expect(table.state.value).toBe('empty')
 })
 
-it('reads back what the cupboard writes: length, day, tapes and holder of every instrument', async () => {
+const BESIDES = {
+  method: 'strings',
+  stringLengthsMm: [284, 284.3, 284.6, 285.1],
+  pressing: { mode: 'measured', nutHeightMm: 0.4, endHeightMm: 4.2, material: 'steel' },
+  warmHands: true,
+  rings: [{ string: 'D4', note: 'E4', system: 'fifths', placeMm: 31.7, foundOn: '2026-10-12' }],
+}
+
+it('reads back what the cupboard writes: length, day, tapes, holder and all that is kept besides of every instrument', async () => {
   const tapes = [
     { markId: '1.2', placeMm: 31.04 },
     { markId: '3.5', placeMm: 71.1 },
@@ -110,6 +118,20 @@ it('reads back what the cupboard writes: length, day, tapes and holder of every 
     tapes: tapes.map((tape) => ({ ...tape, since: '2026-10-10', seenOn: '2026-10-10' })),
     tapeSet: { tapeWidthMm: 2.5, laidOn: '2026-10-10' },
     holder: { studentId: A_STUDENT.id, name: 'Orla Venn' },
+    measurement: {
+      ...AN_INSTRUMENT.measurement!,
+      method: 'strings',
+      stringLengthsMm: [284, 284.3, 284.6, 285.1],
+    },
+    pressing: BESIDES.pressing,
+    warmHands: true,
+    ringFinds: BESIDES.rings.map((ring, i) => ({
+      ...ring,
+      id: `find ${i}`,
+      cents: 204,
+      isTrusted: true,
+      by: 'x',
+    })),
   } as unknown as Instrument
   const bare = {
     ...AN_INSTRUMENT,
@@ -141,6 +163,7 @@ it('reads back what the cupboard writes: length, day, tapes and holder of every 
       tapeWidthMm: 2.5,
       laidOn: '2026-10-10',
       holder: 'Orla Venn',
+      besides: BESIDES,
     },
     { label: '=no. 8', family: 'violin', sizeId: '1/2', isDoubtful: false, tuning: ['G3', 'D4', 'A4', 'E5'] },
   ])
