@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Attachment, ATTACHMENT_LIMIT_BYTES, ATTACHMENT_TYPES, RecordKind, StoredSound } from './attachments'
 import { Check, CheckDraft, CheckSummary, ChecksQuery, History, TakeTrack } from './checks'
 import { Id } from './common'
-import { DecisionDraft, VerdictCounts } from './verdicts'
+import { DecisionDraft, WorkChange, VerdictCounts } from './verdicts'
 import { Fingering, FingeringDraft, FingeringsQuery } from './fingerings'
 import { HandMeasurement, HandMeasurementDraft } from './hands'
 import {
@@ -161,6 +161,12 @@ export const ENDPOINTS = {
     summary: 'Accept, overrule or reword a verdict, and say what is worked on',
     params: checkParams,
     body: DecisionDraft,
+    response: Check,
+  },
+  'checks.mend': {
+    summary: 'Say that what was agreed at a check is mended, or that it is worked on again',
+    params: checkParams,
+    body: WorkChange,
     response: Check,
   },
   'checks.undecide': {

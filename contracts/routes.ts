@@ -21,6 +21,7 @@ export const ROUTES = {
   'checks.counts': ['GET', '/verdicts'],
   'checks.read': ['GET', '/checks/:checkId'],
   'checks.decide': ['PATCH', '/checks/:checkId/decision'],
+  'checks.mend': ['PATCH', '/checks/:checkId/work'],
   'checks.undecide': ['DELETE', '/checks/:checkId/decision'],
   'checks.track': ['GET', '/checks/:checkId/track'],
   'checks.remove': ['DELETE', '/checks/:checkId'],

@@ -57,6 +57,8 @@ export const Student = z
     removedAt: Instant.nullable(),
     instrument: Instrument.nullable(),
     lastCheck: CheckSummary.nullable(),
+    /** The one thing that was agreed, with the check it was agreed at: it stands until another is named, or it is mended. */
+    workingOn: z.object({ checkId: Id, workOn: z.string(), since: Instant }).nullable(),
     /** The hand as it was measured last; of what was not measured then, the last that was. */
     hand: HandMeasurement.nullable(),
     /** How the setup stands; null where it was never looked at. */

@@ -185,6 +185,8 @@ export const DecisionDraft = z
       .max(WORK_LENGTH, { error: `Keep it to one thing: ${WORK_LENGTH} characters.` })
       .nullable()
       .default(null),
+    /** What was worked on is mended, or is let go. */
+    isMended: z.boolean().default(false),
   })
   .refine(({ says, reason }) => says === 'accepted' || reason !== null, {
     error: 'Say why the verdict is overruled.',
@@ -195,12 +197,18 @@ export const DecisionDraft = z
     examples: [{ says: 'overruled', reason: 'seen_otherwise', sentence: 'The elbow was in the way.' }],
   })
 
+export const WorkChange = z
+  .object({ isMended: z.boolean() })
+  .meta({ id: 'WorkChange', examples: [{ isMended: true }] })
+
 export const Decision = z
   .object({
     says: z.enum(['accepted', 'overruled']),
     reason: z.enum(OVERRULES).nullable(),
     sentence: z.string().nullable(),
     workOn: z.string().nullable(),
+    /** Missing where it was said by an earlier version. */
+    isMended: z.boolean().optional(),
     by: z.string(),
     at: Instant,
   })

@@ -155,6 +155,43 @@ describe('what a teacher says to a verdict', () => {
     expect(file.lastCheck?.decision?.says).toBe('accepted')
   })
 
+  it('names one thing, which stands through checks that say nothing of it, until another is named or it is mended', async () => {
+    const standing = async () => {
+      const file = await client.make<Student>('GET', `/students/${student.id}`)
+      const [row] = (await client.roster()).rows.filter(({ id }) => id === student.id)
+      expect(row?.workingOn).toEqual(file.workingOn)
+      return file.workingOn?.workOn ?? null
+    }
+    const agree = (check: Check, workOn: string | null) =>
+      client.make<Check>('PATCH', `/checks/${check.id}/decision`, { says: 'accepted', workOn })
+    expect(await standing()).toBeNull()
+    const first = await keep(rounds(3, NARROW), { takenAt: '2026-11-14T09:00:00Z' })
+    await agree(first, 'Fourth finger laid out')
+    expect(await standing()).toBe('Fourth finger laid out')
+    // Too few notes, a hand in tune, and a verdict accepted without a thing of its own.
+    await keep(rounds(3, NARROW).slice(0, 2), { takenAt: '2026-11-16T09:00:00Z' })
+    const well = await keep(
+      rounds(3, () => 0),
+      { takenAt: '2026-11-18T09:00:00Z' },
+    )
+    await agree(well, null)
+    expect(await standing()).toBe('Fourth finger laid out')
+    const mend = (check: Check, isMended: boolean) =>
+      client.send('PATCH', `/checks/${check.id}/work`, { isMended })
+    expect((await mend(well, true)).status).toBe(200)
+    expect(await standing()).toBe('Fourth finger laid out')
+    await mend(first, true)
+    expect(await standing()).toBeNull()
+    expect((await read(first)).decision).toMatchObject({ workOn: 'Fourth finger laid out', isMended: true })
+    await mend(first, false)
+    expect(await standing()).toBe('Fourth finger laid out')
+    await agree(well, 'Elbow')
+    expect(await standing()).toBe('Elbow')
+    // Mended, the older one does not come back.
+    await mend(well, true)
+    expect(await standing()).toBeNull()
+  })
+
   it('against it needs a reason', async () => {
     const check = await keep(rounds(2, NARROW))
     const { problem } = await client.send('PATCH', `/checks/${check.id}/decision`, { says: 'overruled' })

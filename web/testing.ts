@@ -159,6 +159,7 @@ export const A_STUDENT: Student = {
   removedAt: null,
   instrument: AN_INSTRUMENT,
   lastCheck: null,
+  workingOn: null,
   level: null,
   schools: {},
   setup: null,

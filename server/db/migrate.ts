@@ -14,6 +14,7 @@ import * as verdicts from './migrations/0011-verdicts'
 import * as fingerings from './migrations/0012-fingerings'
 import * as soundRemovals from './migrations/0013-sound-removals'
 import * as toldChecks from './migrations/0014-told-checks'
+import * as oneThing from './migrations/0015-one-thing'
 import type { Report, Step } from './migrations/step'
 
 /** In order; what has landed is never changed, only added to. */
@@ -32,6 +33,7 @@ const MIGRATIONS: Readonly<Record<string, { readonly steps: readonly Step[] }>> 
   '0012-fingerings': fingerings,
   '0013-sound-removals': soundRemovals,
   '0014-told-checks': toldChecks,
+  '0015-one-thing': oneThing,
 }
 
 /** Of this version or one before it. */

@@ -213,6 +213,7 @@ async function decide(
     reason: isOverruled ? 'seen_otherwise' : null,
     sentence: isOverruled ? 'A cold hand after the long way in the rain: look again next week.' : null,
     workOn: isOverruled ? null : workOn,
+    isMended: false,
   })
 }
 

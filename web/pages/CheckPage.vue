@@ -147,6 +147,7 @@
             v-if="kept"
             :verdict="kept.check.verdict"
             :decision="kept.check.decision"
+            :standing="student?.workingOn?.workOn"
             @decide="(draft) => kept && decide(kept.check, draft)"
           />
           <template #foot>

@@ -26,6 +26,7 @@
         <HandCard :student="student" />
       </aside>
       <section class="card checks" aria-label="Checks">
+        <OneThing :student="student" />
         <template v-if="checks?.length">
           <LandingChart v-if="heard.length > 1" :checks="heard" :tolerance-cents="student.toleranceCents" />
           <p class="heads">
@@ -35,7 +36,12 @@
               <KeyHint of="o"
             /></span>
           </p>
-          <CheckHistory :checks="checks" @remove="file.removeCheck" @decide="file.decide" />
+          <CheckHistory
+            :checks="checks"
+            :standing="student.workingOn?.workOn"
+            @remove="file.removeCheck"
+            @decide="file.decide"
+          />
           <ElButton v-if="file.hasOlder.value" text @click="file.readOlder">Older checks</ElButton>
         </template>
         <div v-else-if="checks" class="none">
@@ -59,6 +65,7 @@ import { computed, ref, toRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useShortcuts } from '../ui/useShortcuts'
 import CheckHistory from '../features/students/CheckHistory.vue'
+import OneThing from '../features/lesson/OneThing.vue'
 import SetupCard from '../features/students/SetupCard.vue'
 import HandCard from '../features/students/HandCard.vue'
 import InstrumentCard from '../features/students/InstrumentCard.vue'

@@ -28,10 +28,10 @@
         }}</span>
       </div>
       <p class="last">
-        <span v-if="row.student.lastCheck?.decision?.workOn" class="work"
-          >{{ row.student.lastCheck.decision.workOn }}.</span
-        >
-        {{ row.student.lastCheck ? checkSentence(row.student.lastCheck) : row.student.note }}
+        <span v-if="row.student.workingOn" class="work">{{ row.student.workingOn.workOn }}.</span>
+        <span :class="{ soft: row.student.workingOn }">{{
+          row.student.lastCheck ? checkSentence(row.student.lastCheck) : row.student.note
+        }}</span>
       </p>
       <ElButton
         :type="index === at ? 'primary' : 'default'"

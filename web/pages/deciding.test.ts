@@ -34,8 +34,8 @@ let page: Mounted
 let sent: Sent[]
 const now = () => new Date().toISOString()
 
-async function open(earlier: readonly Check[] = []) {
-  const studio = lists({ students: [PLAYER] })
+async function open(earlier: readonly Check[] = [], player = PLAYER) {
+  const studio = lists({ students: [player] })
   let kept = narrow('kept', now(), 2)
   sent = fakeServer((request) => {
     const { method, path, body } = request
@@ -51,8 +51,8 @@ async function open(earlier: readonly Check[] = []) {
   })
   freshStores()
   signedIn()
-  known({ students: [PLAYER] })
-  useLesson().begin(PLAYER.id)
+  known({ students: [player] })
+  useLesson().begin(player.id)
   page = await mounted(CheckPage)
   await flushPromises()
 }
@@ -76,8 +76,8 @@ afterEach(() => {
 
 describe('a verdict that was kept', () => {
   const decisions = () => sent.filter(({ path }) => path.endsWith('/decision'))
-  async function keptCheck() {
-    await open()
+  async function keptCheck(player = PLAYER) {
+    await open([], player)
     const last = await type(4, '-28 -27')
     await page.press('Enter', last)
     await until(() => expect(page.text()).toContain('Kept verdict'))
@@ -111,7 +111,15 @@ describe('a verdict that was kept', () => {
       reason: 'tape',
       sentence: 'The tape had slipped.',
       workOn: null,
+      isMended: false,
     })
+  })
+
+  it('leaves the one thing that was agreed before, when it is accepted', async () => {
+    const workingOn = { checkId: 'before', workOn: 'Elbow', since: '2026-11-14T09:00:00Z' }
+    await keptCheck({ ...PLAYER, workingOn })
+    await page.press('a')
+    await until(() => expect(decisions()[0]?.body).toMatchObject({ says: 'accepted', workOn: null }))
   })
 
   it('is left as it is by Escape', async () => {

@@ -19,8 +19,8 @@ export function useDecide(shown: (saved: Check) => void) {
   async function undo({ id, decision }: Check) {
     const params = { checkId: id }
     if (!decision) return put(await call('checks.undecide', { params }))
-    const { says, reason, sentence, workOn } = decision
-    put(await call('checks.decide', { params, body: { says, reason, sentence, workOn } }))
+    const { says, reason, sentence, workOn, isMended = false } = decision
+    put(await call('checks.decide', { params, body: { says, reason, sentence, workOn, isMended } }))
   }
 
   return async (check: Check, body: DecisionDraft) => {

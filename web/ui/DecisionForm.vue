@@ -27,7 +27,7 @@
           :list="listId"
           maxlength="160"
           autocomplete="off"
-          placeholder="Nothing chosen" />
+          :placeholder="standing === undefined ? 'Nothing chosen' : `As agreed: ${standing}`" />
         <datalist :id="listId"><option v-for="one in suggestions" :key="one" :value="one" /></datalist
       ></label>
       <div class="acts">
@@ -49,7 +49,12 @@ import PlainSelect from './PlainSelect.vue'
 import { useShortcuts } from './useShortcuts'
 
 /** The teacher decides: accepts, overrules with a reason, words it otherwise, picks the one thing to work on. */
-const props = defineProps<{ verdict: KeptVerdict; decision: Decision | null }>()
+const props = defineProps<{
+  verdict: KeptVerdict
+  decision: Decision | null
+  /** What was agreed before and stands: accepting a verdict leaves it, only another thing takes its place. */
+  standing?: string | undefined
+}>()
 const emit = defineEmits<{ decide: [draft: DecisionDraft] }>()
 
 type Reason = keyof typeof OVERRULE_REASONS
@@ -88,7 +93,8 @@ function accept() {
   emit('decide', {
     says: 'accepted',
     sentence: props.decision?.sentence ?? null,
-    workOn: props.decision?.workOn ?? suggestions.value[0] ?? null,
+    workOn: props.decision?.workOn ?? (props.standing === undefined ? (suggestions.value[0] ?? null) : null),
+    isMended: props.decision?.isMended ?? false,
   })
 }
 
@@ -107,6 +113,7 @@ function save() {
     reason: mode.value === 'overruled' ? reason.value : null,
     sentence: sentence.value.trim() || null,
     workOn: workOn.value.trim() || null,
+    isMended: false,
   })
   mode.value = undefined
 }

@@ -9,6 +9,7 @@ export const checkRoutes: Pick<
   | 'checks.create'
   | 'checks.read'
   | 'checks.decide'
+  | 'checks.mend'
   | 'checks.undecide'
   | 'checks.counts'
   | 'checks.track'
@@ -19,6 +20,7 @@ export const checkRoutes: Pick<
   'checks.history': (call, { params }) => checkService(call).history(params.studentId),
   'checks.read': (call, { params }) => checkService(call).read(params.checkId),
   'checks.decide': (call, { params, body }) => checkService(call).decide(params.checkId, body),
+  'checks.mend': (call, { params, body }) => checkService(call).mend(params.checkId, body.isMended),
   'checks.undecide': (call, { params }) => checkService(call).undecide(params.checkId),
   'checks.counts': (call) => checkService(call).counts(),
   'checks.latest': (call, { params }) => checkService(call).latest(params.studentId),

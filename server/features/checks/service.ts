@@ -105,6 +105,13 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
       return read(id)
     },
 
+    /** Whether what was agreed at a check is mended; where nothing was, nothing changes. */
+    async mend(id: string, isMended: boolean): Promise<Check> {
+      const { decision } = await read(id)
+      if (decision?.workOn) await repository.setDecision(id, { ...decision, isMended })
+      return read(id)
+    },
+
     /** Takes back what was said. */
     async undecide(id: string): Promise<Check> {
       await read(id)

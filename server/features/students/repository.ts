@@ -12,7 +12,11 @@ export interface StudentFacts {
   readonly student: StudentRow
   readonly instrumentId: string | null
   readonly lastCheck: LastCheck | undefined
+  /** The newest check whose decision names a thing to work on. */
+  readonly work: WorkCheck | undefined
 }
+
+type WorkCheck = Pick<CheckRow, 'id' | 'takenAt' | 'decision'>
 
 export type RosterListing = Listing<keyof typeof SORTED_BY>
 
@@ -38,6 +42,7 @@ interface JoinedStudent {
   readonly student: StudentRow
   readonly loan: { readonly instrumentId: string | null }
   readonly lastCheck: LastCheck | { id: null }
+  readonly work: WorkCheck | { id: null }
 }
 
 export function studentRepository(store: StudioStore) {
@@ -47,12 +52,17 @@ export function studentRepository(store: StudioStore) {
   async function joined(condition: string, replacements: Record<string, unknown>): Promise<StudentFacts[]> {
     const rows = await store.select<JoinedStudent>(
       `SELECT ${columnsOf(student, 's', 'student')}, l.instrument_id AS \`loan.instrumentId\`,
-              ${columnsOf(check, 'c', 'lastCheck', ['id', 'takenAt', 'exercise', 'verdict', 'decision'])}
+              ${columnsOf(check, 'c', 'lastCheck', ['id', 'takenAt', 'exercise', 'verdict', 'decision'])},
+              ${columnsOf(check, 'w', 'work', ['id', 'takenAt', 'decision'])}
        FROM student s
        LEFT JOIN loan l ON l.studio_id = s.studio_id AND l.student_id = s.id AND l.is_open = 1
        LEFT JOIN hand_check c ON c.id = (
          SELECT n.id FROM hand_check n
          WHERE n.studio_id = s.studio_id AND n.student_id = s.id AND n.removed_at IS NULL
+         ORDER BY n.taken_at DESC, n.id DESC LIMIT 1)
+       LEFT JOIN hand_check w ON w.id = (
+         SELECT n.id FROM hand_check n
+         WHERE n.studio_id = s.studio_id AND n.student_id = s.id AND n.removed_at IS NULL AND n.names_work = 1
          ORDER BY n.taken_at DESC, n.id DESC LIMIT 1)
        WHERE s.studio_id = :studioId AND ${condition} ORDER BY s.name`,
       replacements,
@@ -61,6 +71,7 @@ export function studentRepository(store: StudioStore) {
       student: row.student,
       instrumentId: row.loan.instrumentId,
       lastCheck: partOf(row.lastCheck),
+      work: partOf(row.work),
     }))
   }
 

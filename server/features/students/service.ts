@@ -38,7 +38,7 @@ export function studentService({ store, signedIn, now }: Pick<Call, 'store' | 's
     ])
     const handsOf = group(hands, (row) => row.studentId)
     const painsOf = group(pains, (row) => row.studentId)
-    return facts.map(({ student, instrumentId, lastCheck }) => ({
+    return facts.map(({ student, instrumentId, lastCheck, work }) => ({
       id: student.id,
       version: student.version,
       name: student.name,
@@ -58,6 +58,7 @@ export function studentService({ store, signedIn, now }: Pick<Call, 'store' | 's
       removedAt: student.removedAt?.toISOString() ?? null,
       instrument: (instrumentId !== null && instruments.get(instrumentId)) || null,
       lastCheck: lastCheck ? checkSummaryDto(lastCheck) : null,
+      workingOn: workingOn(work),
       hand: handNow(handsOf.get(student.id) ?? []),
       setup: setupNowFor(student.family as FamilyId, student.setupNow, settings.setup),
       pains: (painsOf.get(student.id) ?? []).map(painDto),
@@ -189,4 +190,9 @@ function insistOnSchool(familyId: FamilyId, schoolId: string | null): void {
 
 function lessonColumns(lesson: { weekday: number; time: string } | null) {
   return { lessonWeekday: lesson?.weekday ?? null, lessonTime: lesson?.time ?? null }
+}
+
+function workingOn(work: StudentFacts['work']): Student['workingOn'] {
+  if (!work?.decision?.workOn || work.decision.isMended) return null
+  return { checkId: work.id, workOn: work.decision.workOn, since: work.takenAt.toISOString() }
 }

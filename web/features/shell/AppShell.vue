@@ -43,6 +43,7 @@
             {{ instrumentKind(lesson.student.instrument.family, lesson.student.instrument.sizeId) }} ·
             {{ lesson.student.instrument.label }}
           </span>
+          <OneThing :student="lesson.student" is-narrow />
         </template>
         <span v-else class="label">Nobody in the lesson</span>
       </div>
@@ -66,6 +67,7 @@ import { useLesson } from '../../stores/lesson'
 import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
 import { instrumentKind } from '../../words/trade'
+import OneThing from '../lesson/OneThing.vue'
 import AccountMenu from './AccountMenu.vue'
 import CommandPalette from './CommandPalette.vue'
 import KeysHelp from './KeysHelp.vue'

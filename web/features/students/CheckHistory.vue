@@ -5,7 +5,7 @@
       <div>
         <p class="sentence">{{ checkSentence(check) }}</p>
         <p v-if="check.decision?.workOn && isNewWork(index)" class="work">
-          To work on: {{ check.decision.workOn }}.
+          To work on: {{ check.decision.workOn }}{{ check.decision.isMended ? ', mended' : '' }}.
         </p>
         <p v-if="check.rejudged" class="soft">{{ rejudgedSentence(check) }}</p>
         <p class="soft">
@@ -51,6 +51,7 @@
         class="whole"
         :verdict="check.verdict"
         :decision="check.decision"
+        :standing="standing"
         @decide="(draft) => emit('decide', check, draft)"
       />
       <KeptTake v-if="opened === check.id" :check="check" />
@@ -70,7 +71,7 @@ import { checkSentence, rejudgedSentence } from '../../words/verdict'
 import KeptTake from './KeptTake.vue'
 import { landingsOf } from './landings'
 
-const props = defineProps<{ checks: readonly Check[] }>()
+const props = defineProps<{ checks: readonly Check[]; standing?: string | undefined }>()
 const emit = defineEmits<{ remove: [check: Check]; decide: [check: Check, draft: DecisionDraft] }>()
 /** What is worked on is said once, with the last check that it was said of. */
 function isNewWork(index: number): boolean {
