@@ -1,4 +1,4 @@
-import { deviation, greatest, group, mean, sum } from 'd3-array'
+import { deviation, greatest, group, mean, rollup, sum } from 'd3-array'
 import { placeOnString, type Finger, type Stringing } from '../instrument'
 import { noteName } from '../pitch'
 import { chiSquare } from '../stats'
@@ -261,19 +261,40 @@ function namedOf(faults: readonly Weighed[], least: number): Weighed | undefined
 
 /** The candidates with their sizes, the weightiest first. */
 function findingsOf(
-  { toleranceCents }: Evidence,
+  evidence: Evidence,
   weighing: Weighing,
   candidates: readonly Candidate[],
   bar: number,
 ): Finding[] {
-  const sizes = weighing.reckons.sizes(weighing, candidates, bar, SMALLEST_TOLD * toleranceCents)
+  const sizes = weighing.reckons.sizes(weighing, candidates, bar, SMALLEST_TOLD * evidence.toleranceCents)
   return candidates
     .map(({ kind, perCent }, k) => ({
       cents: sizes[k]!.cents,
       finding: kind.describe(sizes[k]!.cents * perCent, sizes[k]!.plusMinusCents * Math.abs(perCent)),
     }))
     .sort((a, b) => b.cents - a.cents)
-    .map(({ finding }) => finding)
+    .map(({ finding }) => asHeard(evidence, finding))
+}
+
+/**
+ * What a finger is said to land by is what was heard of it, as the board draws it; only the size in mm is what the notes and
+ * earlier takes make likely together. A frame is shown by a finger that was played.
+ */
+function asHeard({ notes }: Evidence, finding: Finding): Finding {
+  if (finding.code !== 'frame' && finding.code !== 'finger') return finding
+  const heard = rollup(
+    notes.filter((note) => !isStray(note)),
+    (own) => mean(own, ({ landing }) => landing.cents)!,
+    ({ target }) => target.finger,
+  )
+  if (finding.code === 'finger') return { ...finding, cents: heard.get(finding.finger) ?? finding.cents }
+  const own = heard.get(finding.shownBy)
+  if (own !== undefined) return { ...finding, cents: own }
+  // Its end was not played: the finger that shows it most.
+  const [shownBy, cents] =
+    greatest(heard, ([, off]) => off * Math.sign(finding.cents)) ??
+    ([finding.shownBy, finding.cents] as const)
+  return { ...finding, shownBy, cents }
 }
 
 /** Different every time: the notes scatter by more than the tolerance, and it is no chance. */

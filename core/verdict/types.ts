@@ -87,7 +87,7 @@ export type Finding =
       readonly fromFinger: Finger
       readonly toFinger: Finger
       readonly expectedMm: number
-      /** The error in cents at the finger that shows it most. */
+      /** What was heard of the finger that shows it, on average, whatever earlier takes made likely. */
       readonly cents: number
       readonly shownBy: Finger
     }
@@ -97,6 +97,7 @@ export type Finding =
       readonly finger: Finger
       readonly offsetMm: number
       readonly plusMinusMm: number
+      /** What was heard of it, on average. */
       readonly cents: number
     }
   /** Half steps too wide and whole steps too narrow by so much each; negative the other way. */

@@ -321,7 +321,7 @@ describe('a check', () => {
       [4, '-24'],
     ] as const)
       last = await type(`Finger ${finger}, cents`, shown)
-    expect(page.text()).toMatch(/The frame is \d\.\d mm narrow: the fourth finger lands 26 cents flat/)
+    expect(page.text()).toMatch(/The frame is \d\.\d mm too narrow: the fourth finger lands 26 cents flat/)
     await page.press('Enter', last)
     await flushPromises()
     expect(sent.find((s) => s.method === 'POST')).toMatchObject({
@@ -435,12 +435,12 @@ describe('a check', () => {
     await page.press('Enter', page.named('Finger 4, cents'))
     await until(() => expect(page.text()).toContain('Kept verdict'))
   }
-  const NARROW = /The frame is \d\.\d mm narrow/
+  const NARROW = /The frame is \d\.\d mm too narrow/
   const landings = () => [...document.querySelectorAll('td.landing')].map((td) => td.textContent)
 
   it('leaves the kept verdict to be read aloud, with its landings, until the next note is typed', async () => {
     await keptCheck()
-    expect(page.text()).toMatch(/Kept verdict, A string, first position ?The frame is \d\.\d mm narrow/)
+    expect(page.text()).toMatch(/Kept verdict, A string, first position ?The frame is \d\.\d mm too narrow/)
     expect(page.text()).not.toContain('Not enough notes yet')
     expect(landings().at(-1)).toMatch(/^◀ −26/)
     // Another string is looked at while it is read.
@@ -472,7 +472,7 @@ describe('a check', () => {
     await nextTick()
     const texts = () => [1, 2, 3, 4].map((f) => (page.named(`Finger ${f}, cents`) as HTMLInputElement).value)
     expect(texts()).toEqual(['4', '7', '-1', '-24'])
-    expect(page.text()).toMatch(/Verdict ?The frame is \d\.\d mm narrow/)
+    expect(page.text()).toMatch(/Verdict ?The frame is \d\.\d mm too narrow/)
     page.wrapper.unmount()
     localStorage.clear()
     await keptCheck()

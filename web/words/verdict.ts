@@ -5,7 +5,7 @@ import { shortDay } from './dates'
 import { labelOfName } from './notes'
 import { positionNamed } from './patterns'
 import { fingerName } from './trade'
-import { count, inUnit, length, listed, sharpOrFlat } from './numbers'
+import { count, length, listed, sharpOrFlat } from './numbers'
 
 /** The verdict in one sentence, with its numbers. */
 export function verdictSentence(verdict: KeptVerdict): string {
@@ -39,7 +39,7 @@ export function verdictSentence(verdict: KeptVerdict): string {
       if (first.code === 'frame' && second?.code === 'frame')
         return `The ${outer(first)}, and the ${outer(second)}.`
       return second
-        ? `${findingClause(first)}, and ${lowerFirst(findingClause(second))}.`
+        ? `${withAnother(first, second)}, and ${lowerFirst(withAnother(second, first))}.`
         : `${findingClause(first)}${rest(first)}.`
     }
   }
@@ -116,10 +116,11 @@ export function besideSentences({ beside = [], strays = [] }: KeptVerdict): stri
 /** Whether it is the same every time: bias and scatter told apart; empty where notes are too few to say. */
 export function steadiness({ scatter }: KeptVerdict, toleranceCents: number): string {
   if (!scatter) return ''
-  const said = `one note scatters by ${count(Math.round(scatter.cents), 'cent')} (${Math.round(scatter.lowCents)} to ${Math.round(scatter.highCents)})`
-  if (scatter.highCents < toleranceCents) return `The same place each time: ${said}.`
-  if (scatter.lowCents > toleranceCents) return `A different place each time: ${said}.`
-  return `Whether it is the same place each time cannot be told yet: ${said}.`
+  const each = count(Math.round(scatter.cents), 'cent')
+  if (scatter.highCents < toleranceCents) return `Steady: each finger lands within about ${each} of itself.`
+  if (scatter.lowCents > toleranceCents)
+    return `Not steady yet: a finger lands about ${each} from where it landed before.`
+  return `Steady or not cannot be told yet: so far about ${each} from note to note.`
 }
 
 /** What earlier takes had to say to it; empty where none had. */
@@ -251,25 +252,23 @@ function clausesOf(findings: readonly Finding[]): string[] {
   return [...new Set(findings.map((finding) => lowerFirst(findingClause(finding))))]
 }
 
-/** The uncertainty of the main finding, in words. */
+/** How sure the size of the main finding is: nineteen times in twenty it lies within. */
 export function certainty(verdict: KeptVerdict): string {
   if (verdict.outcome === 'matched')
-    return `give or take ${Math.round(verdict.plusMinusCents)} cents, nineteen times in twenty.`
+    return `sure to within ${count(Math.round(verdict.plusMinusCents), 'cent')}.`
   const finding = 'findings' in verdict ? verdict.findings[0] : undefined
   if (!finding) return ''
-  if (finding.code === 'scatter')
-    return `at least ${Math.round(finding.leastCents)} cents, nineteen times in twenty.`
-  if (finding.code === 'string' || finding.code === 'place') {
-    const [low, high] = around(finding.cents, finding.plusMinusCents)
-    const far = low > 0 ? `${Math.round(low)} to ${Math.round(high)}` : `up to ${Math.round(high)}`
-    return `${far} cents, nineteen times in twenty.`
-  }
+  if (finding.code === 'scatter') return `surely more than ${count(Math.round(finding.leastCents), 'cent')}.`
+  if (finding.code === 'string' || finding.code === 'place')
+    return around(finding.cents, finding.plusMinusCents)[0] > 0
+      ? `sure to within ${count(Math.round(finding.plusMinusCents), 'cent')}.`
+      : `how far is hardly known yet: up to ${count(Math.round(around(finding.cents, finding.plusMinusCents)[1]), 'cent')}.`
   if (!('plusMinusMm' in finding)) return ''
   const [low, high] = around(sizeMm(finding), finding.plusMinusMm)
   // Words of an eye tell a side, and hardly how far.
   return low > 0
-    ? `${inUnit(low)} to ${length(high)}, nineteen times in twenty.`
-    : `how far is hardly known: up to ${length(high)}, nineteen times in twenty.`
+    ? `sure to within ${length(finding.plusMinusMm)}.`
+    : `how far is hardly known yet: up to ${length(high)}.`
 }
 
 function around(size: number, plusMinus: number): readonly [number, number] {
@@ -307,11 +306,10 @@ function findingClause(finding: Finding): string {
       return `The whole hand sits ${length(Math.abs(finding.offsetMm))} too far ${far}${where}`
     }
     case 'frame': {
-      const width = `The frame is ${length(Math.abs(finding.errorMm))} ${finding.errorMm > 0 ? 'wide' : 'narrow'}`
-      const shown = `the ${fingerName(finding.shownBy)}`
+      const heard = `the ${fingerName(finding.shownBy)} lands ${sharpOrFlat(finding.cents)}`
       return finding.where === 'across'
-        ? `${width}: the error grows from finger to finger, to ${sharpOrFlat(finding.cents)} on ${finding.shownBy}`
-        : `${width}: ${shown} lands ${sharpOrFlat(finding.cents)}`
+        ? `${frameIs(finding)}, a little more with every finger: ${heard}`
+        : `${frameIs(finding)}: ${heard}`
     }
     case 'finger':
       return `The ${fingerName(finding.finger)} lands ${length(Math.abs(finding.offsetMm))} ${finding.offsetMm > 0 ? 'too high' : 'too low'}, ${sharpOrFlat(finding.cents)}`
@@ -348,6 +346,18 @@ function findingClause(finding: Finding): string {
     case 'scatter':
       return `The fingers are right on average and land differently every time: one note scatters by ${Math.round(finding.cents)} cents`
   }
+}
+
+/** One of two things that are off: what is heard of a finger is of both together, so each is told by its own size. */
+function withAnother(finding: Finding, other: Finding): string {
+  if (finding.code === 'frame') return frameIs(finding)
+  if (finding.code === 'finger' && ['whole_hand', 'frame', 'string', 'creep'].includes(other.code))
+    return `Beside the others the ${fingerName(finding.finger)} stands ${length(Math.abs(finding.offsetMm))} too ${finding.offsetMm > 0 ? 'high' : 'low'}`
+  return findingClause(finding)
+}
+
+function frameIs({ errorMm }: Extract<Finding, { code: 'frame' }>): string {
+  return `The frame is ${length(Math.abs(errorMm))} too ${errorMm > 0 ? 'wide' : 'narrow'}`
 }
 
 /** What stands beside the one thing that is off. */

@@ -41,9 +41,9 @@ it('rounds half a tenth alike, whatever the last bit of a sum', () => {
 })
 
 it('says of a size that is hardly known how far it goes, and no range from nothing', () => {
-  expect(certainty(explained(frame))).toBe('2.4 to 3.2 mm, nineteen times in twenty.')
+  expect(certainty(explained(frame))).toBe('sure to within 0.4 mm.')
   expect(certainty(explained({ ...frame, plusMinusMm: 3.1 }))).toBe(
-    'how far is hardly known: up to 5.9 mm, nineteen times in twenty.',
+    'how far is hardly known yet: up to 5.9 mm.',
   )
 })
 
@@ -51,7 +51,7 @@ describe('the verdict’s sentence', () => {
   it.each<[KeptVerdict, string]>([
     [
       explained(frame),
-      'The frame is 2.8 mm narrow: the fourth finger lands 22 cents flat; the others stand well.',
+      'The frame is 2.8 mm too narrow: the fourth finger lands 22 cents flat; the others stand well.',
     ],
     [
       explained({ code: 'whole_hand', offsetMm: 3.04, plusMinusMm: 0.3, openStringHeard: true }),
@@ -175,7 +175,9 @@ it('has advice on everything that can be found: what to check, what to try, and 
       for (const lines of [advice.checkFirst, advice.thenTry])
         expect(lines.length, finding.code).toBeGreaterThan(0)
       if (finding.code !== 'string') expect(advice.notThis).toContain('doctor')
-      expect(certainty(verdict)).toContain('nineteen times in twenty')
+      expect(certainty(verdict)).toMatch(
+        /^(sure to within|surely more than|how far is hardly known yet: up to) /,
+      )
       expect(verdictSentence(verdict)).toMatch(/^[A-Z0-9].*\.$/)
     }
   const open: KeptVerdict = {
@@ -185,7 +187,7 @@ it('has advice on everything that can be found: what to check, what to try, and 
     more: 4,
     maybe: [frame],
   }
-  expect(alternativeSentence(open)).toMatch(/^It may be: the frame is 2.8 mm narrow/)
+  expect(alternativeSentence(open)).toMatch(/^It may be: the frame is 2.8 mm too narrow/)
 })
 
 describe('the sentence on a length', () => {
@@ -256,8 +258,8 @@ describe('what stands of a check', () => {
   it('tells bias from scatter only where the interval does, in the same words as its numbers', () => {
     const of = (lowCents: number, highCents: number) =>
       steadiness({ ...verdict, scatter: { cents: 8, lowCents, highCents } }, 10)
-    expect(of(6, 9.4)).toBe('The same place each time: one note scatters by 8 cents (6 to 9).')
-    expect(of(11, 19)).toMatch(/^A different place each time/)
+    expect(of(6, 9.4)).toBe('Steady: each finger lands within about 8 cents of itself.')
+    expect(of(11, 19)).toMatch(/^Not steady yet: /)
     expect(of(6, 13)).toMatch(/cannot be told yet/)
     expect(steadiness(verdict, 10)).toBe('')
   })
@@ -272,7 +274,7 @@ describe('what stands of a check', () => {
       'Measured again on 27 Nov 2026, 287.0 mm: the verdict stands.',
     )
     expect(rejudgedSentence({ verdict, rejudged: rejudged(-3.1) })).toMatch(
-      /^Measured again on 27 Nov 2026, 287\.0 mm: by that length, the frame is 3\.1 mm narrow/,
+      /^Measured again on 27 Nov 2026, 287\.0 mm: by that length, the frame is 3\.1 mm too narrow/,
     )
     expect(rejudgedSentence({ verdict, rejudged: null })).toBe('')
   })
@@ -311,7 +313,7 @@ describe('what stands of a check', () => {
     const maybe = [narrow(-7.71), narrow(-7.74)]
     const unsure = { outcome: 'not_enough_notes' as const, fingersHeard: [], fingersNeeded: 3, maybe }
     expect(alternativeSentence(unsure)).not.toContain('; or')
-    expect(alternativeSentence(unsure)).toContain('7.7 mm narrow')
+    expect(alternativeSentence(unsure)).toContain('7.7 mm too narrow')
   })
 
   it('says what is off every time, and what was left out', () => {

@@ -116,7 +116,7 @@ describe('the verdict', () => {
       toleranceCents: 15,
       family: 'violin',
     })
-    expect(text()).toMatch(/The frame is \d\.\d mm narrow: the fourth finger lands 26 cents flat/)
+    expect(text()).toMatch(/The frame is \d\.\d mm too narrow: the fourth finger lands 26 cents flat/)
     expect(text()).toContain('Check first')
     expect(text()).toContain('Not this')
     expect(text()).toContain('4 notes')
