@@ -3,6 +3,7 @@ import type { Finding as CoreFinding } from '#core'
 import { FingerNumber, Instant, NOTE_LENGTH } from './common'
 
 const plusMinusMm = z.number()
+const FingerPairs = z.array(z.tuple([FingerNumber, FingerNumber]).readonly()).readonly()
 const misplacedTape = { finger: FingerNumber, tapeMm: z.number(), placeMm: z.number(), cents: z.number() }
 
 export const Finding = z
@@ -32,7 +33,13 @@ export const Finding = z
       plusMinusMm,
       cents: z.number(),
     }),
-    z.object({ code: z.literal('steps'), errorMm: z.number(), plusMinusMm }),
+    z.object({
+      code: z.literal('steps'),
+      errorMm: z.number(),
+      plusMinusMm,
+      halves: FingerPairs.optional(),
+      wholes: FingerPairs.optional(),
+    }),
     z.object({ code: z.enum(['locked_thumb', 'pinched', 'dragged']), offsetMm: z.number(), plusMinusMm }),
     z.object({
       code: z.literal('elbow'),

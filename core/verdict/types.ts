@@ -101,7 +101,14 @@ export type Finding =
       readonly cents: number
     }
   /** Half steps too wide and whole steps too narrow by so much each; negative the other way. */
-  | { readonly code: 'steps'; readonly errorMm: number; readonly plusMinusMm: number }
+  | {
+      readonly code: 'steps'
+      readonly errorMm: number
+      readonly plusMinusMm: number
+      /** Pairs of neighbours that are asked to stand a half step, and a whole one, apart; missing where that changes from string to string, and of earlier versions. */
+      readonly halves?: readonly (readonly [Finger, Finger])[] | undefined
+      readonly wholes?: readonly (readonly [Finger, Finger])[] | undefined
+    }
   /** Cello: 2 alone too high, since the thumb's base joint is locked. */
   | { readonly code: 'locked_thumb'; readonly offsetMm: number; readonly plusMinusMm: number }
   /** On the lowest string the last finger lies so far short, on the next one half as far. */

@@ -1,7 +1,6 @@
 import {
   itemsBehind,
   roundItems,
-  USUAL_SCHOOLS,
   type FamilyId,
   type Finding,
   type Schools,
@@ -20,7 +19,16 @@ export interface Advice {
   readonly notThis: string
 }
 
-const GENTLE =
+/** Whose hand it is about. */
+export interface AdviceContext {
+  readonly family: FamilyId
+  readonly schools: Schools
+  /** Tapes lie on this instrument, or would where the school lays some. */
+  readonly hasTapes: boolean
+}
+
+/** Said once, under whatever is advised for a hand. */
+export const STOP_AT_PAIN =
   'Stop at any pain, numbness or tingling, rest, and ask a doctor or a physiotherapist who treats players.'
 
 /** One tape was laid wrongly; several alike were measured from a wrong nut, or for a wrong length. */
@@ -45,11 +53,8 @@ function tapeAdvice({
 }
 
 /** Advice on the weightiest finding; undefined when there is nothing to work on. */
-export function adviceOn(
-  verdict: KeptVerdict,
-  family: FamilyId,
-  schools: Schools = USUAL_SCHOOLS,
-): Advice | undefined {
+export function adviceOn(verdict: KeptVerdict, about: AdviceContext): Advice | undefined {
+  const { schools } = about
   if (verdict.outcome === 'string_out_of_tune')
     return {
       checkFirst: ['Tune all the strings: a drifting peg spoils every place.'],
@@ -67,12 +72,17 @@ export function adviceOn(
       thenTry: ['Choose the exercise that was played, or play the one that is asked.'],
       notThis: 'These notes say nothing about the hand yet.',
     }
-  if (verdict.outcome === 'matched') return verdict.isOff ? MATCHES[verdict.of] : undefined
-  const finding = ('findings' in verdict ? verdict.findings[0] : undefined) ?? verdict.beside?.[0]
+  if (verdict.outcome === 'matched') return verdict.isOff ? matchAdvice(verdict.of, about) : undefined
+  // Right with its tape and off without: the tape is leaned on, whatever a hand without tapes then looks like.
+  const leaning = verdict.beside?.find(
+    (finding) =>
+      finding.code === 'without_tapes' && Math.abs(finding.seenCents) < Math.abs(finding.cents) / 2,
+  )
+  const finding = leaning ?? ('findings' in verdict ? verdict.findings[0] : undefined) ?? verdict.beside?.[0]
   if (!finding) return undefined
-  if (finding.code === 'whole_hand') return wholeHandAdvice(finding, family, schools)
-  if (finding.code === 'frame') return frameAdvice(finding, family)
-  if (finding.code !== 'finger') return adviceOnHand(finding, family, schools)
+  if (finding.code === 'whole_hand') return wholeHandAdvice(finding, about)
+  if (finding.code === 'frame') return frameAdvice(finding, about)
+  if (finding.code !== 'finger') return adviceOnHand(finding, about)
   return {
     checkFirst: [
       schools.waiting_fingers === 'hover'
@@ -82,33 +92,46 @@ export function adviceOn(
     thenTry: [
       `A drill of a few notes for ${finding.finger} alone, slow drops, aimed at the other side of the mistake.`,
     ],
-    notThis: `Do not move the tape to the finger. ${GENTLE}`,
+    notThis: about.hasTapes
+      ? 'Do not move the tape to the finger.'
+      : `Do not move the hand for ${finding.finger}: the others stand well.`,
   }
 }
 
 /** Where two notes do not meet. */
-const MATCHES: Readonly<Record<'fourth' | 'octave', Advice>> = {
-  fourth: {
+function matchAdvice(of: 'fourth' | 'octave', { family, schools }: AdviceContext): Advice {
+  const isOnShoulder = family === 'violin' || family === 'viola'
+  if (of === 'octave')
+    return {
+      checkFirst: ['Is 1 right by itself, and the two strings in tune?'],
+      thenTry: ['Octave of 1 and 4, slowly, only as long as it is comfortable.'],
+      notThis: `Do not stretch 4: ${giveWay(family)}.`,
+    }
+  const falls = schools.fourth_finger === 'long' ? 'falls laid out' : 'falls rounded'
+  return {
     checkFirst: [
       'Is the open string in tune?',
-      'Does the elbow come under, so that 4 falls rounded or laid out?',
+      isOnShoulder
+        ? `Does the elbow come under, so that 4 ${falls}?`
+        : 'Does the arm come along, so that 4 falls rounded?',
     ],
     thenTry: ['4 against the open string, slowly, listening for the ring.'],
-    notThis: `Do not reach with the hand: 1 keeps its place. ${GENTLE}`,
-  },
-  octave: {
-    checkFirst: ['Is 1 right by itself, and the two strings in tune?'],
-    thenTry: ['Octave of 1 and 4, slowly, only as long as it is comfortable.'],
-    notThis: `Do not stretch 4: let 1 reach back. ${GENTLE}`,
-  },
+    notThis: 'Do not reach with the hand: 1 keeps its place.',
+  }
 }
 
-/** Handbook §7 and 8, row by row. */
+/** What a hand does in place of stretching its last finger. */
+function giveWay(family: FamilyId): string {
+  // A bass hand is never spread further: it turns, or moves.
+  return family === 'bass' ? 'turn the hand, or move it' : 'let 1 reach back'
+}
+
+/** Finding by finding. */
 function adviceOnHand(
   finding: Exclude<Finding, { code: 'whole_hand' | 'frame' | 'finger' }>,
-  family: FamilyId,
-  schools: Schools,
+  about: AdviceContext,
 ): Advice {
+  const { family, schools, hasTapes } = about
   switch (finding.code) {
     case 'steps':
       return {
@@ -118,7 +141,7 @@ function adviceOnHand(
             : 'Do the fingers of a whole step part?',
         ],
         thenTry: ['The pattern silently on one string, then plucked, then bowed.'],
-        notThis: `Leave the whole hand where it is: it stands well. ${GENTLE}`,
+        notThis: 'Leave the whole hand where it is: it stands well.',
       }
     case 'locked_thumb':
       return {
@@ -127,7 +150,7 @@ function adviceOnHand(
           'Thumb off the neck while playing; an even, quick trill as the test.',
           'Thumb circles on the neck.',
         ],
-        notThis: `Do not press 2 back by force. ${GENTLE}`,
+        notThis: 'Do not press 2 back by force.',
       }
     case 'elbow':
       return {
@@ -140,25 +163,28 @@ function adviceOnHand(
           'Swing the elbow string by string, the hand still, then play.',
           'Move the arm while holding one pitch.',
         ],
-        notThis: `Never force the elbow round. ${GENTLE}`,
+        notThis: 'Never force the elbow round.',
       }
     case 'pinched':
       return {
         checkFirst: ['Does 1 reach back by turning the forearm, or by pinching?'],
         thenTry: ['Extended 1 lifted and dropped, the thumb still.'],
-        notThis: `Do not spread by force. ${GENTLE}`,
+        notThis: 'Do not spread by force.',
       }
     case 'dragged':
       return {
         checkFirst: ['Do the thumb and 2 stay where they are when 1 reaches back?'],
         thenTry: ['Place 2 and the thumb, then turn the forearm and drop 1 back.'],
-        notThis: `Do not move the hand to the note of 1. ${GENTLE}`,
+        notThis: 'Do not move the hand to the note of 1.',
       }
     case 'creep':
       return {
-        checkFirst: ['Is the string in tune still at the end?', thumbQuestion(family, schools)],
-        thenTry: ['Stop between the notes; bring the hand back to the first tape each time.'],
-        notThis: `Leave the fingers’ spacing alone: it is right. ${GENTLE}`,
+        checkFirst: [
+          'Is the string in tune still at the end?',
+          thumbQuestion(family, schools, finding.offsetMm),
+        ],
+        thenTry: [`Stop between the notes; bring the hand back to ${homeOf(hasTapes)} each time.`],
+        notThis: 'Leave the fingers’ spacing alone: it is right.',
       }
     case 'string':
       return {
@@ -170,7 +196,7 @@ function adviceOnHand(
       return {
         checkFirst: ['Does each finger land where it stays, or does it slide after?'],
         thenTry: ['Frame drill: drop, stop before the repair, look where the finger lies, then listen.'],
-        notThis: `Do not praise the repair alone: the hand learns where it lands. ${GENTLE}`,
+        notThis: 'Do not praise the repair alone: the hand learns where it lands.',
       }
     case 'wobble':
       return {
@@ -178,7 +204,7 @@ function adviceOnHand(
           `Does the ${fingerName(finding.finger)} collapse in its last joint, or pull the string aside?`,
         ],
         thenTry: ['Rounded finger, weight straight down; tap on wood, half a minute at a time.'],
-        notThis: `Do not press harder: enough to stop the string, no more. ${GENTLE}`,
+        notThis: 'Do not press harder: enough to stop the string, no more.',
       }
     case 'dull':
       return {
@@ -187,15 +213,17 @@ function adviceOnHand(
           'Is there a gap under the base knuckles?',
         ],
         thenTry: [
-          'Fourth finger or octave against the open string, listening for the ring; the fingertip’s corner.',
+          family === 'violin' || family === 'viola'
+            ? 'Fourth finger against the next open string, listening for the ring.'
+            : 'One long note after another, listening for the ring.',
         ],
-        notThis: `Do not press for the tone: weight, straight down. ${GENTLE}`,
+        notThis: 'Do not press for the tone: weight, straight down.',
       }
     case 'vibrato':
       return {
         checkFirst: ['Does the vibrato begin on the note and go down from it?'],
-        thenTry: ['Back to the gate: slow swings from the note downwards, first without the bow.'],
-        notThis: `No faster swing before the slow one is even. ${GENTLE}`,
+        thenTry: ['Leave vibrato for now: slow swings from the note downwards, first without the bow.'],
+        notThis: 'No faster swing before the slow one is even.',
       }
     case 'without_tapes':
       return {
@@ -210,7 +238,7 @@ function adviceOnHand(
           'Does the hand change its shape for this string, or for this note?',
         ],
         thenTry: ['The note before, this one and back, slowly; then in its line.'],
-        notThis: `Do not move the whole hand: the other notes stand where they should. ${GENTLE}`,
+        notThis: 'Do not move the whole hand: the other notes stand where they should.',
       }
     case 'tape':
       return tapeAdvice({})
@@ -218,7 +246,7 @@ function adviceOnHand(
       return {
         checkFirst: ['Does each finger take the same way down every time, from low over its place?'],
         thenTry: ['Slow controlled drops, guided all the way; few notes, one string.'],
-        notThis: `Do not correct single notes: on average they are right. ${GENTLE}`,
+        notThis: 'Do not correct single notes: on average they are right.',
       }
   }
 }
@@ -226,42 +254,53 @@ function adviceOnHand(
 const THUMBS = {
   opposite_1: 'Where is the thumb: opposite 1, soft?',
   behind_1: 'Where is the thumb: about 25 mm behind 1, soft?',
-  opposite_2: 'Has the thumb wandered on from opposite 2, and the hand with it?',
+  opposite_2: 'Where is the thumb: opposite 2, soft?',
   behind_2: 'Is the thumb behind 2, and soft?',
   between_1_and_2: 'Is the thumb between 1 and 2, and soft?',
 } as const
 
-/** Where the thumb is looked for, in the student’s school. */
-function thumbQuestion(family: FamilyId, schools: Schools): string {
+/** Where the thumb is looked for, in the student’s school: of a hand that stands this far up, mm, or back. */
+function thumbQuestion(family: FamilyId, schools: Schools, offsetMm: number): string {
   if (family === 'cello') return THUMBS[schools.thumb_cello]
-  if (family !== 'bass') return THUMBS[schools.thumb_violin]
-  return `Is the thumb level behind ${schools.thumb_bass === 'behind_1' ? 1 : 2}, in the middle of the neck?`
+  if (family === 'bass')
+    return `Is the thumb level behind ${schools.thumb_bass === 'behind_1' ? 1 : 2}, in the middle of the neck?`
+  // Opposite 2 it has room to wander; a hand too far back has not wandered on.
+  return schools.thumb_violin === 'opposite_2' && offsetMm > 0
+    ? 'Has the thumb wandered on from opposite 2, and the hand with it?'
+    : THUMBS[schools.thumb_violin]
+}
+
+/** What a hand is brought back to. */
+function homeOf(hasTapes: boolean): string {
+  return hasTapes ? 'the first tape' : 'the place where 1 rings'
 }
 
 function wholeHandAdvice(
   finding: Extract<Finding, { code: 'whole_hand' }>,
-  family: FamilyId,
-  schools: Schools,
+  { family, schools, hasTapes }: AdviceContext,
 ): Advice {
   const tuning = finding.openStringHeard ? [] : ['Is the string in tune? Nobody has read the open string.']
-  const thumb = thumbQuestion(family, schools)
+  const tape = hasTapes ? ['Has the tape crept? Measure it from the nut.'] : []
   return {
-    checkFirst: [...tuning, 'Has the tape crept? Measure it from the nut.', thumb],
+    checkFirst: [...tuning, ...tape, thumbQuestion(family, schools, finding.offsetMm)],
     thenTry: [
       finding.offsetMm > 0
-        ? 'Open and 1, stopping between notes; bring the hand back to the first tape each time.'
-        : 'Open and 1, about twenty times, aiming past the middle of the tape.',
+        ? `Open and 1, stopping between notes; bring the hand back to ${homeOf(hasTapes)} each time.`
+        : `Open and 1, about twenty times, aiming past ${hasTapes ? 'the middle of the tape' : 'the place'}.`,
     ],
-    notThis: `Leave the fingers’ spacing alone: it is right. ${GENTLE}`,
+    notThis: 'Leave the fingers’ spacing alone: it is right.',
   }
 }
 
-function frameAdvice(finding: Extract<Finding, { code: 'frame' }>, family: FamilyId): Advice {
+function frameAdvice(
+  finding: Extract<Finding, { code: 'frame' }>,
+  { family, schools }: AdviceContext,
+): Advice {
   if (finding.errorMm > 0)
     return {
       checkFirst: ['Is the instrument the right size?', 'Is the hand pushed open, the knuckles flat?'],
       thenTry: ['A smaller shape: place the fingers silently, then pluck, then bow.'],
-      notThis: `Do not hold the spread by force. ${GENTLE}`,
+      notThis: 'Do not hold the spread by force.',
     }
   if (finding.where === 'first')
     return {
@@ -271,15 +310,21 @@ function frameAdvice(finding: Extract<Finding, { code: 'frame' }>, family: Famil
           : 'Is 1 pulled up towards 2, or jammed against the neck?',
       ],
       thenTry: ['Lift and drop 1 alone, thumb and the other fingers still.'],
-      notThis: `Do not push 2, 3 and 4 up instead. ${GENTLE}`,
+      notThis: 'Do not push 2, 3 and 4 up instead.',
     }
+  const onShoulder = [
+    'Is the elbow under the string played?',
+    schools.contact === 'base_of_1'
+      ? 'Is the hand up, the base of 1 beside the board?'
+      : 'Is the hand up, so that the tips alone touch?',
+  ]
   const looks: Record<FamilyId, readonly string[]> = {
-    violin: ['Is the elbow under the string played?', 'Is the hand up, the base of 1 beside the board?'],
-    viola: ['Is the elbow under the string played?', 'Is the hand up, the base of 1 beside the board?'],
+    violin: onShoulder,
+    viola: onShoulder,
     cello: ['Is the thumb’s base joint soft?', 'Are the fingers rounded, the hand square to the string?'],
     bass: [
       'Is the elbow off the body and the hand square to the neck?',
-      'Does the thumb stand behind 1 or 2?',
+      `Does the thumb stand behind ${schools.thumb_bass === 'behind_1' ? 1 : 2}?`,
     ],
   }
   return {
@@ -291,7 +336,7 @@ function frameAdvice(finding: Extract<Finding, { code: 'frame' }>, family: Famil
             'Fourth finger against the next open string.',
           ]
         : ['Silent pattern on one string, half a minute at a time, then plucked, then bowed.'],
-    notThis: `Do not stretch ${finding.toFinger} upwards; let 1 reach back. ${GENTLE}`,
+    notThis: `Do not stretch ${finding.toFinger} upwards; ${giveWay(family)}.`,
   }
 }
 

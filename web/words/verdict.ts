@@ -315,7 +315,12 @@ function findingClause(finding: Finding): string {
       return `The ${fingerName(finding.finger)} lands ${length(Math.abs(finding.offsetMm))} ${finding.offsetMm > 0 ? 'too high' : 'too low'}, ${sharpOrFlat(finding.cents)}`
     case 'steps': {
       const [half, whole] = finding.errorMm > 0 ? ['wide', 'narrow'] : ['narrow', 'wide']
-      return `Half steps are ${length(Math.abs(finding.errorMm))} too ${half}, whole steps too ${whole}`
+      const far = length(Math.abs(finding.errorMm))
+      const { halves = [], wholes = [] } = finding
+      if (halves.length === 0 || wholes.length === 0)
+        return `Half steps are ${far} too ${half}, whole steps too ${whole}`
+      const [near, apart] = [halves, wholes].map((pairs) => listed(pairs.map((pair) => pair.join('–'))))
+      return `${near} ${halves.length > 1 ? 'are' : 'is'} ${far} too ${half}, ${apart} too ${whole}`
     }
     case 'locked_thumb':
       return `From 1 to 2 is wide and from 2 to 3 narrow: 2 stands ${length(finding.offsetMm)} too high`

@@ -1,5 +1,8 @@
+import type { Finger } from '../../instrument'
 import type { Evidence } from '../evidence'
 import { handId, handsOf, type Kind } from './kind'
+
+type Pair = readonly [Finger, Finger]
 
 /** A step of fewer cents is a half step. */
 const HALF_STEP_CENTS = 150
@@ -8,7 +11,8 @@ const HALF_STEP_CENTS = 150
 export function steps(evidence: Evidence): Kind[] {
   const hands = handsOf(evidence)
   const moves = new Map<string, number>()
-  let [halves, wholes] = [0, 0]
+  const halves = new Map<string, Pair>()
+  const wholes = new Map<string, Pair>()
   for (const [id, hand] of hands) {
     let sum = 0
     hand.forEach((place, i) => {
@@ -16,19 +20,26 @@ export function steps(evidence: Evidence): Kind[] {
       if (before) {
         const isHalf = place.cents - before.cents < HALF_STEP_CENTS
         sum += isHalf ? 1 : -1
-        if (isHalf) halves++
-        else wholes++
+        const pair: Pair = [before.finger, place.finger]
+        ;(isHalf ? halves : wholes).set(pair.join(' '), pair)
       }
       moves.set(`${id} ${place.cents}`, sum)
     })
   }
   // Where all steps are alike it is the frame that is wrong.
-  if (halves === 0 || wholes === 0) return []
+  if (halves.size === 0 || wholes.size === 0) return []
+  // On several strings one pair may be both: then no pair is named.
+  const areClear = ![...halves.keys()].some((pair) => wholes.has(pair))
   return [
     {
       id: 'steps',
       moves: ({ target }) => moves.get(`${handId(target)} ${target.cents}`) ?? 0,
-      describe: (errorMm, plusMinusMm) => ({ code: 'steps', errorMm, plusMinusMm }),
+      describe: (errorMm, plusMinusMm) => ({
+        code: 'steps',
+        errorMm,
+        plusMinusMm,
+        ...(areClear && { halves: [...halves.values()], wholes: [...wholes.values()] }),
+      }),
     },
   ]
 }

@@ -20,7 +20,8 @@
       <p class="eyebrow">Then try</p>
       <p>{{ advice.thenTry.join(' ') }}</p>
       <p class="eyebrow">Not this</p>
-      <p class="soft">{{ advice.notThis }}</p>
+      <p>{{ advice.notThis }}</p>
+      <p class="soft stop">{{ STOP_AT_PAIN }}</p>
     </div>
     <slot name="foot" />
   </section>
@@ -32,7 +33,7 @@ import type { FamilyId } from '#core'
 import type { KeptVerdict, Student } from '#contracts'
 import { useSettings } from '../../stores/settings'
 import KeyHint from '../../ui/KeyHint.vue'
-import { adviceOn, setupEvidence } from '../../words/advice'
+import { adviceOn, setupEvidence, STOP_AT_PAIN } from '../../words/advice'
 import {
   alternativeSentence,
   besideSentences,
@@ -53,7 +54,12 @@ const props = defineProps<{
   kept?: string | undefined
 }>()
 const settings = useSettings()
-const advice = computed(() => adviceOn(props.verdict, props.family, settings.schoolsOf(props.student)))
+const advice = computed(() => {
+  const schools = settings.schoolsOf(props.student)
+  const tapes = props.student?.instrument?.tapes
+  const hasTapes = tapes ? tapes.length > 0 : schools.tapes !== 'none'
+  return adviceOn(props.verdict, { family: props.family, schools, hasTapes })
+})
 const setup = computed(() =>
   setupEvidence(props.verdict, props.family, props.student?.setup ?? null, settings.arrangement),
 )

@@ -92,12 +92,19 @@ describe('a verdict', () => {
   const verdict = creeping as never
 
   it('looks for the thumb where the student’s school has it', () => {
-    const first = (schools: object) => adviceOn(verdict, 'violin', schoolsOf(schools))?.checkFirst.join(' ')
+    const first = (schools: object) =>
+      adviceOn(verdict, { family: 'violin', schools: schoolsOf(schools), hasTapes: true })?.checkFirst.join(
+        ' ',
+      )
     expect(first({ thumb_violin: 'behind_1' })).toContain('about 25 mm behind 1')
     expect(first({ thumb_violin: 'opposite_2' })).toContain('wandered on from opposite 2')
-    expect(adviceOn(verdict, 'bass', schoolsOf({ thumb_bass: 'behind_1' }))?.checkFirst.join(' ')).toContain(
-      'level behind 1,',
-    )
+    expect(
+      adviceOn(verdict, {
+        family: 'bass',
+        schools: schoolsOf({ thumb_bass: 'behind_1' }),
+        hasTapes: true,
+      })?.checkFirst.join(' '),
+    ).toContain('level behind 1,')
   })
 
   it('names what was “no” in the setup, the worst first, and where to look when nothing was', () => {
