@@ -66,10 +66,17 @@ test('pain stops every room with its caution until somebody says who cleared it,
   await page.getByRole('button', { name: 'left shoulder' }).click()
   await page.getByRole('button', { name: 'Mark it in the file' }).click()
   await expect(page.getByText('Nothing else is asked while this stands.')).toBeVisible()
+  for (const room of ['/check', '/tapes', '/patterns', '/patterns/scales', '/instruments']) {
+    await page.goto(room)
+    await expect(page.getByText('Pain: left shoulder')).toHaveCount(1)
+    await expect(page.getByText('Pain: left shoulder')).toContainText('Stop and rest.')
+  }
   await page.goto('/check')
-  await expect(page.getByText('Pain: left shoulder')).toBeVisible()
+  await expect(page.getByText('Nothing is played while it hurts.')).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Listen/ })).toHaveCount(0)
   await page.goto('/')
   await expect(page.getByText('pain: left shoulder')).toBeVisible()
+  await expect(page.getByText(/Pain: left shoulder\. Stop and rest\./)).toBeVisible()
   await page.goto('/setup')
   await page.getByRole('button', { name: 'It is cleared' }).click()
   await page.getByLabel('Who said that playing is all right again?').fill('The physiotherapist, on Friday.')

@@ -105,7 +105,7 @@
       <div class="below">
         <section class="card sheet" aria-label="Readings">
           <ExerciseFields :chosen="choice">
-            <span v-if="proposal && !proposal.isChosen" class="proposal">
+            <span v-if="proposal && !proposal.isChosen && !student?.pains.length" class="proposal">
               <span
                 >Next: <strong>{{ proposal.name }}</strong>, {{ proposal.why }}.</span
               >

@@ -13,6 +13,12 @@
         </ElButton>
       </div>
     </header>
+    <PainMarked
+      v-if="student.pains.length > 0"
+      :pains="student.pains"
+      :student-id="student.id"
+      :name="student.name"
+    />
     <div class="file">
       <aside>
         <InstrumentCard
@@ -65,6 +71,7 @@ import { computed, ref, toRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useShortcuts } from '../ui/useShortcuts'
 import CheckHistory from '../features/students/CheckHistory.vue'
+import PainMarked from '../features/setup/PainMarked.vue'
 import OneThing from '../features/lesson/OneThing.vue'
 import SetupCard from '../features/students/SetupCard.vue'
 import HandCard from '../features/students/HandCard.vue'

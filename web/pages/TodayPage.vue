@@ -27,7 +27,10 @@
           dueWords(due)
         }}</span>
       </div>
-      <p class="last">
+      <p v-if="row.student.pains.length > 0" class="last hurts">
+        Pain: {{ listed(row.student.pains.map(({ place }) => place)) }}. {{ PAIN_CAUTION }}
+      </p>
+      <p v-else class="last">
         <span v-if="row.student.workingOn" class="work">{{ row.student.workingOn.workOn }}.</span>
         <span :class="{ soft: row.student.workingOn }">{{
           row.student.lastCheck ? checkSentence(row.student.lastCheck) : row.student.note
@@ -60,7 +63,8 @@ import { useToday } from '../stores/useToday'
 import { useLesson } from '../stores/lesson'
 import { longDay } from '../words/dates'
 import { dueWords } from '../words/due'
-import { count } from '../words/numbers'
+import { count, listed } from '../words/numbers'
+import { PAIN_CAUTION } from '../words/setup'
 import { instrumentKind } from '../words/trade'
 import { checkSentence } from '../words/verdict'
 import KeyHint from '../ui/KeyHint.vue'
@@ -238,6 +242,10 @@ header {
     grid-area: 3 / 2 / 4 / 4;
   }
 }
+.last.hurts {
+  color: var(--danger);
+}
+
 .work {
   color: var(--ink);
   font-weight: 600;

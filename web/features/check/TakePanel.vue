@@ -10,6 +10,7 @@
     :sounding="heard.finger.value"
     :tolerance-cents="toleranceCents"
     :is-idle="isIdle"
+    :is-resting="(student?.pains.length ?? 0) > 0"
     @listen="listen"
     @hear="(file) => void heard.hear(file)"
     @play="playStudent"

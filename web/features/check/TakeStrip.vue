@@ -3,15 +3,18 @@
     class="strip"
     aria-label="Listening"
     :class="{ 'drop-here': isOver }"
-    @dragover.prevent="isOver = phase === 'off' && !isIdle"
+    @dragover.prevent="isOver = canBegin()"
     @dragleave="isOver = false"
     @drop.prevent="drop"
   >
     <template v-if="phase === 'off'">
-      <ElButton type="primary" :disabled="isIdle" @click="emit('listen', chosenId)"
-        >Listen<KeyHint of="l" on-button
-      /></ElButton>
-      <ElButton :disabled="isIdle" @click="file?.click()">A recording<KeyHint of="f" on-button /></ElButton>
+      <span v-if="isResting" class="rests">Nothing is played while it hurts.</span>
+      <template v-else>
+        <ElButton type="primary" :disabled="isIdle" @click="emit('listen', chosenId)"
+          >Listen<KeyHint of="l" on-button
+        /></ElButton>
+        <ElButton :disabled="isIdle" @click="file?.click()">A recording<KeyHint of="f" on-button /></ElButton>
+      </template>
       <input
         ref="file"
         type="file"
@@ -123,6 +126,8 @@ const props = defineProps<{
   toleranceCents: number
   /** There is nothing to be played yet. */
   isIdle: boolean
+  /** A pain is marked: nobody is asked to play. */
+  isResting: boolean
 }>()
 const emit = defineEmits<{
   /** With the microphone that was chosen; none is the browser’s own choice. */
@@ -198,7 +203,7 @@ const isOver = ref(false)
 function drop(event: DragEvent) {
   isOver.value = false
   const dropped = event.dataTransfer?.files[0]
-  if (dropped && props.phase === 'off' && !props.isIdle) emit('hear', dropped)
+  if (dropped && canBegin()) emit('hear', dropped)
 }
 
 const file = ref<HTMLInputElement>()
@@ -210,22 +215,23 @@ function choose(event: Event) {
   input.value = ''
 }
 
+const canBegin = () => props.phase === 'off' && !props.isIdle && !props.isResting
 useShortcuts('Listening', [
   {
     key: 'l',
     does: 'Listen to a take',
-    run: () => props.phase === 'off' && !props.isIdle && emit('listen', chosenId.value),
+    run: () => canBegin() && emit('listen', chosenId.value),
   },
   { key: 'm', does: 'More of listening and of the board', run: () => (isMore.value = !isMore.value) },
   {
     key: 'f',
     does: 'Hear a recording',
-    run: () => props.phase === 'off' && !props.isIdle && file.value?.click(),
+    run: () => canBegin() && file.value?.click(),
   },
   {
     key: 'p',
     does: 'A simulated student plays',
-    run: () => props.phase === 'off' && !props.isIdle && emit('play', faultId.value),
+    run: () => canBegin() && emit('play', faultId.value),
   },
   { key: ' ', does: 'The take is over', run: () => props.phase !== 'off' && emit('stop') },
 ])

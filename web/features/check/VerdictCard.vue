@@ -17,8 +17,10 @@
       </p>
       <p class="eyebrow">Check first</p>
       <p>{{ advice.checkFirst.join(' ') }}</p>
-      <p class="eyebrow">Then try</p>
-      <p>{{ advice.thenTry.join(' ') }}</p>
+      <template v-if="!student?.pains.length">
+        <p class="eyebrow">Then try</p>
+        <p>{{ advice.thenTry.join(' ') }}</p>
+      </template>
       <p class="eyebrow">Not this</p>
       <p>{{ advice.notThis }}</p>
       <p class="soft stop">{{ STOP_AT_PAIN }}</p>

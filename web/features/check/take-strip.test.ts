@@ -13,6 +13,7 @@ const IDLE = {
   sounding: undefined,
   toleranceCents: 15,
   isIdle: false,
+  isResting: false,
   companion: 'nothing',
   tempo: 60,
 } as const
@@ -60,4 +61,12 @@ it('says what sounds, how loud, and how to end it', async () => {
   expect(text()).toContain('Done')
   const room = await mounted(TakeStrip, { ...IDLE, phase: 'waiting', level: { ...level, levelDb: -72 } })
   expect(room.text()).toContain('The room is quiet.')
+})
+
+it('asks nobody to play while a pain is marked, by no button and no key', async () => {
+  const { text, press, wrapper } = await mounted(TakeStrip, { ...IDLE, isResting: true })
+  expect(text()).toContain('Nothing is played while it hurts.')
+  expect(text()).not.toMatch(/Listen|A recording/)
+  for (const key of ['l', 'f', 'p']) await press(key)
+  expect([wrapper.emitted('listen'), wrapper.emitted('play')]).toEqual([undefined, undefined])
 })

@@ -49,6 +49,12 @@
       </div>
     </nav>
     <main id="room" tabindex="-1">
+      <PainMarked
+        v-if="lesson.student?.pains.length && !SAYS_IT_ITSELF.includes(String(route.name))"
+        :pains="lesson.student.pains"
+        :student-id="lesson.student.id"
+        :name="lesson.student.name"
+      />
       <slot />
     </main>
     <CommandPalette v-model="paletteOpen" />
@@ -59,7 +65,7 @@
 
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { LONGEST_PAGE } from '#contracts'
 import { ROOMS } from '../../rooms'
@@ -77,6 +83,10 @@ import RefusedKey from './RefusedKey.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
 import { useNewerVersion } from './useNewerVersion'
 
+/** Whoever is in the lesson and has a pain that is not cleared: it stands over every room, not in the setup alone. */
+const PainMarked = defineAsyncComponent(() => import('../setup/PainMarked.vue'))
+/** Rooms that have it where it belongs, or are about no student, or about many. */
+const SAYS_IT_ITSELF = ['today', 'students', 'student', 'setup', 'setup-record', 'check', 'studio', 'account']
 const route = useRoute()
 const router = useRouter()
 const lesson = useLesson()

@@ -1,10 +1,6 @@
 <template>
   <section class="card" aria-label="Setup">
     <p class="eyebrow">Setup</p>
-    <p v-for="pain in student.pains" :key="pain.id" class="pain">
-      Pain: {{ pain.place }}, told on {{ shortDay(pain.toldOn) }}. Stop, rest, and ask a doctor or a
-      physiotherapist who treats players.
-    </p>
     <template v-if="student.setup">
       <p class="soft">
         Looked at on {{ shortDay(student.setup.takenAt)
@@ -93,10 +89,6 @@ li .soft {
   color: var(--sharp);
 }
 
-.pain {
-  color: var(--danger);
-  font-weight: 600;
-}
 
 .key {
   margin-left: 8px;
