@@ -102,6 +102,7 @@ export const KeptVerdict = z
       more: z.number().nullable().optional(),
       moreTo: z.number().optional(),
       maybe: z.array(Finding).optional(),
+      leans: z.boolean().optional(),
       /** Fingers of the exercise of which nothing was heard, while the others are in tune. */
       unheard: z.array(FingerNumber).optional(),
       ...beside,

@@ -68,8 +68,9 @@ test('pain stops every room with its caution until somebody says who cleared it,
   await expect(page.getByText('Nothing else is asked while this stands.')).toBeVisible()
   for (const room of ['/check', '/tapes', '/patterns', '/patterns/scales', '/instruments']) {
     await page.goto(room)
-    await expect(page.getByText('Pain: left shoulder')).toHaveCount(1)
-    await expect(page.getByText('Pain: left shoulder')).toContainText('Stop and rest.')
+    const marked = page.getByRole('region', { name: 'Pain that is not cleared' })
+    await expect(marked).toHaveCount(1)
+    await expect(marked).toContainText(/Pain: left shoulder.*Stop and rest\./)
   }
   await page.goto('/check')
   await expect(page.getByText('Nothing is played while it hurts.')).toBeVisible()

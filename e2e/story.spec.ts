@@ -118,7 +118,7 @@ plain('no acknowledged check is lost when database and server are killed', async
     expect(app.output()).toContain('adopting the database that still runs')
     await page.reload()
     await openFile(page, 'Orla Venn')
-    const today = page.locator('.history li', { hasText: '22 cents flat' }).first()
+    const today = page.locator('.history li', { hasText: '23 cents flat' }).first()
     await expect(today).toContainText('4 notes')
     await expect(page.locator('.history li', { hasText: '4 notes' })).toHaveCount(1)
   } finally {

@@ -32,6 +32,8 @@ const SMALLEST_TOLD = 0.5
 const RIGHT_ON_AVERAGE = 0.75
 /** So probable beside the fault that is named, another is told with it. */
 const BESIDE = 0.1
+/** A first answer, marked as such, where one fault is likelier than all else together. */
+const LEANS = 0.5
 /** A scatter is told where nineteen in twenty say that it is beyond the tolerance. */
 const SURELY = 0.05
 /** So many notes more are asked for at most; beyond, another lesson tells sooner. */
@@ -193,14 +195,11 @@ function judgeHand(evidence: Evidence, weighing: Weighing, fingers: readonly Fin
     first!.candidates.length === 0
       ? notesTo(WELL)
       : Math.min(notesTo(FAULT.vague), Math.max(notesTo(FAULT.known), Math.ceil(untilKnown)))
-  return notEnough(
-    fingers,
-    more > MOST_MORE ? null : more,
-    faults
-      .filter((one) => one.candidates.length === 1 && one.probability > BESIDE)
-      .slice(0, 2)
-      .flatMap(told),
-  )
+  const maybe = faults.filter((one) => one.candidates.length === 1 && one.probability > BESIDE).slice(0, 2)
+  return {
+    ...notEnough(fingers, more > MOST_MORE ? null : more, maybe.flatMap(told)),
+    ...((maybe[0]?.probability ?? 0) > LEANS && { leans: true }),
+  }
 }
 
 /** Two notes that are one by ear: asked of the notes alone, whatever the instrument is tuned to. */

@@ -221,6 +221,8 @@ export type Verdict = (
       readonly unheard?: readonly Finger[] | undefined
       /** What it may be, the likeliest first. */
       readonly maybe?: readonly Finding[] | undefined
+      /** The first of these is likelier than a hand in tune and all else together. */
+      readonly leans?: boolean | undefined
       readonly fingers: readonly FingerSummary[]
     }
   | {

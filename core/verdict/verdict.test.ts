@@ -165,6 +165,26 @@ describe('a hand judged from its notes (the faults are the handbook’s, common 
     expect(many.outcome === 'not_enough_notes' ? many.more : 'told').toBeNull()
   })
 
+  it('gives a first answer to four single notes where one fault is likelier than all else, and none where it is not', () => {
+    const first = (...heard: readonly [number, number, number, number]) => judge(cents(...heard))
+    expect(first(-4, 3, -2, -25)).toMatchObject({
+      outcome: 'not_enough_notes',
+      leans: true,
+      maybe: [{ code: 'frame' }],
+    })
+    expect(first(12, 14, 11, 13)).toMatchObject({ leans: true, maybe: [{ code: 'whole_hand' }] })
+    const open = first(2, -3, 4, -14)
+    expect(open).toMatchObject({ outcome: 'not_enough_notes', maybe: [{ code: 'frame' }] })
+    expect(open).not.toHaveProperty('leans')
+  })
+
+  it('says of a finger what was heard of it, whatever earlier takes made likely of the size', () => {
+    const heard = judge([...cents(1, -1, 0, -31), ...cents(-1, 1, 2, -29)])
+    const [finding] = heard.outcome === 'explained' ? heard.findings : []
+    expect(finding).toMatchObject({ code: 'frame', shownBy: 4 })
+    expect(finding?.code === 'frame' && finding.cents).toBeCloseTo(-30, 9)
+  })
+
   it('is not changed by one wild note, nor made surer by notes that are written down twice', () => {
     const take = takeOver('violin', [1, 2], { frameErrorMm: -5 }, 3)
     const before = judgeTake(take)

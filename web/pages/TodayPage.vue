@@ -31,7 +31,7 @@
         Pain: {{ listed(row.student.pains.map(({ place }) => place)) }}. {{ PAIN_CAUTION }}
       </p>
       <p v-else class="last">
-        <span v-if="row.student.workingOn" class="work">{{ row.student.workingOn.workOn }}.</span>
+        <span v-if="row.student.workingOn" class="work">{{ `${row.student.workingOn.workOn}. ` }}</span>
         <span :class="{ soft: row.student.workingOn }">{{
           row.student.lastCheck ? checkSentence(row.student.lastCheck) : row.student.note
         }}</span>
@@ -64,7 +64,7 @@ import { useLesson } from '../stores/lesson'
 import { longDay } from '../words/dates'
 import { dueWords } from '../words/due'
 import { count, listed } from '../words/numbers'
-import { PAIN_CAUTION } from '../words/setup'
+import { PAIN_CAUTION } from '../words/pain'
 import { instrumentKind } from '../words/trade'
 import { checkSentence } from '../words/verdict'
 import KeyHint from '../ui/KeyHint.vue'

@@ -237,6 +237,7 @@ export function rejudgedSentence({ rejudged, verdict }: Pick<Check, 'rejudged' |
 export function alternativeSentence(verdict: KeptVerdict): string {
   if (verdict.outcome === 'not_enough_notes') {
     const maybe = clausesOf(verdict.maybe ?? [])
+    if (verdict.leans) return maybe.length < 2 ? '' : `Or it may be: ${maybe.slice(1).join('; or ')}.`
     return maybe.length === 0 ? '' : `It may be: ${maybe.join('; or ')}.`
   }
   if (!('alternatives' in verdict)) return ''
@@ -286,16 +287,25 @@ function notEnough({
   more,
   moreTo,
   unheard = [],
+  maybe = [],
+  leans,
 }: Extract<KeptVerdict, { outcome: 'not_enough_notes' }>): string {
   if (unheard.length > 0)
     return `In tune as far as it was heard. Nothing sure was heard of ${listed(unheard)}: play ${unheard.length === 1 ? 'it' : 'them'} once more.`
+  const likely = leans ? maybe[0] : undefined
+  if (likely && heard.length >= needed)
+    return `So far it looks as if ${lowerFirst(findingClause(likely))}. ${more ? `About ${moreNotes(more, moreTo)} more on these fingers would tell.` : 'More notes today would hardly tell: look again in another lesson.'}`
   if (heard.length >= needed && more)
-    return `Not enough notes yet: about ${moreTo && moreTo > more ? `${more} to ${count(moreTo, 'note')}` : count(more, 'note')} more on these fingers would tell.`
+    return `Not enough notes yet: about ${moreNotes(more, moreTo)} more on these fingers would tell.`
   if (heard.length >= needed)
     return 'Not enough notes yet, and more of them today would hardly tell: look again in another lesson.'
   if (heard.length === 0) return `Not enough notes yet: read ${needed} fingers on this string.`
   const missing = needed - heard.length
   return `Not enough notes yet: ${listed(heard)} heard; ${missing === 1 ? 'one more finger tells' : `${missing} more fingers tell`}.`
+}
+
+function moreNotes(more: number, moreTo: number | undefined): string {
+  return moreTo && moreTo > more ? `${more} to ${count(moreTo, 'note')}` : count(more, 'note')
 }
 
 function findingClause(finding: Finding): string {

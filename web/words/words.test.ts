@@ -106,6 +106,13 @@ describe('the verdict’s sentence', () => {
       'Not enough notes yet: about 12 notes more on these fingers would tell.',
     ],
     [
+      {
+        outcome: 'not_enough_notes',
+        ...{ fingersHeard: [1, 2, 3, 4], fingersNeeded: 3, more: 2, moreTo: 5, maybe: [frame], leans: true },
+      },
+      'So far it looks as if the frame is 2.8 mm too narrow: the fourth finger lands 22 cents flat. About 2 to 5 notes more on these fingers would tell.',
+    ],
+    [
       explained({ code: 'steps', errorMm: 2, plusMinusMm: 0.5 }),
       'Half steps are 2.0 mm too wide, whole steps too narrow.',
     ],

@@ -30,7 +30,7 @@ import { useOutbox } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
 import FieldRow from '../../ui/FieldRow.vue'
 import { shortDay } from '../../words/dates'
-import { PAIN_CAUTION } from '../../words/setup'
+import { PAIN_CAUTION } from '../../words/pain'
 import { studioDay } from '../../words/shown'
 
 /** What was told and not cleared: it stands above everything else of this student. */

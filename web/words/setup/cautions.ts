@@ -1,9 +1,5 @@
 import { isSetupItem, SETUP_ITEMS } from '#core'
 
-const DOCTOR = 'a doctor or a physiotherapist who treats players'
-
-/** Shown wherever pain is told. This tool measures; it does not treat. */
-export const PAIN_CAUTION = `Stop and rest. Ask ${DOCTOR} before playing goes on: this tool measures, it does not treat.`
 /** Shown where a hand or an arm is to be moved. */
 export const GENTLY = 'Gently: never force the elbow round, and stop at discomfort.'
 

@@ -1,4 +1,4 @@
-import { PAIN_CAUTION } from './cautions'
+import { PAIN_CAUTION } from '../pain'
 import type { SomeItemWords } from './types'
 
 /** What every player is asked first. Common practice, no source. */
