@@ -22,7 +22,7 @@ test('sixty seconds beside a child: a round by keys alone stops at its cause, is
   await expect(page.getByRole('heading', { name: 'Kept. Today’s one thing: elbow.' })).toBeVisible()
   await page.keyboard.press('r')
   const rounds = page.getByRole('region', { name: 'Rounds' })
-  await expect(rounds.getByRole('row', { name: /elbow/ })).toContainText('No')
+  await expect(rounds.getByRole('row', { name: /elbow/ })).toContainText('not yet')
   await expect(page.getByRole('region', { name: 'Gates' })).toContainText('elbow: not yet')
 })
 
@@ -54,8 +54,8 @@ test('a round survives a reload, and another teacher’s round beside it', async
   const rounds = page.getByRole('region', { name: 'Rounds' })
   await expect(rounds.getByText('4 rounds in the file')).toBeVisible()
   // Each answer stands as it was given last: the one’s nails, the other’s tension is right again.
-  await expect(rounds.getByRole('row', { name: /nails/ })).toContainText('No')
-  await expect(rounds.getByRole('row', { name: /open strings/ })).toContainText('Nearly')
+  await expect(rounds.getByRole('row', { name: /nails/ })).toContainText('too long')
+  await expect(rounds.getByRole('row', { name: /open strings/ })).toContainText('nearly in tune')
 })
 
 test('pain stops every room with its caution until somebody says who cleared it, and can be told by mistake', async ({
@@ -76,7 +76,7 @@ test('pain stops every room with its caution until somebody says who cleared it,
   await expect(page.getByText('Nothing is played while it hurts.')).toBeVisible()
   await expect(page.getByRole('button', { name: /^Listen/ })).toHaveCount(0)
   await page.goto('/')
-  await expect(page.getByText('pain: left shoulder')).toBeVisible()
+  await expect(page.getByText('pain: left shoulder', { exact: true })).toBeVisible()
   await expect(page.getByText(/Pain: left shoulder\. Stop and rest\./)).toBeVisible()
   await page.goto('/setup')
   await page.getByRole('button', { name: 'It is cleared' }).click()

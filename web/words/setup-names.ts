@@ -1,4 +1,4 @@
-import { isSetupItem, type SetupItemId } from '#core'
+import { isSetupItem, type SetupAnswer, type SetupItemId } from '#core'
 
 /** What each item is called where room is short. */
 const NAMES: Record<SetupItemId, string> = {
@@ -58,4 +58,18 @@ export function setupName(itemId: string, question?: string | null): string {
   return isSetupItem(itemId) ? NAMES[itemId] : (question ?? 'an item that is no longer asked')
 }
 
-export const ANSWER_NAMES = { yes: 'Yes', nearly: 'Nearly', no: 'No' } as const
+const ANSWERS = { yes: 'right', nearly: 'nearly', no: 'not yet' } as const
+/** Where the name alone would say the contrary: “pain: no” of a hand that hurts. */
+const OWN_ANSWERS: Partial<Record<SetupItemId, Partial<Record<SetupAnswer, string>>>> = {
+  pain: { yes: 'nothing hurts', no: 'hurts' },
+  tension: { yes: 'free', nearly: 'nearly free', no: 'tense' },
+  squeeze: { yes: 'free', nearly: 'nearly free', no: 'squeezing' },
+  tuned: { yes: 'in tune', nearly: 'nearly in tune', no: 'out of tune' },
+  size: { yes: 'fits', nearly: 'nearly fits', no: 'does not fit' },
+  nails: { yes: 'short enough', nearly: 'nearly short enough', no: 'too long' },
+}
+
+/** What was answered, in the item’s own words: `hurts`, `squeezing`, `not yet`. */
+export function answerName(itemId: string, answer: SetupAnswer): string {
+  return (isSetupItem(itemId) ? OWN_ANSWERS[itemId]?.[answer] : undefined) ?? ANSWERS[answer]
+}

@@ -4,7 +4,7 @@
       <h2 ref="heading" tabindex="-1" dir="auto">{{ words.question }}</h2>
       <p v-if="isSuggested" class="look">The last check says: look here</p>
       <p v-if="last" class="soft">
-        Last time {{ last.answer }}, since {{ shortDay(last.since)
+        Last time {{ answerName(item.id, last.answer) }}, since {{ shortDay(last.since)
         }}<template v-if="last.measured !== null">, {{ measuredWords(item.id, last.measured) }}</template>
       </p>
     </div>
@@ -47,7 +47,7 @@ import KeyHint from '../../ui/KeyHint.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
 import { shortDay } from '../../words/dates'
 import { measuredWords } from '../../words/setup'
-import { ANSWER_NAMES } from '../../words/setup-names'
+import { answerName } from '../../words/setup-names'
 import ItemPictures from './ItemPictures.vue'
 import type { Round } from './useRound'
 
@@ -82,9 +82,11 @@ const judged = computed(() => {
   const { limits } = props.round.measure.value ?? {}
   if (!limits) return 'Kept in the file; no number is right for everybody.'
   const [from, to] = limits.right.map((one) => (isLength.value ? one.toFixed(0) : String(one)))
-  const range = `Right: ${from} to ${to} ${isLength.value ? 'mm' : '°'}`.replaceAll('-', '−')
+  const range = `right is ${from} to ${to} ${isLength.value ? 'mm' : '°'}`.replaceAll('-', '−')
   const said = value.value === undefined ? undefined : props.round.judge(value.value)
-  return said ? `${ANSWER_NAMES[said]}. ${range}` : range
+  return said
+    ? `This is ${answerName(props.item.id, said)}; ${range}.`
+    : `${range.replace('right', 'Right')}.`
 })
 
 function take(answer: SetupAnswer) {

@@ -18,7 +18,7 @@
           <th scope="row" dir="auto">{{ row.name }}</th>
           <td v-for="(cell, index) in row.cells" :key="index">
             <template v-if="cell">
-              <span :class="['answer', cell.answer]">{{ ANSWER_NAMES[cell.answer] }}</span>
+              <span :class="['answer', cell.answer]">{{ answerName(row.id, cell.answer) }}</span>
               <span v-if="cell.measured !== null" class="numbers measured">{{
                 measuredWords(row.id, cell.measured)
               }}</span>
@@ -64,7 +64,7 @@ import SetupPicture from '../../figure/SetupPicture.vue'
 import { shortDay } from '../../words/dates'
 import { count } from '../../words/numbers'
 import { measuredWords } from '../../words/setup'
-import { ANSWER_NAMES, setupName } from '../../words/setup-names'
+import { answerName, setupName } from '../../words/setup-names'
 
 /** The newest round beside the one before: what changed, and what was measured. */
 const props = defineProps<{ rounds: readonly SetupRound[]; schools: Schools; scale?: number }>()

@@ -4,7 +4,7 @@
     <ul v-if="open.length">
       <li v-for="{ item, answer } in open" :key="item.id">
         <button type="button" @click="round.lookAt(item.id)">
-          <span :class="['answer', answer]">{{ ANSWER_NAMES[answer] }}</span>
+          <span :class="['answer', answer]">{{ answerName(item.id, answer) }}</span>
           <span class="name" dir="auto">{{ setupName(item.id, item.own?.question) }}</span>
           <span class="soft">{{ round.wordsOf(item).change }}</span>
         </button>
@@ -24,7 +24,7 @@ import { computed, onMounted, ref } from 'vue'
 import KeyHint from '../../ui/KeyHint.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
 import { count } from '../../words/numbers'
-import { ANSWER_NAMES, setupName } from '../../words/setup-names'
+import { answerName, setupName } from '../../words/setup-names'
 import type { Round } from './useRound'
 
 /** All is asked: what is not yet right, and keeping it. */

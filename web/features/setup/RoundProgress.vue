@@ -6,9 +6,7 @@
       :class="[answerTo(item.id), { here: item.id === atId, looked: suggested.includes(item.id) }]"
       :title="nameOf(item)"
     >
-      <span class="visually-hidden"
-        >{{ index + 1 }}. {{ nameOf(item) }}: {{ answerTo(item.id) ?? 'not asked yet' }}</span
-      >
+      <span class="visually-hidden">{{ index + 1 }}. {{ nameOf(item) }}: {{ saidOf(item.id) }}</span>
     </li>
   </ol>
 </template>
@@ -16,7 +14,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { AnsweredItem, RoundItem } from '#core'
-import { setupName } from '../../words/setup-names'
+import { answerName, setupName } from '../../words/setup-names'
 
 /** Where a round stands: a mark for every item. */
 const props = defineProps<{
@@ -28,6 +26,10 @@ const props = defineProps<{
 const done = computed(() => props.answers.length)
 const answerTo = (id: string) => props.answers.find(({ itemId }) => itemId === id)?.answer
 const nameOf = (item: RoundItem) => setupName(item.id, item.own?.question)
+function saidOf(id: string): string {
+  const answer = answerTo(id)
+  return answer ? answerName(id, answer) : 'not asked yet'
+}
 </script>
 
 <style scoped>

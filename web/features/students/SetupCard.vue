@@ -9,7 +9,7 @@
       <ul v-if="shown.length">
         <li v-for="one in shown" :key="one.itemId">
           <span dir="auto">{{ setupName(one.itemId, one.question) }}</span>
-          <span :class="['answer', one.answer]">{{ one.answer === 'no' ? 'not yet' : 'nearly' }}</span>
+          <span :class="['answer', one.answer]">{{ answerName(one.itemId, one.answer) }}</span>
           <span class="soft">since {{ shortDay(one.since) }}</span>
         </li>
       </ul>
@@ -31,7 +31,7 @@ import { computed } from 'vue'
 import type { Student } from '#contracts'
 import KeyHint from '../../ui/KeyHint.vue'
 import { shortDay } from '../../words/dates'
-import { setupName } from '../../words/setup-names'
+import { answerName, setupName } from '../../words/setup-names'
 
 /** How the setup stands, in a few lines of the file. */
 const props = defineProps<{ student: Student }>()
@@ -88,7 +88,6 @@ li .soft {
   background: var(--sharp-wash);
   color: var(--sharp);
 }
-
 
 .key {
   margin-left: 8px;
