@@ -1,6 +1,13 @@
 <template>
   <RouterView v-if="isBare" />
   <AppShell v-else-if="session">
+    <template #lesson><OneThing v-if="lesson.student" :student="lesson.student" is-narrow /></template>
+    <PainMarked
+      v-if="lesson.student?.pains.length && !SAYS_IT_ITSELF.includes(String(route.name))"
+      :pains="lesson.student.pains"
+      :student-id="lesson.student.id"
+      :name="lesson.student.name"
+    />
     <RouterView />
   </AppShell>
   <NoticeStack />
@@ -8,8 +15,9 @@
 
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
-import { computed, watch } from 'vue'
+import { computed, defineAsyncComponent, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import OneThing from './features/lesson/OneThing.vue'
 import AppShell from './features/shell/AppShell.vue'
 import NoticeStack from './features/shell/NoticeStack.vue'
 import { useLesson } from './stores/lesson'
@@ -21,6 +29,11 @@ import { useSession } from './stores/session'
 import { useSettings } from './stores/settings'
 import { useStudio } from './stores/studio'
 import { useTheme } from './stores/theme'
+
+/** Whoever is in the lesson and has a pain that is not cleared: it stands over every room, not in the setup alone. */
+const PainMarked = defineAsyncComponent(() => import('./features/setup/PainMarked.vue'))
+/** Rooms that have it where it belongs, or are about no student, or about many. */
+const SAYS_IT_ITSELF = ['today', 'students', 'student', 'setup', 'setup-record', 'check', 'studio', 'account']
 
 useTheme()
 useSettings()

@@ -67,4 +67,30 @@ async function mend() {
   color: inherit;
   opacity: 0.8;
 }
+
+/* The rail lies across: a line beside the name. */
+@media (width <= 900px) {
+  .narrow {
+    min-width: 0;
+    margin: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+
+  .narrow .what {
+    display: inline;
+  }
+
+  .narrow .soft,
+  .narrow .el-button {
+    display: none;
+  }
+}
+
+/* A phone has it on Today and in the file. */
+@media (width <= 560px) {
+  .narrow {
+    display: none;
+  }
+}
 </style>

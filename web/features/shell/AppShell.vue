@@ -43,18 +43,12 @@
             {{ instrumentKind(lesson.student.instrument.family, lesson.student.instrument.sizeId) }} ·
             {{ lesson.student.instrument.label }}
           </span>
-          <OneThing :student="lesson.student" is-narrow />
+          <slot name="lesson" />
         </template>
         <span v-else class="label">Nobody in the lesson</span>
       </div>
     </nav>
     <main id="room" tabindex="-1">
-      <PainMarked
-        v-if="lesson.student?.pains.length && !SAYS_IT_ITSELF.includes(String(route.name))"
-        :pains="lesson.student.pains"
-        :student-id="lesson.student.id"
-        :name="lesson.student.name"
-      />
       <slot />
     </main>
     <CommandPalette v-model="paletteOpen" />
@@ -65,7 +59,7 @@
 
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { LONGEST_PAGE } from '#contracts'
 import { ROOMS } from '../../rooms'
@@ -73,7 +67,6 @@ import { useLesson } from '../../stores/lesson'
 import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
 import { instrumentKind } from '../../words/trade'
-import OneThing from '../lesson/OneThing.vue'
 import AccountMenu from './AccountMenu.vue'
 import CommandPalette from './CommandPalette.vue'
 import KeysHelp from './KeysHelp.vue'
@@ -83,10 +76,6 @@ import RefusedKey from './RefusedKey.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
 import { useNewerVersion } from './useNewerVersion'
 
-/** Whoever is in the lesson and has a pain that is not cleared: it stands over every room, not in the setup alone. */
-const PainMarked = defineAsyncComponent(() => import('../setup/PainMarked.vue'))
-/** Rooms that have it where it belongs, or are about no student, or about many. */
-const SAYS_IT_ITSELF = ['today', 'students', 'student', 'setup', 'setup-record', 'check', 'studio', 'account']
 const route = useRoute()
 const router = useRouter()
 const lesson = useLesson()
