@@ -36,7 +36,9 @@ test('from a measured string to a judged hand, by keyboard alone', async ({ page
   await page.keyboard.type('-24')
   // 4 should show +2, so −24 lands 26 cents flat: on 308 mm at 102.7 mm that is 3.1 mm; chosen since it is large, it is told a little smaller
   await expect(
-    page.getByRole('heading', { name: /The frame is 3\.0 mm too narrow: the fourth finger lands 26 cents flat/ }),
+    page.getByRole('heading', {
+      name: /The frame is 3\.0 mm too narrow: the fourth finger lands 26 cents flat/,
+    }),
   ).toBeVisible()
   await page.keyboard.press('Enter')
   await expect(page.getByText(kept)).toBeVisible()

@@ -38,7 +38,8 @@ function problemOf(error: unknown): Problem {
   if (isFull(error))
     return {
       ...describe('disk_full'),
-      detail: 'Nothing was saved. It is sent again by itself once somebody has made room on the server’s disk.',
+      detail:
+        'Nothing was saved. It is sent again by itself once somebody has made room on the server’s disk.',
     }
   if (isConflict(error))
     return {

@@ -94,7 +94,9 @@ it('the progress of a round says every item with its answer to who cannot see th
     atId: 'gap',
     suggested: ['gap'],
   })
-  expect(page.text()).toContain('1. pain: nothing hurts2. gap under the neck: not asked yet3. Rosin on?: not asked yet')
+  expect(page.text()).toContain(
+    '1. pain: nothing hurts2. gap under the neck: not asked yet3. Rosin on?: not asked yet',
+  )
   expect(document.querySelector('ol')?.getAttribute('aria-label')).toBe('1 of 3 answered')
   expect(document.querySelectorAll('.looked')).toHaveLength(1)
 })
