@@ -139,7 +139,7 @@ for (const family of ['violin', 'viola', 'cello', 'bass'] as const)
 test('a simulated student fills the board; the take outlives a reload and is kept with its track', async ({
   page,
 }) => {
-  await checkOf(page, 'Edda Ash')
+  await checkOf(page, 'Marlow Quill')
   await expect(page.getByLabel('Finger 1, cents')).toBeFocused()
   await page.keyboard.press('p')
   await expect(page.getByText('Playing', { exact: true })).toBeVisible()
@@ -157,11 +157,11 @@ test('a simulated student fills the board; the take outlives a reload and is kep
   const check = (await (await saved).json()) as Check
   expect(check.hasTrack).toBe(true)
   expect(check.landings).toHaveLength(notes.length)
-  await expect(page.getByText('Kept in the file of Edda Ash.')).toBeVisible()
+  await expect(page.getByText('Kept in the file of Marlow Quill.')).toBeVisible()
   expect(await takeOf(page)).toEqual([])
 
   await keepSound(page, check, new Float32Array(90 * 8000))
-  await page.getByRole('link', { name: 'Edda Ash' }).first().click()
+  await page.getByRole('link', { name: 'Marlow Quill' }).first().click()
   await page
     .getByRole('button', { name: /The take of .*, note by note/ })
     .first()
@@ -206,7 +206,7 @@ async function keepSound(page: Page, check: Check, samples: Float32Array) {
 }
 
 test('a browser that may not listen says what to do, and typing goes on', async ({ page }) => {
-  await checkOf(page, 'Edda Ash')
+  await checkOf(page, 'Marlow Quill')
   await expect(page.getByLabel('Finger 1, cents')).toBeFocused()
   await page.keyboard.press('l')
   await expect(page.getByRole('alert')).toContainText(/microphone/i)

@@ -63,7 +63,7 @@ const VIEWS: [string, (page: Page) => Promise<void>][] = [
       await expect(page.getByRole('heading', { name: /wrist level/ })).toBeVisible()
       await page.keyboard.press('m')
       await page.keyboard.type('24')
-      await expect(page.getByText('No. Right:')).toBeVisible()
+      await expect(page.getByText('Not yet: right is')).toBeVisible()
     },
   ],
   [

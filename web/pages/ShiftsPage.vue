@@ -22,7 +22,9 @@
     <template v-if="result.ok">
       <p class="distance numbers">
         {{ inUnit(Math.abs(result.shift.distanceMm))
-        }}<small> mm {{ result.shift.distanceMm < 0 ? 'towards the nut' : 'towards the bridge' }}</small>
+        }}<small>
+          {{ unitName() }} {{ result.shift.distanceMm < 0 ? 'towards the nut' : 'towards the bridge' }}</small
+        >
       </p>
       <p class="say">{{ guideSentence }}</p>
       <template v-if="staying.length > 0">
@@ -86,7 +88,7 @@ import { useBench } from '../stores/bench'
 import FieldRow from '../ui/FieldRow.vue'
 import PlainSelect from '../ui/PlainSelect.vue'
 import { useShortcuts } from '../ui/useShortcuts'
-import { inUnit } from '../words/numbers'
+import { inUnit, unitName } from '../words/numbers'
 import { keyName, positionName, shortPositionName } from '../words/patterns'
 import { noteLabel } from '../words/notes'
 

@@ -126,6 +126,8 @@ describe('a verdict that was kept', () => {
     await keptCheck()
     await page.press('w')
     await nextTick()
+    // Rewording begins with the sentence as it was said.
+    expect(document.querySelector('textarea')!.value).toMatch(/^The frame is .*well\.$/)
     await page.press('Escape', document.querySelector('textarea')!)
     expect(document.querySelector('textarea')).toBeNull()
     expect(decisions()).toEqual([])

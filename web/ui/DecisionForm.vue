@@ -101,7 +101,8 @@ function accept() {
 function open(says: DecisionDraft['says']) {
   mode.value = says
   reason.value = props.decision?.reason ?? 'seen_otherwise'
-  sentence.value = props.decision?.sentence ?? ''
+  // Rewording begins with the sentence; why a verdict is overruled is her own to say.
+  sentence.value = props.decision?.sentence ?? (says === 'accepted' ? told.value : '')
   workOn.value = props.decision?.workOn ?? (says === 'accepted' ? (suggestions.value[0] ?? '') : '')
   void nextTick(() => words.value?.focus())
 }
@@ -111,7 +112,7 @@ function save() {
   emit('decide', {
     says: mode.value,
     reason: mode.value === 'overruled' ? reason.value : null,
-    sentence: sentence.value.trim() || null,
+    sentence: sentence.value.trim() === told.value ? null : sentence.value.trim() || null,
     workOn: workOn.value.trim() || null,
     isMended: false,
   })

@@ -31,6 +31,6 @@ export const CASE_NAMES: Readonly<Record<CaseId, string>> = {
 
 export const PLAYER_LEVEL_NAMES: Readonly<Record<PlayerLevel, string>> = {
   beginner: 'Beginner',
-  intermediate: 'Growing',
+  intermediate: 'Intermediate',
   trained: 'Trained',
 }

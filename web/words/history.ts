@@ -7,10 +7,10 @@ export interface MeasureWords {
 
 /** What is followed over time, as its chart is headed. */
 export const MEASURE_WORDS = {
-  bias: { caption: 'Bias, cents', unit: 'cents' },
-  scatter: { caption: 'Scatter, cents', unit: 'cents' },
+  bias: { caption: 'On average, cents', unit: 'cents' },
+  scatter: { caption: 'Steadiness: cents from note to note', unit: 'cents' },
   frame: { caption: 'Frame, mm', unit: 'mm' },
-  drift: { caption: 'Drift in a take, cents', unit: 'cents' },
+  drift: { caption: 'From first to last note, cents', unit: 'cents' },
 } as const satisfies Record<string, MeasureWords>
 
 /** A trend with its interval, that none is to be seen, or that the history is too short. */

@@ -183,7 +183,7 @@ export const EVENT_NAMES: Record<TapeEventKind, string> = {
   bridge_changed: 'Bridge changed',
 }
 
-export const LEVEL_NAMES = { beginner: 'Beginner', growing: 'Growing', trained: 'Trained' } as const
+export const LEVEL_NAMES = { beginner: 'Beginner', growing: 'Intermediate', trained: 'Trained' } as const
 
 export const WEEKDAYS = [
   'Sunday',

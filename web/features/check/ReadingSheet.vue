@@ -34,7 +34,7 @@
             :aria-label="row.spoken"
             :aria-invalid="row.fault !== undefined"
             :aria-describedby="row.fault ? `fault-${row.at}` : undefined"
-            :placeholder="row.kept ?? (row.finger === 0 ? 'if heard' : '')"
+            :placeholder="row.kept ?? hintOf(row)"
             maxlength="200"
             @input="emit('type', row.id, ($event.target as HTMLInputElement).value)"
             @keydown.enter.prevent="onEnter($event, row.at)"
@@ -108,6 +108,14 @@ const areSeveral = computed(() => new Set(props.targets.map((t) => t.stringIndex
 function stringName(stringIndex: number): string {
   const open = props.tuning[stringIndex]
   return open ? noteLabel(open, { octave: false }) : ''
+}
+
+/** Said on an empty sheet, where it would be typed: one field takes several notes. */
+const SEVERAL: Readonly<Record<ReadBy, string>> = { meter: 'or −22 −20', ruler: 'or −2 −1.5', eye: '' }
+function hintOf({ finger, at }: { finger: number; at: number }): string {
+  if (finger === 0) return 'if heard'
+  const isFirst = props.rows.findIndex((row) => row.finger !== 0) === at
+  return isFirst && props.rows.every((row) => row.text === '') ? SEVERAL[props.by] : ''
 }
 
 const lines = computed(() =>

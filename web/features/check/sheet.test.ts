@@ -61,6 +61,13 @@ describe('the reading sheet', () => {
     expect(text()).toMatch(/Open A/)
   })
 
+  it('says on an empty sheet that one field takes several notes, and is quiet once something stands there', async () => {
+    const hints = ({ named }: Awaited<ReturnType<typeof sheet>>) =>
+      [1, 2].map((n) => (named(`Finger ${n}, cents`) as HTMLInputElement).placeholder)
+    expect(hints(await sheet())).toEqual(['or −22 −20', ''])
+    expect(hints(await sheet({ rows: [row(0), row(1), row(2, { text: '4' }), row(3)] }))).toEqual(['', ''])
+  })
+
   it('is walked with Enter and the arrows, and Enter on the last finger is done', async () => {
     const { named, press, wrapper } = await sheet()
     const field = (finger: number) => named(`Finger ${finger}, cents`)

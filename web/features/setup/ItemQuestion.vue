@@ -82,11 +82,13 @@ const judged = computed(() => {
   const { limits } = props.round.measure.value ?? {}
   if (!limits) return 'Kept in the file; no number is right for everybody.'
   const [from, to] = limits.right.map((one) => (isLength.value ? one.toFixed(0) : String(one)))
-  const range = `right is ${from} to ${to} ${isLength.value ? 'mm' : '°'}`.replaceAll('-', '−')
+  const unit = isLength.value ? 'mm' : '°'
   const said = value.value === undefined ? undefined : props.round.judge(value.value)
-  return said
-    ? `This is ${answerName(props.item.id, said)}; ${range}.`
-    : `${range.replace('right', 'Right')}.`
+  const sentence =
+    said === 'yes'
+      ? `Right, between ${from} and ${to} ${unit}.`
+      : `${said ? `${answerName(props.item.id, said)}: ` : ''}right is ${from} to ${to} ${unit}.`
+  return (sentence.charAt(0).toUpperCase() + sentence.slice(1)).replaceAll('-', '−')
 })
 
 function take(answer: SetupAnswer) {
