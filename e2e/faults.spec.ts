@@ -173,6 +173,7 @@ test('from another machine over plain http everything works but listening, which
   await signIn(page)
   expect(await page.evaluate(() => window.isSecureContext)).toBe(false)
   await page.goto('/students')
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
   await page.keyboard.press('n')
   await page.keyboard.type('Wren Quill')
   await page.keyboard.press('Enter')

@@ -124,6 +124,7 @@ test('Enter does what a dialog’s main button shows wherever the focus is, and 
 }) => {
   const dialog = page.getByRole('dialog')
   await page.goto('/students')
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
   await page.keyboard.press('n')
   await page.keyboard.type('Wenna Marl')
   // A choice made with the pointer keeps the focus; Enter is about the dialog all the same.
@@ -134,6 +135,7 @@ test('Enter does what a dialog’s main button shows wherever the focus is, and 
   await expect(page.getByText('Wenna Marl').first()).toBeVisible()
   // A list that is open takes its own Enter, a button in focus is pressed itself.
   await page.goto('/students')
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
   await page.keyboard.press('n')
   await page.keyboard.type('Nobody')
   await dialog.getByLabel('Lesson day').focus()
