@@ -295,6 +295,10 @@ describe('a table of instruments', () => {
       [{ colour: 'brown' }, 'rows.0.besides'],
     ] as const)
       expect((await send([row('b', { besides: wrong })])).problem.fields?.[0]?.path).toBe(path)
+    const bare = await send([
+      row('b', { length: undefined, besides: { stringLengthsMm: besides.stringLengthsMm } }),
+    ])
+    expect(bare.problem.fields?.[0]?.path).toBe('rows.0.length')
     expect((await client.cupboard()).total).toBe(2)
   })
 

@@ -87,7 +87,11 @@ function utcOf(
   replacements: NonNullable<QueryOptions['replacements']>,
 ): NonNullable<QueryOptions['replacements']> {
   const utc = (value: unknown): unknown =>
-    value instanceof Date ? value.toISOString().replace('T', ' ').replace('Z', '') : value
+    value instanceof Date
+      ? value.toISOString().replace('T', ' ').replace('Z', '')
+      : Array.isArray(value)
+        ? value.map(utc)
+        : value
   return Array.isArray(replacements)
     ? replacements.map(utc)
     : Object.fromEntries(Object.entries(replacements).map(([name, value]) => [name, utc(value)]))

@@ -114,7 +114,8 @@ function save() {
     reason: mode.value === 'overruled' ? reason.value : null,
     sentence: sentence.value.trim() === told.value ? null : sentence.value.trim() || null,
     workOn: workOn.value.trim() || null,
-    isMended: false,
+    // Other words for a verdict do not take up again what is mended.
+    isMended: props.decision?.isMended === true && workOn.value.trim() === props.decision.workOn,
   })
   mode.value = undefined
 }

@@ -92,7 +92,14 @@ export function instrumentService({ store, signedIn, now }: Pick<Call, 'store' |
         warmHands: row.besides?.warmHands ?? false,
       }))
       const measurements = rows.flatMap((row, index) => {
-        if (row.length === undefined) return []
+        if (row.length === undefined) {
+          if (row.besides?.stringLengthsMm)
+            throw fieldProblem(
+              `rows.${index}.length`,
+              'Its strings were measured one by one: give their mean as its length.',
+            )
+          return []
+        }
         const instrument = instruments[index]!
         const { family, size } = kindOf(instrument)
         const parsed = readLength(row.length, `rows.${index}.length`)
