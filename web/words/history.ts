@@ -8,9 +8,9 @@ export interface MeasureWords {
 /** What is followed over time, as its chart is headed. */
 export const MEASURE_WORDS = {
   bias: { caption: 'On average, cents', unit: 'cents' },
-  scatter: { caption: 'Steadiness: cents from note to note', unit: 'cents' },
+  scatter: { caption: 'Steadiness, cents', unit: 'cents' },
   frame: { caption: 'Frame, mm', unit: 'mm' },
-  drift: { caption: 'From first to last note, cents', unit: 'cents' },
+  drift: { caption: 'First to last, cents', unit: 'cents' },
 } as const satisfies Record<string, MeasureWords>
 
 /** A trend with its interval, that none is to be seen, or that the history is too short. */

@@ -111,7 +111,7 @@ function stringName(stringIndex: number): string {
 }
 
 /** Said on an empty sheet, where it would be typed: one field takes several notes. */
-const SEVERAL: Readonly<Record<ReadBy, string>> = { meter: 'or −22 −20', ruler: 'or −2 −1.5', eye: '' }
+const SEVERAL: Readonly<Record<ReadBy, string>> = { meter: 'e.g. −22 −20', ruler: 'e.g. −2 −1.5', eye: '' }
 function hintOf({ finger, at }: { finger: number; at: number }): string {
   if (finger === 0) return 'if heard'
   const isFirst = props.rows.findIndex((row) => row.finger !== 0) === at

@@ -64,7 +64,7 @@ describe('the reading sheet', () => {
   it('says on an empty sheet that one field takes several notes, and is quiet once something stands there', async () => {
     const hints = ({ named }: Awaited<ReturnType<typeof sheet>>) =>
       [1, 2].map((n) => (named(`Finger ${n}, cents`) as HTMLInputElement).placeholder)
-    expect(hints(await sheet())).toEqual(['or −22 −20', ''])
+    expect(hints(await sheet())).toEqual(['e.g. −22 −20', ''])
     expect(hints(await sheet({ rows: [row(0), row(1), row(2, { text: '4' }), row(3)] }))).toEqual(['', ''])
   })
 
