@@ -3,7 +3,7 @@
     ref="dialog"
     :class="{ wide }"
     :aria-label="label"
-    @close="open = false"
+    @close="onClose"
     @click="onClick"
     @keydown.enter.capture="onEnter"
   >
@@ -34,6 +34,11 @@ watch(open, (isOpen) => (isOpen ? show() : dialog.value?.close()), { flush: 'pos
 onMounted(() => open.value && show())
 // Taken out while it is open, as where a page makes it when it is asked for: the focus goes back all the same.
 onBeforeUnmount(() => dialog.value?.close())
+
+/** The browser tells that it closed in a task of its own: on a busy machine after a key has opened it again. */
+function onClose() {
+  if (!dialog.value?.open) open.value = false
+}
 
 /**
  * Enter does what the main button shows, wherever the focus is: on a heading, in a choice that keeps the focus after it was made,

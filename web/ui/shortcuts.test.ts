@@ -3,6 +3,7 @@ import { mount } from '@vue/test-utils'
 import { afterEach, beforeEach, expect, it } from 'vitest'
 import { defineComponent, h, nextTick, onBeforeUnmount, ref, type Component } from 'vue'
 import KeyHint from './KeyHint.vue'
+import QuickDialog from './QuickDialog.vue'
 import { holdKeys, releaseKeys } from './keysOnTheWay'
 import { refusedKey, useDialog, useShortcuts } from './useShortcuts'
 
@@ -152,4 +153,31 @@ it('keeps what asks for the palette on the way to a page, and what is typed behi
   shown.find('button').element.click()
   await releaseKeys('nothing')
   await expect.poll(() => input.value).toBe('Max')
+})
+
+it('leaves a dialog open that was asked for again before the browser told that it had closed', async () => {
+  const open = ref(true)
+  const Asked = () =>
+    h(QuickDialog, {
+      label: 'Find',
+      modelValue: open.value,
+      'onUpdate:modelValue': (to: boolean) => void (open.value = to),
+    })
+  shown = page(Asked)
+  const dialog = document.querySelector('dialog')!
+  await nextTick()
+  // Its own word comes late, as in a browser that is busy.
+  const late: Event[] = []
+  const listen = (event: Event) => (late.push(event), event.stopImmediatePropagation())
+  window.addEventListener('close', listen, { capture: true })
+  open.value = false
+  await nextTick()
+  open.value = true
+  await nextTick()
+  window.removeEventListener('close', listen, { capture: true })
+  expect(late).toHaveLength(1)
+  dialog.dispatchEvent(new Event('close'))
+  expect([open.value, dialog.open]).toEqual([true, true])
+  dialog.close()
+  await expect.poll(() => open.value).toBe(false)
 })
