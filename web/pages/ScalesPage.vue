@@ -56,7 +56,7 @@
     <FingeringBar
       v-if="line.isScale.value && (line.notes.value.length > 0 || line.own.isChanged.value)"
       :line="line"
-      @choose="(id) => (choice.variant = id)"
+      @choose="(id) => (line.variant.value = id)"
       @keep="keep"
       @usual="theUsual"
     />
@@ -253,7 +253,7 @@ async function keep() {
   await line.own.keep(title.value, line.fingered.value)
 }
 async function theUsual() {
-  choice.value.variant = 'usual'
+  line.variant.value = 'usual'
   await line.own.keep(title.value, null)
 }
 // Another line is not the one that was started.
@@ -308,7 +308,7 @@ function check() {
 function nextFingering() {
   const all = line.alternatives.value.map(({ id }) => id)
   const at = all.indexOf(line.alternative.value?.id ?? 'usual')
-  choice.value.variant = all[(at + 1) % all.length] ?? 'usual'
+  line.variant.value = all[(at + 1) % all.length] ?? 'usual'
 }
 
 function nextFigure() {

@@ -159,6 +159,17 @@ describe('earlier takes', () => {
     await page.press('Enter', last)
     await until(() => expect(sent.some(({ method }) => method === 'POST')).toBe(true))
     expect(sent.find(({ method }) => method === 'POST')?.body).toMatchObject({ withEarlier: false })
+    // Of the next student they count, and of this one they still do not.
+    const next = { ...PLAYER, id: '0197c0de-0000-7000-8000-0000000000aa', name: 'Perran Lisle' }
+    known({ students: [PLAYER, next] })
+    useLesson().begin(next.id)
+    await flushPromises()
+    await thin()
+    expect(page.text()).toMatch(/3 earlier takes of this hand/)
+    useLesson().begin(PLAYER.id)
+    await flushPromises()
+    await thin()
+    expect(page.text()).not.toMatch(/3 earlier takes of this hand/)
   })
 
   it('that were overruled, or of another instrument, have none', async () => {

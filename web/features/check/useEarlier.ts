@@ -1,10 +1,10 @@
 import { computed, watch, type Ref } from 'vue'
-import { useLocalStorage } from '@vueuse/core'
 import { earlierTakes, MOST_EARLIER, type EarlierTake } from '#core'
 import type { Check, Student } from '#contracts'
 import { ApiProblem, call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
 import { useKeptCheck } from '../../stores/kept-check'
+import { useOfStudent } from '../../stores/useOfStudent'
 
 /** Checks that are looked through for those of the same instrument. */
 const RECENT = 24
@@ -18,7 +18,11 @@ function none(error: unknown): Check[] {
 /** Earlier takes of whoever plays, on the instrument that is played, unless they are not to have a say. */
 export function useEarlier(student: Ref<Student | undefined>) {
   const keptCheck = useKeptCheck()
-  const withEarlier = useLocalStorage('jadefell.with-earlier', true)
+  const withEarlier = useOfStudent(
+    'jadefell.earlier-takes',
+    computed(() => student.value?.id),
+    true,
+  )
   const checks = useLoaded(
     () => student.value?.id,
     (studentId) => call('checks.list', { params: { studentId }, query: { limit: RECENT } }).catch(none),

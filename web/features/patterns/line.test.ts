@@ -5,7 +5,9 @@ import { effectScope, nextTick, ref, type EffectScope } from 'vue'
 import { placedStops, touchingPairs, THUMB } from '#core'
 import type { Fingering } from '#contracts'
 import { useBench } from '../../stores/bench'
-import { fakeServer, freshStores, until, type Sent } from '../../testing'
+import { useLesson } from '../../stores/lesson'
+import { useStudio } from '../../stores/studio'
+import { A_STUDENT, fakeServer, freshStores, until, type Sent } from '../../testing'
 import { FIRST_LINE, useLine, type LineChoice } from './useLine'
 import { usePatterns } from './usePatterns'
 
@@ -21,6 +23,7 @@ let sent: Sent[]
 
 beforeEach(() => {
   sessionStorage.clear()
+  localStorage.clear()
   // Whatever is kept comes back as it was sent.
   const kept: Fingering[] = []
   sent = fakeServer((request) => {
@@ -131,8 +134,14 @@ describe('the fingering of a scale', () => {
     choice.value.octaves = 2
     await flushPromises()
     expect(line.alternatives.value.map(({ id }) => id)).toEqual(expect.arrayContaining(['usual', 'no_open']))
-    choice.value.variant = 'no_open'
+    line.variant.value = 'no_open'
     expect(line.notes.value.some((n) => n.finger === 0)).toBe(false)
+    // It is this student’s: the next one in the lesson has the usual one, and finds their own when they are back.
+    useStudio().takeStudent(A_STUDENT)
+    useLesson().begin(A_STUDENT.id)
+    expect([line.variant.value, line.notes.value[0]!.finger]).toEqual(['usual', 0])
+    useLesson().end()
+    expect(line.variant.value).toBe('no_open')
     // Another line has its own: what it does not have is the usual one.
     choice.value.octaves = 1
     patterns.choice.keyId = 'G:major'

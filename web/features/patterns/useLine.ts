@@ -25,6 +25,7 @@ import {
 import type { BoardFinger } from '../../board/board'
 import { useBench } from '../../stores/bench'
 import { useSettings } from '../../stores/settings'
+import { useOfStudent } from '../../stores/useOfStudent'
 import { noteLabel } from '../../words/notes'
 import { drillFaultSentence, lockFaultSentence } from '../../words/patterns'
 import { useAlternatives } from './useAlternatives'
@@ -38,8 +39,6 @@ export interface LineChoice {
   figure: PlayedFigure
   octaves: 1 | 2 | 3
   openStrings: 'prefer' | 'avoid'
-  /** Which of several fingerings. */
-  variant: AlternativeId
   value: NoteValue
   /** Quarter notes a minute. */
   tempo: number
@@ -50,7 +49,6 @@ export const FIRST_LINE: LineChoice = {
   figure: 'scale',
   octaves: 1,
   openStrings: 'prefer',
-  variant: 'usual',
   value: 'quarter',
   tempo: 60,
   isLoop: false,
@@ -112,10 +110,16 @@ export function useLine(choice: Ref<LineChoice>, patterns: Patterns) {
         },
     ),
   )
+  /** Which of several fingerings: this student’s, not the next one’s. */
+  const variant = useOfStudent<AlternativeId>(
+    'jadefell.fingerings',
+    computed(() => patterns.student?.id),
+    'usual',
+  )
   const alternative = computed(() =>
     own.isChanged.value || own.own.value
       ? undefined
-      : alternatives.value.find(({ id }) => id === choice.value.variant),
+      : alternatives.value.find(({ id }) => id === variant.value),
   )
 
   function drilled(one: (typeof drills.value)[number], times: number) {
@@ -234,6 +238,7 @@ export function useLine(choice: Ref<LineChoice>, patterns: Patterns) {
     figure,
     own,
     alternatives,
+    variant,
     alternative,
     run,
     notes,
