@@ -26,6 +26,30 @@ test('sixty seconds beside a child: a round by keys alone stops at its cause, is
   await expect(page.getByRole('region', { name: 'Gates' })).toContainText('elbow: not yet')
 })
 
+test('a stop lists its keys, is left by Escape, and another student is a name away: what is typed there is no answer', async ({
+  page,
+}) => {
+  await begin(page, 'Corin Blythe')
+  for (const key of 'yx') await page.keyboard.press(key)
+  await expect(page.getByText('Stop here: tension')).toBeVisible()
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog')).toContainText('It is right now: go on')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Escape')
+  const question = page.getByRole('heading', { name: 'Do the shoulders hang, and does the breath go on?' })
+  await expect(question).toBeVisible()
+  await page.keyboard.press('0')
+  await page.keyboard.type('yxn')
+  await expect(page.getByText('Nobody is called that')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(question).toBeVisible()
+  await page.keyboard.press('0')
+  await page.keyboard.type('Tamsin')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Does nothing hurt, now or after practice?' })).toBeVisible()
+  await expect(page.locator('.lesson').getByRole('link', { name: 'Tamsin Reed' })).toBeVisible()
+})
+
 test('a round survives a reload, and another teacher’s round beside it', async ({
   page,
   app,

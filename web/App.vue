@@ -1,7 +1,12 @@
 <template>
   <RouterView v-if="isBare" />
   <AppShell v-else-if="session">
-    <template #lesson><OneThing v-if="lesson.student" :student="lesson.student" is-narrow /></template>
+    <template #lesson>
+      <template v-if="lesson.student">
+        <OneThing :student="lesson.student" is-narrow />
+        <SomebodyElse />
+      </template>
+    </template>
     <PainMarked
       v-if="lesson.student?.pains.length && !SAYS_IT_ITSELF.includes(String(route.name))"
       :pains="lesson.student.pains"
@@ -18,6 +23,7 @@ import { storeToRefs } from 'pinia'
 import { computed, defineAsyncComponent, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import OneThing from './features/lesson/OneThing.vue'
+import SomebodyElse from './features/lesson/SomebodyElse.vue'
 import AppShell from './features/shell/AppShell.vue'
 import NoticeStack from './features/shell/NoticeStack.vue'
 import { useLesson } from './stores/lesson'

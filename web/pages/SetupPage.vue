@@ -86,9 +86,8 @@
 
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
-import { computed, nextTick, ref, shallowRef, watch } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import type { SetupRound } from '#contracts'
 import NobodyChosen from '../features/lesson/NobodyChosen.vue'
 import ItemPictures from '../features/setup/ItemPictures.vue'
 import ItemQuestion from '../features/setup/ItemQuestion.vue'
@@ -124,12 +123,8 @@ const from = computed(() => {
   return stoppedAt && isFresh && isAsked && !kept.value ? stoppedAt : undefined
 })
 
-const kept = shallowRef<SetupRound>()
+const { kept } = round
 const keptHeading = ref<HTMLElement>()
-watch(
-  () => student.value?.id,
-  () => (kept.value = undefined),
-)
 const keptSentence = computed(() => {
   const stoppedAt = kept.value?.stoppedAt
   if (!stoppedAt) return 'The setup is kept. Now the notes.'
@@ -148,12 +143,9 @@ const stillOpen = computed(() =>
 )
 
 async function keep() {
-  const saved = await round.keep()
-  if (saved?.painId === null) {
-    kept.value = saved
-    await nextTick()
-    keptHeading.value?.focus({ preventScroll: true })
-  }
+  if (!(await round.keep())) return
+  await nextTick()
+  keptHeading.value?.focus({ preventScroll: true })
 }
 
 function openRecord() {
@@ -166,6 +158,11 @@ function goToCheck() {
 
 useShortcuts('Setup', [
   { key: 'b', does: 'Back to the question before', run: () => round.back() },
+  {
+    key: 'Escape',
+    does: 'Leave the stop, to its question',
+    run: () => round.isStopped.value && round.at.value && round.lookAt(round.at.value.id),
+  },
   {
     key: 'f',
     does: 'From where the last round stopped',

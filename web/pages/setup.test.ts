@@ -3,6 +3,7 @@ import { flushPromises } from '@vue/test-utils'
 import { beforeEach, describe, expect, it } from 'vitest'
 import type { Pain, Student } from '#contracts'
 import { useLesson } from '../stores/lesson'
+import { useNotices } from '../stores/notices'
 import { useStudio } from '../stores/studio'
 import { A_STUDENT, fakeServer, freshStores, known, lists, signedIn, until, type Sent } from '../testing'
 import { mounted, type Mounted } from '../mounting'
@@ -87,6 +88,14 @@ describe('a round', () => {
       ],
       pain: null,
     })
+    const undo = useNotices().undoable!
+    await useNotices().act(undo)
+    await flushPromises()
+    expect(page.text()).toContain('Stop here: tension')
+    expect(page.text()).not.toMatch(/Kept\.|one thing/)
+    // Escape leaves the stop: what was answered by mistake is asked again.
+    await press('Escape')
+    expect(question()).toBe('Do the shoulders hang, and does the breath go on?')
   })
 
   it('goes on past what is not right where the teacher says so, or once it is right', async () => {

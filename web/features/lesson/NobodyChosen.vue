@@ -8,7 +8,7 @@
       <ElInput
         ref="search"
         v-model="text"
-        :placeholder="rows.length ? 'Or part of a name' : 'Part of a name'"
+        :placeholder="hasLessons ? 'Or part of a name' : 'Part of a name'"
         aria-label="Find a student"
         clearable
         @keydown.down.prevent="search?.blur()"
@@ -22,7 +22,7 @@
           <button type="button" :aria-current="index === at" @click="choose(student)" @mousemove="at = index">
             <span class="time numbers">{{ isFinding ? '' : student.lesson?.time }}</span>
             <span class="name" dir="auto">{{ student.name }}</span>
-            <span class="soft">{{ instrumentOf(student) }}</span>
+            <span class="soft">{{ playedBy(student) }}</span>
           </button>
         </li>
       </ul>
@@ -35,50 +35,21 @@
 
 <script setup lang="ts">
 import type { InputInstance } from 'element-plus'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Student } from '#contracts'
 import { useLesson } from '../../stores/lesson'
-import { useStudio } from '../../stores/studio'
-import { useLessonDay } from '../../stores/useLessonDay'
-import { useToday } from '../../stores/useToday'
 import KeyHint from '../../ui/KeyHint.vue'
 import { useRowKeys } from '../../ui/useRowKeys'
-import { useSettled } from '../../ui/useSettled'
 import { useShortcuts } from '../../ui/useShortcuts'
 import { useWaitingEnter } from '../../ui/useWaitingEnter'
 import { longDay } from '../../words/dates'
-import { instrumentKind } from '../../words/trade'
+import { playedBy, useWhom } from './useWhom'
 
 /** Whose hand it is: of today’s lessons, or anybody of the studio; beside them what else the room offers. */
 defineProps<{ room: string }>()
-const MOST_FOUND = 12
-
-const studio = useStudio()
 const lesson = useLesson()
-const { day, rows, isToday, isKnown } = useLessonDay(useToday())
-
-const text = ref('')
-const isFinding = computed(() => text.value.trim() !== '')
-const foundIds = shallowRef<readonly string[]>([])
-const foundFor = ref('')
-watch(useSettled(text), async (q) => {
-  if (q.trim() === '') return
-  const { rows: ids } = await studio.findStudents({ q, limit: MOST_FOUND })
-  if (q !== text.value) return
-  foundIds.value = ids
-  foundFor.value = q
-})
-const shown = computed<readonly Student[]>(() =>
-  isFinding.value
-    ? foundIds.value.flatMap((id) => studio.student(id) ?? [])
-    : rows.value.map((row) => row.student),
-)
-
-const onEnter = useWaitingEnter(
-  text,
-  computed(() => !isFinding.value || foundFor.value === text.value),
-  () => choose(shown.value[0]),
-)
+const { text, isFinding, isFound, shown, day, isToday, isKnown, hasLessons } = useWhom()
+const onEnter = useWaitingEnter(text, isFound, () => choose(shown.value[0]))
 
 const search = ref<InputInstance>()
 const list = ref<HTMLElement>()
@@ -95,10 +66,6 @@ useShortcuts('Whose hand', [
 
 function choose(student: Student | undefined) {
   if (student) lesson.begin(student.id)
-}
-
-function instrumentOf({ instrument }: Student): string {
-  return instrument ? instrumentKind(instrument.family, instrument.sizeId) : 'no instrument yet'
 }
 </script>
 

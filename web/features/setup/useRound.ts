@@ -1,4 +1,4 @@
-import { computed, ref, watch, type Ref } from 'vue'
+import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import {
   ALWAYS_FIRST,
   answerOf,
@@ -149,6 +149,13 @@ export function useRound(student: Ref<Student | undefined>) {
     }
   }
 
+  /** The round that was just kept, as long as the same student stands there and it is not undone. */
+  const kept = shallowRef<SetupRound>()
+  watch(
+    () => student.value?.id,
+    () => (kept.value = undefined),
+  )
+
   async function keep(): Promise<SetupRound | undefined> {
     const of = student.value
     if (!of || answers.value.length === 0 || outbox.isSending(sheet.value)) return undefined
@@ -165,12 +172,14 @@ export function useRound(student: Ref<Student | undefined>) {
         label: UNDO,
         run: async () => {
           await call('setup.remove', { params: { roundId: round.id } })
+          if (kept.value?.id === round.id) kept.value = undefined
           for (const [field, text] of Object.entries(before)) drafts.type(draft, field, text)
           await studio.loadStudent(of.id)
           notices.say('Taken out of the file; the answers are here again.')
         },
       })
-      return round
+      if (round.painId === null && student.value?.id === of.id) kept.value = round
+      return kept.value
     } catch (error) {
       if (error instanceof Withdrawn) return undefined
       throw error
@@ -195,6 +204,7 @@ export function useRound(student: Ref<Student | undefined>) {
     answer,
     back,
     keep,
+    kept,
     isLookedAt: computed(() => lookedAtId.value !== ''),
     lookAt: (itemId: string) => (lookedAtId.value = itemId),
     /** Goes on past what is not right, which the round keeps in mind. */

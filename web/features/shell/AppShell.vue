@@ -376,6 +376,7 @@ main:focus {
   .rail:not(.open) .rooms,
   .rail:not(.open) .newer,
   .rail:not(.open) :deep(.account),
+  .rail:not(.open) .lesson :deep(.else),
   .in {
     display: none;
   }
