@@ -70,7 +70,7 @@ test('a hand is measured, refused with 400 mm, kept, and told against every size
     page.getByRole('region', { name: 'Fit', exact: true }).getByText('Reach back with 1').first(),
   ).toBeVisible()
   await page
-    .getByRole('button', { name: /Take out the hand of/ })
+    .getByRole('button', { name: /Delete the hand of/ })
     .first()
     .click()
   await expect(page.getByText('Too few measurements to tell the growth: 3 of 4')).toBeVisible()

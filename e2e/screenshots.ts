@@ -60,14 +60,14 @@ async function tapes(page: Page) {
 }
 
 async function history(page: Page) {
-  await openFile(page, 'Orla Venn')
+  await openFile(page, 'Marlow Quill')
   await page.keyboard.press('o')
   await page.getByRole('slider', { name: /Place on the/ }).waitFor()
 }
 
 async function eye(page: Page) {
   await page.keyboard.press('5')
-  await page.getByRole('link', { name: 'Practise the eye' }).click()
+  await page.getByRole('button', { name: 'Practise the eye' }).click()
   await page.getByRole('heading', { name: 'What does it do?' }).waitFor()
   await page.keyboard.press('ArrowDown')
   await page.keyboard.press('Enter')

@@ -211,7 +211,7 @@ const VIEWS: [string, (page: Page) => Promise<void>][] = [
     'the eye practised, a hand named',
     async (page) => {
       await page.keyboard.press('5')
-      await page.getByRole('link', { name: 'Practise the eye' }).click()
+      await page.getByRole('button', { name: 'Practise the eye' }).click()
       await expect(page.getByRole('heading', { name: 'What does it do?' })).toBeVisible()
       await page.keyboard.press('Enter')
       await expect(page.getByText('The tool says')).toBeVisible()

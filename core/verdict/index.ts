@@ -5,7 +5,7 @@ export { earlierTakes, MOST_EARLIER } from './earlier'
 export type { PastRecord } from './earlier'
 export { summaryOf } from './summary'
 export type { TakeSummary } from './summary'
-export { FEWEST_WEEKS, trendOf } from './trend'
+export { FEWEST_WEEKS, SHORTEST_TREND_DAYS, trendOf } from './trend'
 export type { Trend, TrendPoint } from './trend'
 export type {
   Belief,

@@ -10,6 +10,8 @@ export interface DemoInstrument {
   /** Where it was measured string by string, lowest first. */
   readonly stringLengths?: readonly string[]
   readonly pressing?: PressingChoice
+  /** Since when it is in the cupboard, where that is longer than a term. */
+  readonly hereWeeksAgo?: number
   /** A length that does not suit the size and was measured twice. */
   readonly keepAnyway?: boolean
   readonly school?: string
@@ -43,6 +45,8 @@ export interface DemoStudent {
   readonly left: number
   /** Weeks ago of each check, oldest first; the last one was played to a microphone, the others read off a meter. */
   readonly checks: readonly number[]
+  /** Of a student who has been here for longer: the checks before those, read off a meter, the hand worse the longer ago. */
+  readonly before?: readonly number[]
   /** What was played last, where it was more than the hand on one string. */
   readonly scale?: { readonly keyId: string; readonly octaves: 1 | 2 }
   readonly note: string
@@ -120,7 +124,7 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
   { label: 'no. 8', family: 'violin', sizeId: '3/4', length: '308', school: 'first', tapesLaidWeeksAgo: 9 },
   { label: 'no. 9', family: 'violin', sizeId: '3/4' },
   { label: 'own violin, Ash', family: 'violin', sizeId: '4/4', length: '328' },
-  { label: 'own violin, Quill', family: 'violin', sizeId: '4/4', length: '326.5' },
+  { label: 'own violin, Quill', family: 'violin', sizeId: '4/4', length: '326.5', hereWeeksAgo: 56 },
   {
     label: 'no. 10',
     family: 'viola',
@@ -280,6 +284,8 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
     faults: hand({ fingerOffsetMm: { 3: 2 }, scatterCents: 3 }),
     left: 0.2,
     checks: [12, 10, 7, 5, 3, 1],
+    // A year of lessons, with the holidays of a school.
+    before: [53, 52, 50, 49, 47, 46, 44, 41, 39, 38, 36, 35, 33, 31, 30, 22, 20, 19, 17, 16, 14, 13],
     note: 'Shifts to third position easily; vibrato can begin.',
   },
   {

@@ -46,6 +46,8 @@ export const DEMO_PASSWORD = 'lantern-round'
 const SEED = 0.4207
 const WEEK_MS = 7 * 24 * 3600_000
 const SATURDAY = 6
+/** So long ago the term began. */
+const TERM_WEEKS = 13
 
 /**
  * Fills an empty database with an invented Saturday programme: every hand is a simulated player with known faults, and
@@ -81,7 +83,7 @@ type WeeksAgo = (weeks: number) => Date
 
 async function addInstrument(demo: DemoInstrument, callAt: CallAt, weeksAgo: WeeksAgo): Promise<string> {
   const { label, family, sizeId, length, stringLengths, pressing, school } = demo
-  const start = Math.max(13, (demo.tapesLaidWeeksAgo ?? 0) + 1)
+  const start = Math.max(TERM_WEEKS, demo.hereWeeksAgo ?? 0, (demo.tapesLaidWeeksAgo ?? 0) + 1)
   const service = instrumentService(callAt(weeksAgo(start)))
   const { id, version } = await service.create({ label, family, sizeId })
   if (demo.warmHands || pressing)
@@ -145,7 +147,8 @@ async function addStudent(
   callAt: CallAt,
   weeksAgo: WeeksAgo,
 ): Promise<void> {
-  const students = studentService(callAt(weeksAgo(13)))
+  const since = weeksAgo(Math.max(TERM_WEEKS, ...(demo.before ?? []).map((weeks) => weeks + 1)))
+  const students = studentService(callAt(since))
   const { id } = await students.create({
     name: demo.name,
     birthYear: weeksAgo(0).getUTCFullYear() - demo.age,
@@ -163,7 +166,8 @@ async function addStudent(
   await lookAtSetup(demo, id, callAt, weeksAgo)
   const instrumentId = instrumentIds.get(demo.instrument ?? '')
   if (instrumentId === undefined) return
-  await students.lend(id, instrumentId, dayOf(weeksAgo(13)))
+  await students.lend(id, instrumentId, dayOf(since))
+  await playBefore(demo, id, instrumentId, callAt, weeksAgo)
   for (const [index, weeks] of demo.checks.entries()) {
     const progress = demo.checks.length > 1 ? index / (demo.checks.length - 1) : 0
     const string = demo.strings[index % demo.strings.length] ?? ''
@@ -187,6 +191,40 @@ async function addStudent(
       note: '',
     })
     await decide(service, check, demo.checks.length - index)
+  }
+}
+
+/** How much worse the hand was a year ago than when the term began, and how much less steady. */
+const WORSE_A_YEAR_AGO = 1.6
+
+/** What was checked before this term, with chance of its own: whoever has no such past plays as ever. */
+async function playBefore(
+  demo: DemoStudent,
+  studentId: string,
+  instrumentId: string,
+  callAt: CallAt,
+  weeksAgo: WeeksAgo,
+): Promise<void> {
+  const source = seededSource(seedOf(demo.name) + 2)
+  for (const [index, weeks] of (demo.before ?? []).entries()) {
+    const worse = 1 + (WORSE_A_YEAR_AGO * (weeks - TERM_WEEKS)) / WEEKS_PER_YEAR
+    const faults = fade({ ...demo.faults, scatterCents: demo.faults.scatterCents * worse }, worse)
+    const stringing = stringingOfDemo(demo)
+    const exercise = exerciseOfDemo(demo, stringing, demo.strings[index % demo.strings.length] ?? '', false)
+    const takenAt = lessonTime(weeksAgo(weeks), demo.time)
+    const service = checkService(callAt(takenAt))
+    const check = await service.create(studentId, {
+      instrumentId,
+      takenAt: takenAt.toISOString(),
+      exercise: draftExercise(exercise, stringing),
+      system: DEFAULT_SYSTEM_ID,
+      readings: read(stringing, exercise, faults, source),
+      heard: null,
+      tapesCovered: false,
+      withEarlier: true,
+      note: '',
+    })
+    await decide(service, check, (demo.before?.length ?? 0) - index)
   }
 }
 

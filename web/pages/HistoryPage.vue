@@ -18,15 +18,17 @@
     <div v-else-if="history.data.value" class="columns">
       <section class="card charts" aria-label="Over time">
         <MeasureChart
-          v-for="(series, index) in all"
+          v-for="(series, index) in drawn"
           :key="series.measure"
           :series="series"
           :time="time"
-          :has-dates="index === all.length - 1"
+          :has-dates="index === drawn.length - 1"
           :tolerance-cents="student.toleranceCents"
+          :is-quiet="noTrend !== ''"
           :chosen="[chosen?.earlier, chosen?.later]"
           @choose="(id) => chosen && (chosen.later = id)"
         />
+        <p v-if="noTrend || waits" class="soft">{{ noTrend }} {{ waits }}</p>
         <BesideChart :spans="spans" :time="time" />
         <p v-if="rejudgedCount > 0" class="soft">
           {{ count(rejudgedCount, 'check') }} judged before the instrument was measured again: the first
@@ -57,6 +59,7 @@ import { useLesson } from '../stores/lesson'
 import { useStudio } from '../stores/studio'
 import KeyHint from '../ui/KeyHint.vue'
 import { useShortcuts } from '../ui/useShortcuts'
+import { MEASURE_WORDS, noTrendSentence, waitsSentence } from '../words/history'
 import { count } from '../words/numbers'
 import { shortMarkName } from '../words/trade'
 import { studioDay } from '../words/shown'
@@ -77,6 +80,16 @@ const history = useLoaded(
 const checks = computed(() => history.data.value?.checks ?? [])
 const today = studioDay()
 const all = computed(() => MEASURES.map((measure) => seriesOf(measure, checks.value)))
+const drawn = computed(() => all.value.filter(({ points }) => points.length > 0))
+const waits = computed(() =>
+  waitsSentence(
+    all.value.filter(({ points }) => points.length === 0).map(({ measure }) => MEASURE_WORDS[measure]),
+  ),
+)
+const noTrend = computed(() => {
+  const weeks = drawn.value.flatMap(({ trend }) => (trend.outcome === 'too_few' ? [trend.weeks] : []))
+  return weeks.length === drawn.value.length ? noTrendSentence(Math.max(0, ...weeks)) : ''
+})
 const none = { checks: [], loans: [], tapes: [] }
 const time = computed(() => timeOf(history.data.value ?? none, today))
 const spans = computed(() => spansOf(history.data.value ?? none, today, markName))

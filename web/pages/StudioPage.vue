@@ -23,9 +23,9 @@
         @choose="chooseSchool"
       />
       <div class="fields">
-        <FieldRow label="Places follow">
+        <FieldRow label="Tune by">
           <PlainSelect
-            label="Places follow"
+            label="Tune by"
             :options="systems"
             :model-value="session.studio.system"
             @update:model-value="(system) => save({ system })"

@@ -3,7 +3,7 @@ import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Finger } from '#core'
 import type { History, PastCheck, VerdictCounts as Counts } from '#contracts'
-import { seriesOf, spansOf, usualPair } from '../features/history/series'
+import { besideOf, seriesOf, spansOf, usualPair } from '../features/history/series'
 import { sideBySide } from '../features/history/side-by-side'
 import VerdictCounts from '../features/studio/VerdictCounts.vue'
 import { mounted, type Mounted } from '../mounting'
@@ -68,6 +68,13 @@ describe('a history', () => {
     expect(trend.perMonth).toBeCloseTo(0.2 * (30.4375 / 7), 6)
     expect(seriesOf('scatter', WEEKS).trend).toEqual({ outcome: 'too_few', weeks: 5 })
     expect(seriesOf('frame', [past(0, { summary: null })]).points).toEqual([])
+  })
+
+  it('lays checks of one studio day beside one another, in their order', () => {
+    const morning = past(3)
+    const noon = { ...morning, id: 'noon', takenAt: morning.takenAt.replace('T09', 'T11') }
+    const { points } = seriesOf('bias', [past(2), morning, noon])
+    expect(besideOf(points)).toEqual([0, -0.5, 0.5])
   })
 
   it('lays instruments, tapes and what was worked on on the same time', () => {
@@ -137,9 +144,11 @@ describe('a history', () => {
 describe('the page of a history', () => {
   let page: Mounted
   let sent: Sent[]
+  let history: History
   beforeEach(async () => {
+    history = HISTORY
     sent = fakeServer(({ path }: Sent) => {
-      if (path.includes('/history')) return { status: 200, body: HISTORY }
+      if (path.includes('/history')) return { status: 200, body: history }
       const id = decodeURIComponent(/\/checks\/([^/?]+)/.exec(path)?.[1] ?? '')
       if (id)
         return {
@@ -174,6 +183,21 @@ describe('the page of a history', () => {
     await flushPromises()
     expect(asked().slice(-1)).toEqual(['/api/v1/checks/check-8'])
     expect(page.text()).toMatch(/4 E.*−30/)
+  })
+
+  it('says once what a short history waits for, and draws no chart with nothing in it', async () => {
+    history = {
+      ...HISTORY,
+      checks: WEEKS.slice(0, 2).map((one) => ({ ...one, summary: { ...one.summary!, driftCents: null } })),
+    }
+    page.wrapper.unmount()
+    page = await mounted(HistoryPage, { studentId: A_STUDENT.id })
+    await flushPromises()
+    const said = page.text()
+    expect(said.match(/trend/g)).toHaveLength(1)
+    expect(said).toContain('A trend is drawn once 6 weeks have a check: so far 2 weeks.')
+    expect(said).toContain('First to last waits for a check with six notes played in order.')
+    expect(said).not.toContain('First to last, cents')
   })
 })
 

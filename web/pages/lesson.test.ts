@@ -187,7 +187,7 @@ describe('a student’s file', () => {
     expect(items()[0]).toMatch(/21 Nov.*The frame is .* narrow.*A string, first position.*4 −26.*4 notes/s)
     expect(items()[1]).toMatch(/whole hand/i)
     expect(page.text()).toContain('Landings over time')
-    ;(page.named('Take out the check of 21 Nov 2026') as HTMLElement).click()
+    ;(page.named('Delete the check of 21 Nov 2026') as HTMLElement).click()
     await flushPromises()
     expect(sent.find((s) => s.method === 'DELETE')?.path).toBe('/api/v1/checks/new')
     expect(items()).toHaveLength(1)

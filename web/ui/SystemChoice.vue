@@ -1,5 +1,5 @@
 <template>
-  <ChoiceSelect v-model="systemId" label="Places follow" :options="systems" class="system" />
+  <ChoiceSelect v-model="systemId" label="Tune by" :options="systems" class="system" />
 </template>
 
 <script setup lang="ts">

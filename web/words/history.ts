@@ -1,17 +1,34 @@
-import type { Trend } from '#core'
+import { FEWEST_WEEKS, SHORTEST_TREND_DAYS, type Trend } from '#core'
+import { count } from './numbers'
 
 export interface MeasureWords {
   readonly caption: string
   readonly unit: 'cents' | 'mm'
+  /** What a check must have to tell it. */
+  readonly waits: string
 }
 
 /** What is followed over time, as its chart is headed. */
 export const MEASURE_WORDS = {
-  bias: { caption: 'On average, cents', unit: 'cents' },
-  scatter: { caption: 'Steadiness, cents', unit: 'cents' },
-  frame: { caption: 'Frame, mm', unit: 'mm' },
-  drift: { caption: 'First to last, cents', unit: 'cents' },
+  bias: { caption: 'On average, cents', unit: 'cents', waits: 'a stopped note' },
+  scatter: { caption: 'Steadiness, cents', unit: 'cents', waits: 'two fingers that each play twice' },
+  frame: { caption: 'Frame, mm', unit: 'mm', waits: 'the first and the last finger on one string' },
+  drift: { caption: 'First to last, cents', unit: 'cents', waits: 'six notes played in order' },
 } as const satisfies Record<string, MeasureWords>
+
+/** What is not in any check yet, and what it waits for: said once, in place of charts with nothing in them. */
+export function waitsSentence(waiting: readonly MeasureWords[]): string {
+  return waiting
+    .map(({ caption, waits }) => `${caption.split(',')[0]!} waits for a check with ${waits}.`)
+    .join(' ')
+}
+
+/** When a trend is drawn, where none is yet: said once for all that is followed. */
+export function noTrendSentence(weeks: number): string {
+  return weeks < FEWEST_WEEKS
+    ? `A trend is drawn once ${FEWEST_WEEKS} weeks have a check: so far ${count(weeks, 'week')}.`
+    : `A trend is drawn once the checks span ${count(SHORTEST_TREND_DAYS / 7, 'week')}.`
+}
 
 /** A trend with its interval, that none is to be seen, or that the history is too short. */
 export function trendSentence(trend: Trend, { unit }: MeasureWords): string {

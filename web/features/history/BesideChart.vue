@@ -7,13 +7,14 @@
           <title>{{ span.title }}</title>
           <rect :x="span.x" :width="span.width" :y="span.y" :height="BAR_PX" rx="3" :class="lane.kind" />
           <text
-            v-if="span.text"
-            :x="span.x + 6"
-            :y="span.y + BAR_PX / 2"
+            v-for="(line, index) in span.lines"
+            :key="index"
+            :x="span.textX"
+            :y="span.textY + index * LINE_PX"
             dominant-baseline="central"
             class="in"
           >
-            {{ span.text }}
+            {{ line }}
           </text>
         </g>
       </template>
@@ -44,6 +45,7 @@ const ROW_PX = 22
 const HEAD_PX = 17
 /** About as broad as a letter. */
 const LETTER_PX = 7
+const LINE_PX = 17
 
 const frame = ref<HTMLElement>()
 const measured = useWidth(frame)
@@ -58,32 +60,52 @@ const LANES = [
 const lanes = computed(() => {
   let top = 0
   return LANES.map(({ kind, name }) => {
-    const rows: number[] = []
+    let bottom = top + HEAD_PX
+    const rows: { end: number; y: number }[] = []
     const spans = props.spans[kind]
       .filter(({ to }) => to >= props.time[0])
       .map((span) => {
         const [from, to] = [x.value(span.from), x.value(span.to)]
-        const free = rows.findIndex((end) => end <= from)
-        const row = free < 0 ? rows.length : free
-        rows[row] = to + 2
-        const room = Math.floor((to - from - 10) / LETTER_PX)
+        // A name that its bar has no room for stands under it, in as many lines as it needs: none is cut.
+        const isInside = span.name.length * LETTER_PX <= to - from - 10
+        const lines = isInside ? [span.name] : linesOf(span.name, width.value - MARGINS.left - MARGINS.right)
+        const textWidth = Math.max(...lines.map((line) => line.length)) * LETTER_PX
+        const textX = isInside
+          ? from + 6
+          : Math.max(MARGINS.left, Math.min(from, width.value - MARGINS.right - textWidth))
+        const free = isInside ? rows.find(({ end }) => end <= from) : undefined
+        const row = free ?? { end: 0, y: bottom }
+        if (!free) bottom += ROW_PX + (isInside ? 0 : lines.length * LINE_PX)
+        if (!free) rows.push(row)
+        // What stands under its bar has its row to itself.
+        row.end = isInside ? to + 2 : Infinity
         return {
           id: span.id,
           x: from,
           width: Math.max(3, to - from - 2),
-          y: top + HEAD_PX + row * ROW_PX,
+          y: row.y,
           title: `${span.name}, from ${shortDay(span.from.toISOString())} to ${shortDay(span.to.toISOString())}`,
-          text: room >= span.name.length ? span.name : room > 5 ? `${span.name.slice(0, room - 1)}…` : '',
+          lines,
+          textX,
+          textY: isInside ? row.y + BAR_PX / 2 : row.y + BAR_PX + LINE_PX / 2,
         }
       })
     const lane = { kind, name, top, spans }
-    if (spans.length > 0) top += HEAD_PX + rows.length * ROW_PX + 4
-    return lane
+    if (spans.length > 0) top = bottom + 4
+    return { ...lane, bottom }
   }).filter(({ spans }) => spans.length > 0)
 })
-const height = computed(() =>
-  lanes.value.reduce((most, { spans }) => Math.max(most, ...spans.map(({ y }) => y + ROW_PX)), 10),
-)
+/** Words in lines of a width. */
+function linesOf(text: string, widthPx: number): string[] {
+  const lines = ['']
+  for (const word of text.split(' ')) {
+    const longer = `${lines.at(-1)!} ${word}`.trim()
+    if (longer.length * LETTER_PX <= widthPx) lines[lines.length - 1] = longer
+    else lines.push(word)
+  }
+  return lines.filter((line) => line !== '')
+}
+const height = computed(() => lanes.value.reduce((most, { bottom }) => Math.max(most, bottom), 10))
 const label = computed(() =>
   lanes.value.map(({ name, spans }) => `${name}: ${spans.map(({ title }) => title).join('; ')}`).join('. '),
 )

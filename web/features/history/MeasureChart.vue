@@ -43,19 +43,19 @@
         />
       </template>
     </ChartFrame>
-    <p class="trend-words soft">{{ sentence }}</p>
+    <p v-if="sentence" class="trend-words soft">{{ sentence }}</p>
   </div>
 </template>
 
 <script setup lang="ts">
-import { extent, leastIndex } from 'd3-array'
+import { extent, minIndex } from 'd3-array'
 import { scaleLinear, scaleUtc, type ScaleLinear, type ScaleTime } from 'd3-scale'
 import { computed } from 'vue'
 import { dateTicks } from '../../charts/chart'
 import ChartFrame from '../../charts/ChartFrame.vue'
 import { count } from '../../words/numbers'
 import { MEASURE_WORDS, trendSentence } from '../../words/history'
-import { trendOn, type Series } from './series'
+import { besideOf, trendOn, type Series } from './series'
 
 /** More points than these are drawn finer. */
 const MANY = 150
@@ -64,6 +64,9 @@ const MARGINS = { top: 6, right: 10, bottom: 6, left: 44 }
 /** The last one says the dates of all. */
 const DATES_PX = 18
 
+/** Of two checks of one day, as far apart as a point is broad. */
+const BESIDE_PX = 7
+
 const props = defineProps<{
   series: Series
   time: readonly [Date, Date]
@@ -71,12 +74,14 @@ const props = defineProps<{
   toleranceCents: number
   /** Checks that are held against each other: the earlier and the later. */
   chosen: readonly [string | undefined, string | undefined]
+  /** What is to be said of all charts is said once, beside them. */
+  isQuiet: boolean
 }>()
 const emit = defineEmits<{ choose: [checkId: string] }>()
 
 const words = computed(() => MEASURE_WORDS[props.series.measure])
 const caption = computed(() => words.value.caption)
-const sentence = computed(() => trendSentence(props.series.trend, words.value))
+const sentence = computed(() => (props.isQuiet ? '' : trendSentence(props.series.trend, words.value)))
 const isSigned = computed(() => props.series.measure !== 'scatter')
 const toleranceAt = computed(() => (words.value.unit === 'cents' ? props.toleranceCents : undefined))
 const toleranceTo = computed(() => (isSigned.value ? -props.toleranceCents : 0))
@@ -89,19 +94,25 @@ function yScale(range: [number, number]) {
   return scaleLinear([isSigned.value ? -most : 0, most], range).nice(4)
 }
 const yName = (value: number) => (value > 0 && isSigned.value ? `+${value}` : String(value).replace('-', '−'))
-const isLong = computed(() => props.time[1].getTime() - props.time[0].getTime() > 400 * 86_400_000)
+const isLong = computed(() => props.time[1].getTime() - props.time[0].getTime() > 300 * 86_400_000)
 const xTicks = (x: ScaleTime<number, number>, width: number) =>
   props.hasDates ? dateTicks(x, width, isLong.value ? '%b %Y' : '%-d %b', 120) : []
 
 type X = ScaleTime<number, number>
 /** One path: a thousand circles would each be an element. */
 function dotsOf(x: X, y: ScaleLinear<number, number>): string {
-  return props.series.points.map(({ at, value }) => `M${x(at).toFixed(1)},${y(value).toFixed(1)}h0`).join('')
+  return props.series.points
+    .map(({ value }, i) => `M${pointAt(x, i).toFixed(1)},${y(value).toFixed(1)}h0`)
+    .join('')
+}
+const beside = computed(() => besideOf(props.series.points))
+function pointAt(x: X, index: number): number {
+  return x(props.series.points[index]!.at) + beside.value[index]! * BESIDE_PX
 }
 function marksOf(x: X) {
   return (['earlier', 'later'] as const).flatMap((name, i) => {
-    const point = props.series.points.find(({ checkId }) => checkId === props.chosen[i])
-    return point ? [{ name, at: x(point.at) }] : []
+    const index = props.series.points.findIndex(({ checkId }) => checkId === props.chosen[i])
+    return index < 0 ? [] : [{ name, at: pointAt(x, index) }]
   })
 }
 const trendLine = computed(() => {
@@ -119,11 +130,8 @@ function choose(event: MouseEvent) {
   if (!svg) return
   const box = svg.getBoundingClientRect()
   const x = xScale([MARGINS.left, box.width - MARGINS.right])
-  const nearest = leastIndex(props.series.points, (a, b) => {
-    const to = event.clientX - box.left
-    return Math.abs(x(a.at) - to) - Math.abs(x(b.at) - to)
-  })
-  const point = nearest === undefined ? undefined : props.series.points[nearest]
+  const away = props.series.points.map((_, i) => Math.abs(pointAt(x, i) - (event.clientX - box.left)))
+  const point = props.series.points[minIndex(away)]
   if (point) emit('choose', point.checkId)
 }
 </script>
@@ -131,6 +139,7 @@ function choose(event: MouseEvent) {
 <style scoped>
 .measure {
   position: relative;
+  container-type: inline-size;
   cursor: pointer;
 }
 
@@ -172,7 +181,8 @@ function choose(event: MouseEvent) {
   stroke-dasharray: 3 4;
 }
 
-@media (width <= 560px) {
+/* Where both do not fit into one line. */
+@container (width <= 430px) {
   .trend-words {
     position: static;
   }

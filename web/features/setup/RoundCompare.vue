@@ -46,9 +46,9 @@
           }}</span>
           <ElButton
             text
-            :aria-label="`Take out the round of ${shortDay(round.takenAt)}`"
+            :aria-label="`Delete the round of ${shortDay(round.takenAt)}`"
             @click="emit('remove', round)"
-            >Take out</ElButton
+            >Delete</ElButton
           >
         </li>
       </ul>

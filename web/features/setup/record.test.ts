@@ -82,7 +82,7 @@ describe('two rounds side by side', () => {
       onRemove: (one: SetupRound) => taken.push(one),
     })
     expect(page.text()).toContain('it stopped at Rosin on?.')
-    ;(page.named('Take out the round of 21 Nov 2026') as HTMLButtonElement).click()
+    ;(page.named('Delete the round of 21 Nov 2026') as HTMLButtonElement).click()
     expect(taken.map(({ id }) => id)).toEqual(['d'])
   })
 })

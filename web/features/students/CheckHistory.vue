@@ -41,9 +41,9 @@
         >
         <ElButton
           text
-          :aria-label="`Take out the check of ${shortDay(check.takenAt)}`"
+          :aria-label="`Delete the check of ${shortDay(check.takenAt)}`"
           @click="emit('remove', check)"
-          >Take out</ElButton
+          >Delete</ElButton
         >
       </span>
       <DecisionForm

@@ -7,7 +7,7 @@
       <dt>Tapes</dt>
       <dd>{{ schoolName(settings.tapeSchoolId(student.family, student)) }}</dd>
       <template v-if="student.system">
-        <dt>Places follow</dt>
+        <dt>Tuned by</dt>
         <dd>{{ shortSystemName(student.system) }}</dd>
       </template>
       <template v-for="frame in frames" :key="frame.id">

@@ -33,9 +33,9 @@
           <ElButton
             text
             size="small"
-            :aria-label="`Take out the hand of ${shortDay(hand.measuredOn)}`"
+            :aria-label="`Delete the hand of ${shortDay(hand.measuredOn)}`"
             @click="emit('remove', hand)"
-            >Take out</ElButton
+            >Delete</ElButton
           >
         </td>
       </tr>

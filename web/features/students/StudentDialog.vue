@@ -52,8 +52,8 @@
         </FieldRow>
       </div>
       <p v-if="counted" class="soft counted">{{ counted }}</p>
-      <FieldRow label="Places follow" :fault="form.fault('system')" hint="tapes that lie go before">
-        <ChoiceSelect v-model="fields.system" label="Places follow" :options="form.systems.value" />
+      <FieldRow label="Tune by" :fault="form.fault('system')" hint="tapes that lie go before">
+        <ChoiceSelect v-model="fields.system" label="Tune by" :options="form.systems.value" />
       </FieldRow>
       <div class="pair">
         <FieldRow label="Lesson">

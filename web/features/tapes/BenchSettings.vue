@@ -10,7 +10,7 @@
       @keep-anyway="keep.keepLength(true)"
     />
     <MarkChoice />
-    <FieldRow label="Places follow">
+    <FieldRow label="Tune by">
       <SystemChoice v-model="setup.systemId" :tuning="bench.tuning" />
     </FieldRow>
     <details>

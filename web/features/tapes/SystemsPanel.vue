@@ -3,7 +3,7 @@
     <table class="ledger stacked">
       <thead>
         <tr>
-          <th scope="col">Places follow</th>
+          <th scope="col">Tune by</th>
           <th v-for="mark in tapes.chosenMarks" :key="mark.id" scope="col" class="number">
             {{ markName(mark) }}
           </th>
