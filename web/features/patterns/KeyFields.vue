@@ -20,6 +20,7 @@
 
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { MODE_IDS, parseKey, type ModeId, techniqueOf } from '#core'
 import { FRAME_NAMES, keyFaultSentence, keyName, MODE_NAMES } from '../../words/patterns'
 import PlainSelect from '../../ui/PlainSelect.vue'
@@ -71,6 +72,19 @@ function takeTyped() {
   showKey()
   keyField.value?.blur()
 }
+// What somebody looked for by its name, anywhere.
+const route = useRoute()
+const router = useRouter()
+watch(
+  () => route.query['key'],
+  (wanted) => {
+    if (typeof wanted !== 'string') return
+    typed.value = wanted
+    takeTyped()
+    void router.replace({ query: {} })
+  },
+  { immediate: true },
+)
 function leaveField() {
   showKey()
   keyField.value?.blur()

@@ -22,22 +22,25 @@
 
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
 import { plainFractions } from '#core'
 import PickList from '../../ui/PickList.vue'
 import QuickDialog from '../../ui/QuickDialog.vue'
 import { useSettled } from '../../ui/useSettled'
-import { lookFor, useCommands, type Command } from './useCommands'
+import { keyCommand, lookFor, useCommands, type Command } from './useCommands'
 
 const SHOWN = 9
 
 const open = defineModel<boolean>({ required: true })
+const router = useRouter()
 const commands = useCommands()
 const text = ref('')
 
 const found = computed(() => {
   const typed = plainFractions(text.value).toLowerCase().trim()
   const words = typed.split(/\s+/).filter(Boolean)
-  return commands.value
+  const key = keyCommand(text.value.trim(), router.push)
+  const named = commands.value
     .map((command) => ({ command, title: command.title.toLowerCase() }))
     .filter(({ command, title }) => {
       // A size is looked for as it is written anywhere: 1/2 or ½.
@@ -46,7 +49,8 @@ const found = computed(() => {
     })
     .sort((a, b) => rank(b.title, typed, words[0]) - rank(a.title, typed, words[0]))
     .map(({ command }) => command)
-    .slice(0, SHOWN)
+    .slice(0, key ? SHOWN - 1 : SHOWN)
+  return key ? [...named, key] : named
 })
 // What is not found now, or not while the server is away, is found in its room.
 watch(useSettled(text), (typed) => void lookFor(typed).catch(() => undefined))

@@ -1,10 +1,12 @@
 import { computed } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRouter, type RouteLocationRaw } from 'vue-router'
+import { parseKey } from '#core'
 import { ROOMS } from '../../rooms'
 import { useLesson } from '../../stores/lesson'
 import { useSession } from '../../stores/session'
 import { useStudio } from '../../stores/studio'
 import { useTheme } from '../../stores/theme'
+import { noteLabel } from '../../words/notes'
 import { FAMILY_NAMES, instrumentKind } from '../../words/trade'
 import { useSignOut } from './useSignOut'
 
@@ -37,6 +39,19 @@ const ACTIONS = [
 ] as const
 
 const LOOKED_FOR = 9
+
+/** A key as it is typed, as `Eb` or `f# minor`: its patterns. Undefined of what is none. */
+export function keyCommand(text: string, go: (to: RouteLocationRaw) => unknown): Command | undefined {
+  const parsed = parseKey(text)
+  if (!parsed.ok) return undefined
+  const { tonic, mode, id } = parsed.key
+  return {
+    id: `key-${id}`,
+    title: `${noteLabel(tonic, { octave: false })} ${mode.id.replaceAll('_', ' ')}`,
+    hint: 'key, in Patterns',
+    run: () => go({ name: 'patterns', query: { key: text } }),
+  }
+}
 
 /** Reads whom a search may be about: a studio of usual size is known from the start, a larger one is not. */
 export async function lookFor(text: string): Promise<void> {
