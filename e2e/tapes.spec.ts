@@ -73,7 +73,7 @@ test('tapes laid on an instrument are in its log; a check finds one crept; an en
   const now = page.getByRole('region', { name: 'Now' })
   await expect(now).toContainText('68.7 mm') // 618 / 9
   await expect(page.getByRole('region', { name: 'Log' })).toContainText('Laid')
-  await page.getByLabel('Middle now, mm').fill('70.1')
+  await page.getByLabel('Middle now').fill('70.1')
   await page.getByLabel('Why').fill('=HYPERLINK("x")')
   await page.getByRole('button', { name: 'Write it down' }).click()
   await expect(now).toContainText('crept +1.4 mm')

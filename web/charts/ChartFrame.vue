@@ -3,16 +3,16 @@
     <figcaption class="eyebrow">{{ caption }}</figcaption>
     <svg :viewBox="`0 0 ${width} ${height}`" :width="width" :height="height" role="img" :aria-label="label">
       <slot name="behind" :x="x" :y="y" :area="area" />
-      <g v-for="tick in y.ticks(yTicks)" :key="tick">
+      <g v-for="tick in ruled" :key="tick.value">
         <line
           :x1="area.left"
           :x2="area.right"
-          :y1="y(tick)"
-          :y2="y(tick)"
-          :class="tick === 0 && hasZero ? 'zero' : 'grid'"
+          :y1="tick.at"
+          :y2="tick.at"
+          :class="tick.value === 0 && hasZero ? 'zero' : 'grid'"
         />
-        <text :x="area.left - 8" :y="y(tick)" text-anchor="end" dominant-baseline="central">
-          {{ yName(tick) }}
+        <text :x="area.left - 8" :y="tick.at" text-anchor="end" dominant-baseline="central">
+          {{ yName(tick.value) }}
         </text>
       </g>
       <text
@@ -31,9 +31,11 @@
 </template>
 
 <script setup lang="ts" generic="X">
+import { ticks } from 'd3-array'
 import type { ScaleLinear } from 'd3-scale'
 import { computed, ref } from 'vue'
 import { useWidth } from '../ui/useWidth'
+import { toUnit } from '../words/numbers'
 import { anchorWithin, type ChartArea, type ChartMargins, type ChartTick } from './chart'
 
 /** As wide as its place on the page, at least so much. */
@@ -51,6 +53,7 @@ const {
   yTicks = 5,
   yName = String,
   hasZero = false,
+  isLength = false,
 } = defineProps<{
   caption: string
   /** What it shows, for who does not see it. */
@@ -67,6 +70,8 @@ const {
   yName?: (value: number) => string
   /** Whether nought is a line of its own. */
   hasZero?: boolean
+  /** Whether the values are mm, ruled and named in the studio’s unit. */
+  isLength?: boolean
 }>()
 
 const frame = ref<HTMLElement>()
@@ -82,6 +87,15 @@ const area = computed<ChartArea>(() => ({
 }))
 const x = computed(() => xScale([area.value.left, area.value.right]))
 const y = computed(() => yScale([area.value.bottom, area.value.top]))
+/** Round values of what is written, and where they lie. */
+const ruled = computed(() => {
+  const perUnit = isLength ? 1 / toUnit(1) : 1
+  const [low = 0, high = 1] = y.value.domain()
+  return ticks(low / perUnit, high / perUnit, yTicks).map((value) => ({
+    value,
+    at: y.value(value * perUnit),
+  }))
+})
 </script>
 
 <style>

@@ -67,9 +67,8 @@
             <p class="numbers means">
               <span v-for="finger in played.verdict.fingers" :key="finger.finger"
                 ><b>{{ finger.finger }}</b> {{ signedCents(finger.meanCents) }} ({{
-                  signedMm(finger.meanMm)
-                }}
-                mm)</span
+                  signedLength(finger.meanMm)
+                }})</span
               >
             </p>
           </template>
@@ -112,7 +111,7 @@ import { useRowKeys } from '../ui/useRowKeys'
 import { useShortcuts } from '../ui/useShortcuts'
 import { CASE_NAMES, PLAYER_LEVEL_NAMES } from '../words/cases'
 import { noteLabel } from '../words/notes'
-import { count, signedCents, signedMm } from '../words/numbers'
+import { count, signedCents, signedLength } from '../words/numbers'
 import { FAMILY_NAMES } from '../words/trade'
 import { alternativeSentence, certainty, evidence, steadiness, verdictSentence } from '../words/verdict'
 

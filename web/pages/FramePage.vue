@@ -37,7 +37,7 @@
             <th scope="col">Position</th>
             <th scope="col" class="number">1 at</th>
             <th v-for="f in family.frames" :key="f.id" scope="col" class="number">
-              {{ FRAME_NAMES[f.id] }}, mm
+              {{ FRAME_NAMES[f.id] }}, {{ unitName() }}
             </th>
           </tr>
         </thead>
@@ -118,7 +118,7 @@ import { useFit } from '../features/patterns/useFit'
 import FieldRow from '../ui/FieldRow.vue'
 import { usePatterns } from '../features/patterns/usePatterns'
 import { useBench } from '../stores/bench'
-import { inUnit, length } from '../words/numbers'
+import { inUnit, length, unitName } from '../words/numbers'
 import { FIT_NAMES, FIT_SIGNS, FRAME_NAMES, shortPositionName } from '../words/patterns'
 import { instrumentKind, sizeName } from '../words/trade'
 import { noteLabel } from '../words/notes'

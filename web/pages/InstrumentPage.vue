@@ -76,7 +76,7 @@
             <th scope="col">on</th>
             <th scope="col">what</th>
             <th scope="col">which</th>
-            <th scope="col" class="number">at, mm</th>
+            <th scope="col" class="number">at, {{ unitName() }}</th>
             <th scope="col">why</th>
             <th scope="col">by</th>
             <th scope="col"><span class="visually-hidden">take back</span></th>

@@ -30,7 +30,7 @@
     </div>
     <RowTable
       v-if="ids.length"
-      :columns="COLUMNS"
+      :columns="columns"
       :ids="ids"
       :at="at"
       :sort="cupboard.sort.value"
@@ -106,7 +106,7 @@ import { useWaitingEnter } from '../ui/useWaitingEnter'
 import TableExport from '../files/TableExport.vue'
 import StripDialog from '../paper/StripDialog.vue'
 import { useStudio } from '../stores/studio'
-import { count, inUnit } from '../words/numbers'
+import { count, inUnit, unitName } from '../words/numbers'
 import { FAMILY_NAMES, instrumentKind } from '../words/trade'
 import KeyHint from '../ui/KeyHint.vue'
 
@@ -119,11 +119,16 @@ const COLUMNS = [
   { key: 'tick', title: '', width: 40 },
   { key: 'label', title: 'Instrument', width: 110, grow: 1, canSort: true },
   { key: 'kind', title: 'Kind', width: 110, canSort: true },
-  { key: 'length', title: 'Length, mm', width: 110, isNumber: true, canSort: true },
+  { key: 'length', title: 'Length', width: 110, isNumber: true, canSort: true },
   { key: 'tapes', title: 'Tapes', width: 150, grow: 2, isExtra: true },
   { key: 'holder', title: 'With', width: 140, grow: 1, canSort: true, isExtra: true },
   { key: 'due', title: 'Due', width: 150, grow: 1, isExtra: true },
 ] as const
+
+/** Its unit is the studio’s. */
+const columns = computed(() =>
+  COLUMNS.map((one) => (one.key === 'length' ? { ...one, title: `${one.title}, ${unitName()}` } : one)),
+)
 
 const router = useRouter()
 const studio = useStudio()

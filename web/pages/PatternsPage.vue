@@ -19,7 +19,7 @@
   </p>
   <p v-if="!bench.stringing.isMeasured" class="heed">
     Drawn for a typical {{ family.id }} {{ sizeName(bench.setup.sizeId) }} of
-    {{ bench.stringing.lengthMm.toFixed(0) }} mm, from memory. Measured strings give their own places.
+    {{ length(bench.stringing.lengthMm, 0) }}, from memory. Measured strings give their own places.
   </p>
   <div :class="['atlas', { upright: isUpright }]">
     <div :class="{ top: !isUpright }">
@@ -124,6 +124,7 @@ import {
 import { sizeName } from '../words/trade'
 import KeyHint from '../ui/KeyHint.vue'
 import { labelOfName, noteLabel } from '../words/notes'
+import { length } from '../words/numbers'
 
 const router = useRouter()
 const exercises = useExerciseChoice()

@@ -22,9 +22,7 @@
     <template v-if="result.ok">
       <p class="distance numbers">
         {{ inUnit(Math.abs(result.shift.distanceMm))
-        }}<small>
-          {{ unitName() }} {{ result.shift.distanceMm < 0 ? 'towards the nut' : 'towards the bridge' }}</small
-        >
+        }}<small>{{ ` ${unitName()} towards the ${result.shift.distanceMm < 0 ? 'nut' : 'bridge'}` }}</small>
       </p>
       <p class="say">{{ guideSentence }}</p>
       <template v-if="staying.length > 0">
@@ -73,7 +71,9 @@
         </tbody>
       </table>
     </div>
-    <p class="soft small">mm the guide travels; positions as {{ family.id }} players name them.</p>
+    <p class="soft small">
+      {{ unitName() }} the guide travels; positions as {{ family.id }} players name them.
+    </p>
   </section>
 </template>
 

@@ -18,7 +18,7 @@
   </header>
   <section v-if="list.ids.value.length" class="card list" aria-label="Roster">
     <RowTable
-      :columns="COLUMNS"
+      :columns="columns"
       :ids="list.ids.value"
       :at="at"
       :sort="sort"
@@ -75,7 +75,7 @@ import StudentDialog from '../features/students/StudentDialog.vue'
 import { useNotices } from '../stores/notices'
 import { useStudio } from '../stores/studio'
 import { useList } from '../stores/useList'
-import { count, inUnit } from '../words/numbers'
+import { count, inUnit, unitName } from '../words/numbers'
 import { instrumentKind, WEEKDAYS } from '../words/trade'
 import { checkSentence } from '../words/verdict'
 import KeyHint from '../ui/KeyHint.vue'
@@ -83,10 +83,15 @@ import KeyHint from '../ui/KeyHint.vue'
 const COLUMNS = [
   { key: 'name', title: 'Name', width: 170, grow: 1, canSort: true },
   { key: 'instrument', title: 'Instrument', width: 150, grow: 1, canSort: true },
-  { key: 'length', title: 'String, mm', width: 100, isNumber: true, canSort: true, isExtra: true },
+  { key: 'length', title: 'String', width: 100, isNumber: true, canSort: true, isExtra: true },
   { key: 'lesson', title: 'Lesson', width: 100, canSort: true, isExtra: true },
   { key: 'checked', title: 'Last check', width: 220, grow: 2, canSort: true, isExtra: true },
 ] as const
+
+/** Its unit is the studio’s. */
+const columns = computed(() =>
+  COLUMNS.map((one) => (one.key === 'length' ? { ...one, title: `${one.title}, ${unitName()}` } : one)),
+)
 
 const route = useRoute()
 const router = useRouter()

@@ -68,7 +68,7 @@
       <div id="bench-panel" class="panel" role="tabpanel" :aria-labelledby="`tab-${shown}`">
         <p v-if="!bench.stringing.isMeasured" class="heed">
           For a typical {{ setup.familyId }} {{ sizeName(setup.sizeId) }} of
-          {{ bench.stringing.lengthMm.toFixed(0) }} mm, from memory. Measure the string before you lay a tape.
+          {{ length(bench.stringing.lengthMm, 0) }}, from memory. Measure the string before you lay a tape.
         </p>
         <p v-if="tapes.marks.length === 0" class="none">
           No tapes: the ear alone. The dots on the board show where the fingers belong.

@@ -175,7 +175,7 @@ describe('a round', () => {
     }
     // On a half-size the 25 mm shrink with the string: 284.5 of 328.
     await type('21')
-    expect(page.text()).toContain('Right, between 13 and 29 mm.')
+    expect(page.text()).toContain('Right: it may be 13 to 29 mm.')
     await type('90')
     expect(page.text()).toContain('Nobody measures that here: -60 to 60 mm.')
     await type('−38')

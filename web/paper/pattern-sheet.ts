@@ -11,7 +11,7 @@ import {
   type Stringing,
 } from '#core'
 import { shortDay } from '../words/dates'
-import { mm } from '../words/numbers'
+import { inUnit, length, unitName } from '../words/numbers'
 import {
   extensionSentence,
   keyName,
@@ -36,7 +36,7 @@ const WORDS: PatternSheetWords = {
   scale: (oneTo) =>
     oneTo === 1
       ? 'As long as on the instrument: print at 100 % (“actual size”) and measure the 50 mm line.'
-      : `Drawn at 1 : ${oneTo} along the strings, wider across; the mm beside it are those of the instrument.`,
+      : `Drawn at 1 : ${oneTo} along the strings, wider across; the places beside it are those of the instrument.`,
 }
 
 export interface PatternSheetFacts {
@@ -63,7 +63,7 @@ export function patternSheetPage({
 }: PatternSheetFacts): Page {
   const isToScale = drawing === 'scale'
   const instrument = isToScale
-    ? [`${mm(stringing.lengthMm)} mm${stringing.isMeasured ? '' : ', typical'}`]
+    ? [`${length(stringing.lengthMm)}${stringing.isMeasured ? '' : ', typical'}`]
     : []
   return patternSheet({
     title: `${keyName(key)}, ${positionName(position)}`,
@@ -89,7 +89,7 @@ export function patternSheetPage({
           ...(cell.pattern
             ? [`${patternName(stringing.family, cell.pattern)} · ${stepsName(cell.pattern)}`]
             : []),
-          ...(isToScale ? [`${places.map((p) => mm(p.placeMm)).join(' – ')} mm`] : []),
+          ...(isToScale ? [`${places.map((p) => inUnit(p.placeMm)).join(' – ')} ${unitName()}`] : []),
           ...(cell.extension === 'none' ? [] : wrapped(extensionSentence(cell.extension))),
         ],
       }

@@ -1,7 +1,7 @@
 import { type MarkSpec, type Stringing, type StripRequest, type StripWords, type TapeMark } from '#core'
 import { shortDay } from '../words/dates'
 import { noteLabel } from '../words/notes'
-import { count, listed, mm } from '../words/numbers'
+import { count, length, listed } from '../words/numbers'
 import { markName, shortSystemName } from '../words/trade'
 import { studioDay } from '../words/shown'
 
@@ -32,7 +32,7 @@ export const stripWords: StripWords = {
     'luthier removes stubborn glue.',
   ],
   page: (at, of) => `sheet ${at} of ${of}`,
-  join: (placeMm) => `join here, ${mm(placeMm)} mm`,
+  join: (placeMm) => `join here, ${length(placeMm)}`,
 }
 
 /** What is known of an instrument whose strip is printed. */
@@ -52,7 +52,7 @@ export function sheetOf({ who, label, kind, stringing, marks, withoutPlace }: Sh
     title: [who, label].filter(Boolean).join(' · ') || kind,
     subtitle: [
       kind,
-      `${mm(stringing.lengthMm)} mm nut to bridge`,
+      `${length(stringing.lengthMm)} nut to bridge`,
       shortSystemName(stringing.system.id),
       ...reckonedWith(stringing),
       ...(withoutPlace.length > 0 ? [`no place for ${listed(withoutPlace.map(markName))}`] : []),

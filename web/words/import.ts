@@ -9,8 +9,8 @@ import {
 } from '#core'
 import type { Answer } from '#contracts'
 import { lengthSentence } from './length'
+import { inStudioUnit, length, listed } from './numbers'
 import { sizeName } from './trade'
-import { length, listed } from './numbers'
 
 export function tableFaultWords(fault: TableFault): string {
   switch (fault.code) {
@@ -48,7 +48,7 @@ export function rowFaultWords(fault: ImportFault): string {
     case 'length_unreadable':
       return `“${cut(fault.text)}” is no length, as 328, 32.8 cm or 12 7/8 in are`
     case 'length_impossible':
-      return `${cut(fault.text)} cannot be its string: about ${fault.lowMm.toFixed(0)} to ${fault.highMm.toFixed(0)} mm${meantWords(fault.meant)}`
+      return `${cut(fault.text)} cannot be its string: about ${inStudioUnit(`${fault.lowMm.toFixed(0)} to ${fault.highMm.toFixed(0)} mm`)}${meantWords(fault.meant)}`
     case 'day_unreadable':
       return `“${cut(fault.text)}” is no day: write it as 2026-11-28`
     case 'tapes_unreadable':

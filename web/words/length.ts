@@ -1,12 +1,12 @@
 import type { AskewTape, FamilyId, LengthExplanation, LengthJudgement, StringsJudgement } from '#core'
-import { length, listed } from './numbers'
+import { inStudioUnit, length, listed } from './numbers'
 import { sizeName } from './trade'
 
 const UNIT_NAMES = { mm: 'millimetres', cm: 'centimetres', in: 'inches' } as const
 
 /** One sentence on whether a length suits its size, and if not, what was probably measured. */
 export function lengthSentence(family: FamilyId, sizeId: string, judgement: LengthJudgement): string {
-  const range = `${judgement.lowMm.toFixed(0)} to ${judgement.highMm.toFixed(0)} mm, from memory`
+  const range = `${between(judgement.lowMm, judgement.highMm)}, from memory`
   if (judgement.verdict === 'fits') return `Fits a ${family} ${sizeName(sizeId)} (${range}).`
   const [first, ...others] = judgement.explanations
   const likely = first
@@ -38,9 +38,9 @@ function explain(family: FamilyId, sizeId: string, explanation: LengthExplanatio
     case 'octave_for_whole':
       return `That is half a string: the distance to the octave harmonic? Twice that is ${length(explanation.lengthMm)}.`
     case 'body_length':
-      return `${length(explanation.bodyMm)} is the length of the body. Measure the string: nut to the top of the bridge, about ${explanation.expectedMm.toFixed(0)} mm.`
+      return `${length(explanation.bodyMm)} is the length of the body. Measure the string: nut to the top of the bridge, about ${length(explanation.expectedMm, 0)}.`
     case 'to_tailpiece':
-      return `That reaches to the tailpiece. Measure to the top of the bridge, about ${explanation.expectedMm.toFixed(0)} mm.`
+      return `That reaches to the tailpiece. Measure to the top of the bridge, about ${length(explanation.expectedMm, 0)}.`
     case 'other_size':
       return `That is the string of a ${sizes(explanation.sizeIds)}, not of a ${sizeName(sizeId)}.`
     case 'bridge_or_foot': {
@@ -48,7 +48,7 @@ function explain(family: FamilyId, sizeId: string, explanation: LengthExplanatio
       return `${off} for a ${sizeName(sizeId)}: measured to the bridge’s foot, or has the bridge wandered or does it lean?`
     }
     case 'no_such_instrument':
-      return `No ${family} has such a string: ${explanation.shortestMm.toFixed(0)} to ${explanation.longestMm.toFixed(0)} mm. Measure from the nut to the top of the bridge, in mm.`
+      return `No ${family} has such a string: ${between(explanation.shortestMm, explanation.longestMm)}. Measure from the nut to the top of the bridge.`
   }
 }
 
@@ -71,6 +71,10 @@ export function bridgeSentence(judged: StringsJudgement, names: readonly string[
 export function askewSentence({ placesMm }: Pick<AskewTape, 'placesMm'>, names: readonly string[]): string {
   const [low, high] = [placesMm[0] ?? 0, placesMm.at(-1) ?? 0]
   return `as askew as the bridge: ${length(low)} under ${names[0]}, ${length(high)} under ${names.at(-1)}`
+}
+
+function between(lowMm: number, highMm: number): string {
+  return inStudioUnit(`${lowMm.toFixed(0)} to ${highMm.toFixed(0)} mm`)
 }
 
 function sizes(ids: readonly string[]): string {

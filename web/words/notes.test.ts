@@ -1,7 +1,7 @@
 import { afterEach, describe, expect, it } from 'vitest'
-import { note } from '#core'
-import { inches, length, signedLength, unitName } from './numbers'
-import { labelOfName, noteLabel } from './notes'
+import { note, parseNote } from '#core'
+import { cutLength, inches, inStudioUnit, length, signedLength, unitName } from './numbers'
+import { asLetters, labelOfName, noteLabel } from './notes'
 import { showAs } from './shown'
 
 afterEach(() => showAs({ lengthUnit: 'mm', noteNames: 'letters' }))
@@ -42,6 +42,15 @@ it('names what is kept by its letters, with an octave where it is wanted', () =>
   ]).toEqual(['B', 'H', 'H3', 'no note'])
 })
 
+it.each(['german', 'fixed_do'] as const)('are read again as %s writes them', (noteNames) => {
+  showAs({ lengthUnit: 'mm', noteNames })
+  for (const letter of 'CDEFGAB')
+    for (const sign of ['', '♯', '♭', '##', 'bb']) {
+      const named = note(`${letter}${sign}3`)
+      expect(parseNote(asLetters(noteLabel(named)))).toEqual(named)
+    }
+})
+
 describe('lengths', () => {
   const written = (lengthUnit: 'mm' | 'cm' | 'in', mm: number) => {
     showAs({ lengthUnit, noteNames: 'letters' })
@@ -55,7 +64,16 @@ describe('lengths', () => {
       '1 1/4 in',
     ])
     expect(unitName()).toBe('in')
-    expect(signedLength(6.35)).toBe('+1/4 in')
+    // A mark of the rule is too coarse for how far a finger is off.
+    expect([signedLength(0.4), signedLength(-6.35), signedLength(0)]).toEqual([
+      '+0.016 in',
+      '−0.250 in',
+      '0.000 in',
+    ])
+    expect(cutLength(66.1)).toBe('2 5/8 in')
+    expect(inStudioUnit('Is the thumb about 25 mm behind 1, 4 to 6 mm off the neck?')).toBe(
+      'Is the thumb about 31/32 in behind 1, 5/32 to 1/4 in off the neck?',
+    )
   })
 
   it('in inches are fractions of a rule, in their lowest terms, never a thirty-third', () => {

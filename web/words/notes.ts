@@ -34,6 +34,27 @@ export function noteLabel(note: Note, options: { octave?: boolean } = {}): strin
   }
 }
 
+const LETTER_OF = new Map(
+  Object.entries(FIXED_DO).map(([letter, syllable]) => [syllable.toLowerCase(), letter]),
+)
+
+/** A note that is typed as the studio writes them, by the letters that are read everywhere: `Fa#4` → `F#4`. */
+export function asLetters(word: string): string {
+  if (shown.noteNames === 'letters') return word
+  if (shown.noteNames === 'fixed_do') {
+    const [, syllable = '', rest = ''] =
+      /^(do|re|mi|fa|sol|la|si)(.*)$/i.exec(word.replace(/^ré/i, 're')) ?? []
+    const letter = LETTER_OF.get(syllable.toLowerCase())
+    return letter === undefined ? word : letter + rest
+  }
+  const [, name = '', flat = '', sharp = '', octave = ''] =
+    /^([a-h])(?:((?:[ea]?s)+)|((?:is)+))?(-?\d*)$/i.exec(word) ?? []
+  if (name === '') return word
+  const isB = name.toUpperCase() === 'B' && flat + sharp === ''
+  const signs = isB ? 'b' : 'b'.repeat(flat.match(/s/gi)?.length ?? 0) + '#'.repeat(sharp.length / 2)
+  return (name.toUpperCase() === 'H' ? 'B' : name) + signs + octave
+}
+
 /** The same of a note kept by its name, with or without an octave: `B♭` → `B`, `A4` → `La`. */
 export function labelOfName(name: string, options: { octave?: boolean } = { octave: false }): string {
   const read = parseNote(name) ?? parseNote(`${name}4`)

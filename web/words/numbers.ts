@@ -15,7 +15,7 @@ export function length(valueMm: number, decimals: 0 | 1 = 1): string {
 }
 
 /** The unit in which the studio writes lengths. */
-export function unitName(): string {
+export function unitName(): 'mm' | 'cm' | 'in' {
   return shown.lengthUnit
 }
 
@@ -24,9 +24,30 @@ export function inUnit(valueMm: number): string {
   return length(valueMm).replace(/ (?:mm|cm|in)$/, '')
 }
 
-/** How far something is off, with its sign and unit: `+0.4 mm`. */
+/** A length in the studio’s unit as a number, for what is drawn against an axis. */
+export function toUnit(valueMm: number): number {
+  return valueMm / MM_PER_UNIT[shown.lengthUnit]
+}
+
+/** How far something is off, with its sign and unit: `+0.4 mm`, `−0.016 in`. */
 export function signedLength(valueMm: number): string {
-  return valueMm > 0 ? `+${length(valueMm)}` : length(valueMm)
+  return `${signedInUnit(valueMm)} ${unitName()}`
+}
+
+/** What a piece is to be cut to, rounded up so that none is too short: `67 mm`, `6.7 cm`, `2 5/8 in`. */
+export function cutLength(valueMm: number): string {
+  const step = { mm: 1, cm: 1, in: MM_PER_UNIT.in / 16 }[shown.lengthUnit]
+  return length(Math.ceil(valueMm / step) * step, 0)
+}
+
+/** A sentence whose lengths were written in whole mm, `4 to 6 mm`, in the studio’s unit. */
+export function inStudioUnit(text: string): string {
+  if (shown.lengthUnit === 'mm') return text
+  return text.replace(
+    /(?:(\d+(?:\.\d+)?) to )?(\d+(?:\.\d+)?) mm\b/g,
+    (_, from: string | undefined, to: string) =>
+      from === undefined ? length(Number(to)) : `${inUnit(Number(from))} to ${length(Number(to))}`,
+  )
 }
 
 /** The finest mark of an inch rule. */
@@ -48,10 +69,14 @@ export function signedCents(value: number): string {
   return rounded > 0 ? `+${rounded}` : withMinus(String(rounded === 0 ? 0 : rounded))
 }
 
-/** `+0.4` or `−2.4`, mm. */
-export function signedMm(value: number): string {
-  const text = tenths(value)
-  return Number(text) === 0 ? '0.0' : value > 0 ? `+${text}` : withMinus(text)
+/** Decimals to which a difference is told: a mark of an inch rule is too coarse for how far a finger is off. */
+const DECIMALS_OFF = { mm: 1, cm: 2, in: 3 } as const
+
+/** How far something is off in the studio’s unit, for a column that names it: `+0.4`, `−2.4`; in inches `+0.016`. */
+export function signedInUnit(valueMm: number): string {
+  const text = (toUnit(valueMm) + Math.sign(valueMm) * 1e-9).toFixed(DECIMALS_OFF[shown.lengthUnit])
+  if (Number(text) === 0) return text.replace('-', '')
+  return valueMm > 0 ? `+${text}` : withMinus(text)
 }
 
 /** `22 cents flat`, `1 cent sharp`, `in tune`: told by word, whatever the colour. */

@@ -54,7 +54,7 @@ describe('the words of patterns', () => {
     expect([half!, third!, fourth!].map(shortPositionName)).toEqual(['half', 'II', 'II½'])
     expect(positionName(familyOf('cello').positions[4]!)).toBe('fourth position')
     expect(positionName(third!)).toBe('position II')
-    // Handbook, section 9: semitones under 1 and their names.
+    // Semitones under 1 and their names: common practice, no source.
     const names = familyOf('bass').positions.map(shortPositionName)
     expect(names.join(' ')).toBe('half I II II½ III III½ IV V V½ VI VI½ VII')
     showAs({ lengthUnit: 'mm', noteNames: 'letters', bassPositions: 'semitones' })

@@ -33,7 +33,7 @@ import {
   type SpanDoubt,
 } from '#core'
 import { shortDay } from './dates'
-import { count, length, listed } from './numbers'
+import { count, inStudioUnit, length, listed } from './numbers'
 import { fingerWords } from './fingers'
 import { labelOfName, noteLabel } from './notes'
 import { shown } from './shown'
@@ -82,7 +82,7 @@ const ORDINALS: Record<string, string> = {
 }
 
 /**
- * Of a bass, by the semitones under its first finger. Handbook, section 9; common practice, no source. The other common way
+ * Of a bass, by the semitones under its first finger. Common practice, no source. The other common way
  * counts the semitones themselves.
  */
 const BASS_NUMERALS = ['', 'half', 'I', 'II', 'II½', 'III', 'III½', 'IV', 'V', 'V½', 'VI', 'VI½', 'VII']
@@ -310,7 +310,7 @@ export function handFaultSentence(fault: HandFault): string {
   const likely = fault.likely
     ? ` Were these ${fault.likely.unit === 'cm' ? 'centimetres' : 'inches'}? Then it is ${length(fault.likely.valueMm)}.`
     : ''
-  return `${MEASURE_NAMES[fault.measure]} of ${length(fault.valueMm)} is no hand’s: ${least} to ${most} mm.${likely}`
+  return `${MEASURE_NAMES[fault.measure]} of ${length(fault.valueMm)} is no hand’s: ${inStudioUnit(`${least} to ${most} mm`)}.${likely}`
 }
 
 /** Why a span is measured once more. */

@@ -1,6 +1,7 @@
 import type { ConflictCode, SchoolChoice, SchoolQuestion } from '#core'
+import { inStudioUnit } from './numbers'
 
-/** A school: its name, what it is for, and when another serves better. Handbook §6; common practice, no source. */
+/** A school: its name, what it is for, and when another serves better. Common practice, no source. */
 export interface SchoolWords {
   readonly name: string
   readonly isFor: string
@@ -186,7 +187,10 @@ const WORDS = {
 
 /** What a choice is called, what it is for, and when another serves better. */
 export function schoolWords<Q extends SchoolQuestion>(question: Q, choice: SchoolChoice<Q>): SchoolWords {
-  return (WORDS[question] as Readonly<Record<SchoolChoice<Q>, SchoolWords>>)[choice]
+  const { name, isFor, otherwise } = (WORDS[question] as Readonly<Record<SchoolChoice<Q>, SchoolWords>>)[
+    choice
+  ]
+  return { name: inStudioUnit(name), isFor: inStudioUnit(isFor), otherwise: inStudioUnit(otherwise) }
 }
 
 export const CONFLICT_WORDS: Record<ConflictCode, string> = {

@@ -11,7 +11,7 @@ import {
 } from '#core'
 import type { KeptVerdict } from '#contracts'
 import { lengthSentence } from './length'
-import { mm, sharpOrFlat, signedCents, signedMm } from './numbers'
+import { mm, sharpOrFlat, signedCents, signedInUnit } from './numbers'
 import { schoolName, shapeName } from './trade'
 import { adviceOn, STOP_AT_PAIN } from './advice'
 import { ALL_FINDINGS } from './testing'
@@ -184,7 +184,7 @@ describe('the verdict’s sentence', () => {
     )
   })
 
-  it('never advises stretching the last finger up, and always says when to stop (handbook, cautions)', () => {
+  it('never advises stretching the last finger up, and always says when to stop (common practice, no source)', () => {
     for (const family of FAMILY_IDS)
       expect(
         adviceOn(explained(frame), { family, schools: USUAL_SCHOOLS, hasTapes: true })?.notThis,
@@ -249,8 +249,8 @@ it('writes numbers with a real minus and no minus zero', () => {
     mm(-2.25),
     signedCents(-0.4),
     signedCents(3.4),
-    signedMm(-0.04),
-    signedMm(0.44),
+    signedInUnit(-0.04),
+    signedInUnit(0.44),
   ]).toEqual(['0.0', '−2.3', '0', '+3', '0.0', '+0.4'])
   expect(sharpOrFlat(-1.2)).toBe('1 cent flat')
 })

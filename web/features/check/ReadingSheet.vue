@@ -14,7 +14,7 @@
         <th v-if="by === 'meter'" scope="col" class="number wide">should show</th>
         <th scope="col">{{ COLUMNS[by] }}</th>
         <th scope="col" class="number">landing</th>
-        <th scope="col" class="number wide">in mm</th>
+        <th scope="col" class="number wide">in {{ unitName() }}</th>
       </tr>
     </thead>
     <tbody ref="body">
@@ -55,7 +55,7 @@
           <span v-if="row.fault" :id="`fault-${row.at}`" class="fault">{{ row.fault }}</span>
         </td>
         <td class="number landing" :class="row.side">
-          {{ row.landing }}<small v-if="row.inMm" class="narrow">{{ row.inMm }} mm</small>
+          {{ row.landing }}<small v-if="row.inMm" class="narrow">{{ row.inMm }} {{ unitName() }}</small>
         </td>
         <td class="number wide">{{ row.inMm }}</td>
       </tr>
@@ -67,7 +67,7 @@
 import { fingerSign } from '../../words/fingers'
 import { computed, ref } from 'vue'
 import { isSamePlace, SIDES, type Exercise, type LandedPlace, type Note, type Target } from '#core'
-import { inUnit, signedCents, signedMm } from '../../words/numbers'
+import { inUnit, signedCents, signedInUnit, unitName } from '../../words/numbers'
 import type { ReadBy } from './readings-text'
 import type { ReadingRow } from './useReadings'
 import { noteLabel } from '../../words/notes'
@@ -137,7 +137,7 @@ const lines = computed(() =>
       shouldShow: target ? signedCents(target.meterCents) : '',
       landing: cents === undefined ? '' : isOff ? marked(cents) : signedCents(cents),
       side: isOff ? (cents > 0 ? 'sharp' : 'flat') : '',
-      inMm: heard && row.finger !== 0 ? signedMm(heard.meanMm) : '',
+      inMm: heard && row.finger !== 0 ? signedInUnit(heard.meanMm) : '',
     }
   }),
 )

@@ -1,4 +1,5 @@
 import { MAX_METER_CENTS, type Side } from '#core'
+import { length } from '../../words/numbers'
 
 /** How readings are taken: from a meter, by a ruler, or by eye. */
 export const READ_BY = ['meter', 'ruler', 'eye'] as const
@@ -85,7 +86,7 @@ function faultOf(told: Told, isOpen: boolean, halfStepMm: number): string | unde
   }
   if (isOpen) return 'An open string has no place: type what the meter shows, in cents.'
   if (!('offMm' in told) || Math.abs(told.offMm) < halfStepMm) return undefined
-  return `${Math.abs(told.offMm)} mm is another note: a half step is ${halfStepMm.toFixed(1)} mm there.`
+  return `${length(Math.abs(told.offMm))} is another note: a half step is ${length(halfStepMm)} there.`
 }
 
 function strange(word: string, by: ReadBy): string {

@@ -33,7 +33,7 @@ describe('a simulated student', () => {
           source: 'simulated',
         }),
       )
-      // A trained player's tolerance (handbook § 7).
+      // A trained player's tolerance (common practice, no source).
       const { outcome } = judgeTake({ stringing, exercise, landings, toleranceCents: 10 })
       if (id === 'none') expect(outcome, id).toBe('in_tune')
       else if (id === 'untuned') expect(outcome, id).toBe('string_out_of_tune')

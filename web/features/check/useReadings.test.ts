@@ -39,7 +39,7 @@ describe('readings as typed', () => {
     ['meter', '--3', '“--3” is no number'],
     ['meter', 'x'.repeat(500), `“${'x'.repeat(20)}” is no number`],
     ['ruler', '3in', '“3in” is no number: type mm'],
-    ['ruler', '16', '16 mm is another note: a half step is 15.9 mm there'],
+    ['ruler', '16', '16.0 mm is another note: a half step is 15.9 mm there'],
     ['eye', '4', '“4” says nothing: type b for behind'],
   ] as const)('by %s “%s” is refused: %s', (by, text, said) => {
     const { told, fault } = parseReadings(text, { by, halfStepMm: 15.94 })

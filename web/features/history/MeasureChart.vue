@@ -11,6 +11,7 @@
       :y-ticks="4"
       :y-name="yName"
       has-zero
+      :is-length="words.unit === 'mm'"
     >
       <template #behind="{ y, area }">
         <rect
@@ -54,7 +55,7 @@ import { computed } from 'vue'
 import { dateTicks } from '../../charts/chart'
 import ChartFrame from '../../charts/ChartFrame.vue'
 import { count } from '../../words/numbers'
-import { MEASURE_WORDS, trendSentence } from '../../words/history'
+import { MEASURE_WORDS, measureCaption, trendSentence } from '../../words/history'
 import { besideOf, trendOn, type Series } from './series'
 
 /** More points than these are drawn finer. */
@@ -80,7 +81,7 @@ const props = defineProps<{
 const emit = defineEmits<{ choose: [checkId: string] }>()
 
 const words = computed(() => MEASURE_WORDS[props.series.measure])
-const caption = computed(() => words.value.caption)
+const caption = computed(() => measureCaption(words.value))
 const sentence = computed(() => (props.isQuiet ? '' : trendSentence(props.series.trend, words.value)))
 const isSigned = computed(() => props.series.measure !== 'scatter')
 const toleranceAt = computed(() => (words.value.unit === 'cents' ? props.toleranceCents : undefined))

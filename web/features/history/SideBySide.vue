@@ -70,7 +70,7 @@ import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import { shortDay } from '../../words/dates'
 import { exerciseName } from '../../words/exercises'
 import { noteLabel } from '../../words/notes'
-import { signedCents, signedMm } from '../../words/numbers'
+import { signedCents, signedLength } from '../../words/numbers'
 import { checkSentence, rejudgedSentence } from '../../words/verdict'
 import { sideBySide } from './side-by-side'
 
@@ -114,7 +114,7 @@ const targets = computed(() =>
 )
 
 function landedWords({ meanCents, meanMm, landings }: LandedPlace): string {
-  return `${signedCents(meanCents)} (${signedMm(meanMm)} mm, ${landings.length}×)`
+  return `${signedCents(meanCents)} (${signedLength(meanMm)}, ${landings.length}×)`
 }
 </script>
 

@@ -6,7 +6,7 @@
     <FieldRow v-if="!log.isWhole(kind)" label="Which tape" :fault="faults['markId']">
       <ChoiceSelect v-model="markId" label="Which tape" :options="marks" />
     </FieldRow>
-    <FieldRow v-if="hasPlace" label="Middle now, mm" :fault="faults['placeMm']">
+    <FieldRow v-if="hasPlace" label="Middle now" hint="a number alone is mm" :fault="faults['placeMm']">
       <template #default="{ id, invalid }">
         <ElInput
           :id="id"
@@ -44,7 +44,7 @@ import { computed, ref, watch } from 'vue'
 import { parseLength, TAPE_EVENT_KINDS, type TapeEventKind } from '#core'
 import type { Instrument } from '#contracts'
 import { ApiProblem } from '../../api/client'
-import { mm } from '../../words/numbers'
+import { length } from '../../words/numbers'
 import { EVENT_NAMES, markName } from '../../words/trade'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import FieldRow from '../../ui/FieldRow.vue'
@@ -74,7 +74,7 @@ const hasPlace = computed(
 )
 const expected = computed(() => {
   const tape = props.instrument.tapes.find((t) => t.markId === markId.value)
-  return tape ? `lay at ${mm(tape.placeMm)}` : ''
+  return tape ? `lay at ${length(tape.placeMm)}` : ''
 })
 
 /** Further from where it was than tapes creep. */
@@ -86,7 +86,7 @@ async function write(keepAnyway: boolean) {
   isDoubtful.value = false
   const parsed = parseLength(place.value)
   if (hasPlace.value && !parsed.ok) {
-    faults.value = { placeMm: 'Type where the tape’s middle is, in mm from the nut, as in 31.6.' }
+    faults.value = { placeMm: 'Type where the tape’s middle is, from the nut, as in 31.6 or 1 1/4 in.' }
     return
   }
   isSaving.value = true

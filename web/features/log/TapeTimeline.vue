@@ -1,6 +1,7 @@
 <template>
   <ChartFrame
-    caption="The life of its tapes, mm from the nut"
+    :caption="`The life of its tapes, ${unitName()} from the nut`"
+    is-length
     :label="`${count(lives.length, 'tape')}, ${count(events.length, 'note')} in its log; the list below says each`"
     :height="250"
     :margins="MARGINS"
@@ -61,7 +62,7 @@ import { daysBetween, familyOf, marksWithIds, tapeLives, type FamilyId, type Tap
 import type { TapeEvent } from '#contracts'
 import { anchorWithin, dateTicks } from '../../charts/chart'
 import ChartFrame from '../../charts/ChartFrame.vue'
-import { count } from '../../words/numbers'
+import { count, unitName } from '../../words/numbers'
 import { EVENT_NAMES, shortMarkName } from '../../words/trade'
 import { timelineOf, timelineScales } from './timeline'
 

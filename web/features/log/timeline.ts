@@ -1,6 +1,7 @@
 import { scaleLinear, scaleUtc, type ScaleLinear, type ScaleTime } from 'd3-scale'
 import { tapeLives, type TapeLife } from '#core'
 import type { TapeEvent } from '#contracts'
+import { inUnit } from '../../words/numbers'
 
 /** A stretch of a tape's life at one place, as drawn. */
 export interface TimelineTape {
@@ -48,7 +49,7 @@ export function timelineOf(
       x: x(new Date(s.on)),
       y: y(s.placeMm),
       kind: s.kind,
-      label: s.placeMm.toFixed(1),
+      label: inUnit(s.placeMm),
     }))
     const endX = x(new Date(life.endedOn ?? today))
     const path = points.map((p, i) => (i === 0 ? `M${p.x},${p.y}` : `H${p.x}V${p.y}`)).join('') + `H${endX}`

@@ -8,9 +8,9 @@
     <thead>
       <tr>
         <th scope="col">{{ head }}</th>
-        <th scope="col" class="number">Frame</th>
+        <th scope="col" class="number">Frame, {{ unitName() }}</th>
         <th scope="col">For this hand</th>
-        <th scope="col" class="number spare">Hand less frame</th>
+        <th scope="col" class="number spare">Hand less frame, {{ unitName() }}</th>
       </tr>
     </thead>
     <tbody>
@@ -38,7 +38,7 @@
         </td>
         <td class="number spare">
           <span v-for="frame in row.fit.frames" :key="frame.frame.id" class="frame">{{
-            signedMm(frame.spareMm)
+            signedInUnit(frame.spareMm)
           }}</span>
         </td>
       </tr>
@@ -51,7 +51,7 @@
 
 <script setup lang="ts">
 import type { SizeFit } from '#core'
-import { inUnit, signedMm } from '../../words/numbers'
+import { inUnit, signedInUnit, unitName } from '../../words/numbers'
 import { FIT_NAMES, FIT_SIGNS, FRAME_NAMES } from '../../words/patterns'
 
 /** Sizes or instruments against one hand. */

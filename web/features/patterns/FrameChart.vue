@@ -1,6 +1,7 @@
 <template>
   <ChartFrame
-    caption="Width of the frame along the neck, mm"
+    :caption="`Width of the frame along the neck, ${unitName()}`"
+    is-length
     :label="`Width of the frame from half position to the octave, ${lines.length} lines`"
     :height="330"
     :margins="margins"
@@ -57,7 +58,7 @@ import { computed } from 'vue'
 import { OCTAVE_SEMITONES } from '#core'
 import ChartFrame from '../../charts/ChartFrame.vue'
 import { keptApart } from '../../charts/keptApart'
-import { length } from '../../words/numbers'
+import { length, unitName } from '../../words/numbers'
 import type { FrameLine, HandBand } from './frame-lines'
 
 /** Room for the names at the ends of the lines. */

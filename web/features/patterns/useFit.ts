@@ -23,7 +23,7 @@ export function useFit(hand: Ref<HandMeasurement | null | undefined>, own: Ref<O
       const isMeasured = isOwn && stringing.isMeasured
       const about = isMeasured
         ? `${length(stringing.lengthMm)}, measured`
-        : `${typicalLengthMm.toFixed(0)} mm, from memory`
+        : `${length(typicalLengthMm, 0)}, from memory`
       if (!hand.value) return []
       const fit = fitOfInstrument(isMeasured ? stringing : typicalStringing(family, id, system), hand.value)
       return [{ id, name: sizeName(id), about, fit, isOwn }]

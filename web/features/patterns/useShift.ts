@@ -10,7 +10,7 @@ import {
 } from '#core'
 import type { BoardFinger } from '../../board/board'
 import { useBench } from '../../stores/bench'
-import { inUnit, length, signedMm } from '../../words/numbers'
+import { inUnit, length, signedInUnit } from '../../words/numbers'
 import { extensionSentence, positionName, shortPositionName } from '../../words/patterns'
 import type { Patterns } from './usePatterns'
 import { noteLabel } from '../../words/notes'
@@ -148,7 +148,8 @@ export function useShift(patterns: Patterns) {
         return {
           id: position.id,
           name: shortPositionName(position),
-          distance: position.id === from.value.id ? '0' : shift.ok ? signedMm(shift.shift.distanceMm) : '–',
+          distance:
+            position.id === from.value.id ? '0' : shift.ok ? signedInUnit(shift.shift.distanceMm) : '–',
         }
       }),
     ),

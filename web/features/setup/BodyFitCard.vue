@@ -74,6 +74,7 @@ import type { BodyFit, BodyFitDraft } from '#contracts'
 import FigureView from '../../figure/FigureView.vue'
 import FieldRow from '../../ui/FieldRow.vue'
 import { longDay } from '../../words/dates'
+import { inStudioUnit } from '../../words/numbers'
 import { FIT_DOUBTS, FIT_FIELDS } from '../../words/gates'
 import { FAMILY_NAMES } from '../../words/trade'
 import { studioDay } from '../../words/shown'
@@ -107,7 +108,7 @@ const faults = computed<Partial<Record<BodyFitPart, string>>>(() =>
       const [least, most] = BODY_FIT_LIMITS[part]
       if (read.code === 'empty') return []
       if (read.code === 'value' && read.value >= least && read.value <= most) return []
-      return [[part, `Give ${least} to ${most} ${FIT_FIELDS[part].unit}.`]]
+      return [[part, `Give ${inStudioUnit(`${least} to ${most} ${FIT_FIELDS[part].unit}`)}.`]]
     }),
   ),
 )
@@ -122,7 +123,7 @@ const figures = computed(() => bodyFitFigures(props.family, shown.value))
 const doubts = computed(() => bodyFitDoubts(props.family, shown.value))
 function withUnit(part: BodyFitPart, value: number | null | undefined): string {
   const { unit } = FIT_FIELDS[part]
-  return `${value ?? 0}${unit === '°' ? '' : ' '}${unit}`
+  return inStudioUnit(`${value ?? 0}${unit === '°' ? '' : ' '}${unit}`)
 }
 const jumps = computed(() => (newest.value ? bodyFitJumps(newest.value, shown.value) : []))
 const draft = computed<BodyFitDraft | undefined>(() => {
@@ -149,7 +150,7 @@ function keep() {
 function drawingWords(of: readonly BodyFitPart[]): string {
   const said = of.flatMap((part) => {
     const value = shown.value[part]
-    return value === null ? [] : [`${FIT_FIELDS[part].label} ${value} ${FIT_FIELDS[part].unit}`]
+    return value === null ? [] : [`${FIT_FIELDS[part].label} ${withUnit(part, value)}`]
   })
   return said.length > 0 ? said.join(', ') : 'Nothing measured yet'
 }

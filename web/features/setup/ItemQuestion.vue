@@ -46,6 +46,7 @@ import BigButton from '../../ui/BigButton.vue'
 import KeyHint from '../../ui/KeyHint.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
 import { shortDay } from '../../words/dates'
+import { inStudioUnit } from '../../words/numbers'
 import { measuredWords } from '../../words/setup'
 import { answerName } from '../../words/setup-names'
 import ItemPictures from './ItemPictures.vue'
@@ -72,7 +73,7 @@ const fault = computed(() => {
   const [least, most] = possible
   const unit = isLength.value ? 'mm' : 'degrees'
   return read.value.value < least || read.value.value > most
-    ? `Nobody measures that here: ${least} to ${most} ${unit}.`
+    ? `Nobody measures that here: ${inStudioUnit(`${least} to ${most} ${unit}`)}.`
     : undefined
 })
 const value = computed(() =>
@@ -83,11 +84,12 @@ const judged = computed(() => {
   if (!limits) return 'Kept in the file; no number is right for everybody.'
   const [from, to] = limits.right.map((one) => (isLength.value ? one.toFixed(0) : String(one)))
   const unit = isLength.value ? 'mm' : '°'
+  const range = inStudioUnit(`${from} to ${to}${isLength.value ? ' ' : ''}${unit}`)
   const said = value.value === undefined ? undefined : props.round.judge(value.value)
   const sentence =
     said === 'yes'
-      ? `Right, between ${from} and ${to} ${unit}.`
-      : `${said ? `${answerName(props.item.id, said)}: ` : ''}right is ${from} to ${to} ${unit}.`
+      ? `Right: it may be ${range}.`
+      : `${said ? `${answerName(props.item.id, said)}: ` : ''}right is ${range}.`
   return (sentence.charAt(0).toUpperCase() + sentence.slice(1)).replaceAll('-', '−')
 })
 

@@ -1,6 +1,7 @@
 <template>
   <ChartFrame
-    caption="Span from 1 to 4 over time, mm"
+    :caption="`Span from 1 to 4 over time, ${unitName()}`"
+    is-length
     :label="`${count(points.length, 'measurement')} of the span`"
     :height="230"
     :margins="MARGINS"
@@ -51,7 +52,7 @@ import { dayNumber, type Growth } from '#core'
 import type { HandMeasurement } from '#contracts'
 import { dateTicks, type ChartTick } from '../../charts/chart'
 import ChartFrame from '../../charts/ChartFrame.vue'
-import { count } from '../../words/numbers'
+import { count, unitName } from '../../words/numbers'
 
 const MARGINS = { top: 16, right: 14, bottom: 26, left: 40 }
 /** Room around the smallest and the largest span, mm. */

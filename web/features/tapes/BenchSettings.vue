@@ -19,10 +19,10 @@
       </summary>
       <div class="pair">
         <FieldRow label="Width">
-          <ChoiceSelect v-model="setup.tapeWidthMm" label="Tape’s width" :options="TAPE_WIDTHS" />
+          <ChoiceSelect v-model="setup.tapeWidthMm" label="Tape’s width" :options="tapeWidths" />
         </FieldRow>
         <FieldRow label="Thickness">
-          <ChoiceSelect v-model="setup.tapeThicknessMm" label="Tape’s thickness" :options="THICKNESSES" />
+          <ChoiceSelect v-model="setup.tapeThicknessMm" label="Tape’s thickness" :options="thicknesses" />
         </FieldRow>
       </div>
       <p v-if="tapes.thickness" class="heed" role="status">{{ tapes.thickness }}</p>
@@ -136,10 +136,10 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
 import { computed, ref } from 'vue'
-import { noteName, parseLength, STRING_MATERIALS, type StringMaterial } from '#core'
+import { parseLength, STRING_MATERIALS, type StringMaterial } from '#core'
 import { heightSentence } from '#contracts'
 import { useBench } from '../../stores/bench'
-import { length } from '../../words/numbers'
+import { inStudioUnit, length, toUnit, unitName } from '../../words/numbers'
 import { MATERIAL_NAMES } from '../../words/trade'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import FamilyAndSize from '../../ui/FamilyAndSize.vue'
@@ -152,8 +152,13 @@ import { useKeepOnInstrument } from './useKeepOnInstrument'
 import { useTapes } from './useTapes'
 import { noteLabel } from '../../words/notes'
 
-const TAPE_WIDTHS = [1, 1.5, 2, 3, 4, 5, 6].map((value) => ({ value, label: `${value} mm` }))
-const THICKNESSES = [0.05, 0.1, 0.13, 0.2, 0.3, 0.5, 1].map((value) => ({ value, label: `${value} mm` }))
+const TAPE_WIDTHS_MM = [1, 1.5, 2, 3, 4, 5, 6]
+const THICKNESSES_MM = [0.05, 0.1, 0.13, 0.2, 0.3, 0.5, 1]
+const widthName = (mm: number) => (unitName() === 'mm' ? `${mm} mm` : length(mm))
+const tapeWidths = computed(() => TAPE_WIDTHS_MM.map((value) => ({ value, label: widthName(value) })))
+const thicknesses = computed(() =>
+  THICKNESSES_MM.map((value) => ({ value, label: `${Number(toUnit(value).toFixed(3))} ${unitName()}` })),
+)
 const ONE_MATERIAL = STRING_MATERIALS.map((value) => ({ value, label: MATERIAL_NAMES[value].split(' ')[0]! }))
 const EACH = 'each'
 const MATERIALS = [...ONE_MATERIAL, { value: EACH, label: 'By string' }]
@@ -173,7 +178,7 @@ const familyId = computed({ get: () => setup.value.familyId, set: (id) => bench.
 const keep = useKeepOnInstrument()
 const tapes = useTapes()
 
-const tuningNames = computed(() => bench.tuning.map((n) => noteName(n)).join(' '))
+const tuningNames = computed(() => bench.tuning.map((n) => noteLabel(n)).join(' '))
 const tuningFault = computed(() => (bench.typedTuning.ok ? undefined : bench.typedTuning.message))
 /** One for all strings, or `EACH`: then it starts from the one for all. */
 const material = computed({
@@ -184,7 +189,7 @@ const material = computed({
   },
 })
 const tapeSummary = computed(
-  () => `${setup.value.tapeWidthMm} mm wide${tapes.thickness ? ', too thick' : ''}`,
+  () => `${widthName(setup.value.tapeWidthMm)} wide${tapes.thickness ? ', too thick' : ''}`,
 )
 const pressingSummary = computed(
   () => PRESSING_MODES.find((m) => m.value === setup.value.pressingMode)?.label.toLowerCase() ?? '',
@@ -195,7 +200,7 @@ const girthFault = computed(() => {
   if (text === '' || tapes.girthMm !== undefined) return undefined
   if (!parseLength(text).ok) return 'Type the girth in mm, as in 72.'
   const [low, high] = tapes.girthBounds.map((bound) => bound.toFixed(0))
-  return `Neck and board here are ${low} to ${high} mm round: measure again. The typical girth is used meanwhile.`
+  return `Neck and board here are ${inStudioUnit(`${low} to ${high} mm`)} round: measure again. The typical girth is used meanwhile.`
 })
 
 const lengthField = ref<InstanceType<typeof LengthField>>()

@@ -7,7 +7,7 @@
         <th scope="col" class="number">across the board</th>
         <th scope="col" class="number">round the neck</th>
         <th v-for="cents in TOLERANCES_CENTS" :key="cents" scope="col" class="number">
-          ± {{ cents }} cents, mm
+          ± {{ cents }} cents, {{ unitName() }}
         </th>
       </tr>
     </thead>
@@ -15,10 +15,10 @@
       <tr v-for="row in rows" :key="row.mark.id">
         <th scope="row">{{ markName(row.mark) }}</th>
         <td class="number" data-label="across">
-          <strong>{{ Math.ceil(row.piece.acrossMm) }}</strong> {{ unitName() }}
+          <strong>{{ cutLength(row.piece.acrossMm) }}</strong>
         </td>
         <td class="number" data-label="round">
-          <strong>{{ Math.ceil(row.piece.roundMm) }}</strong> {{ unitName() }}
+          <strong>{{ cutLength(row.piece.roundMm) }}</strong>
         </td>
         <td
           v-for="tolerance in row.tolerances"
@@ -26,14 +26,15 @@
           class="number"
           :data-label="`± ${tolerance.cents} cents`"
         >
-          −{{ inUnit(tolerance.behindMm) }} +{{ inUnit(tolerance.beyondMm) }}
+          {{ signedInUnit(-tolerance.behindMm) }} {{ signedInUnit(tolerance.beyondMm) }}
         </td>
       </tr>
     </tbody>
   </table>
   <p class="soft note">
-    Board width {{ girthSource }}; 5 mm to turn under each edge, or 8 mm to overlap behind the neck. Cut off
-    the instrument; keep small cuttings away from small children.
+    Board width {{ girthSource }};
+    {{ inStudioUnit('5 mm to turn under each edge, or 8 mm to overlap behind the neck') }}. Cut off the
+    instrument; keep small cuttings away from small children.
   </p>
   <TableExport :table="table" />
 </template>
@@ -44,7 +45,7 @@ import { toleranceMm, TOLERANCES_CENTS } from '#core'
 import TableExport from '../../files/TableExport.vue'
 import type { DataTable } from '../../files/tables'
 import { useBench } from '../../stores/bench'
-import { inUnit, unitName } from '../../words/numbers'
+import { cutLength, inStudioUnit, signedInUnit, unitName } from '../../words/numbers'
 import { markName } from '../../words/trade'
 import { useTapes } from './useTapes'
 

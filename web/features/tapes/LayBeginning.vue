@@ -4,7 +4,7 @@
     <p class="do">Every later step is void on an untuned instrument.</p>
     <p v-if="tapes.thickness" class="heed" role="status">{{ tapes.thickness }}</p>
     <ul>
-      <li>Cut {{ listed(pieces) }} mm of tape, off the instrument: never with a blade on the board.</li>
+      <li>Cut {{ listed(pieces) }} of tape, off the instrument: never with a blade on the board.</li>
       <li>A thin, narrow tape; a thick one changes the pitch. Try its glue on a place nobody sees.</li>
       <li>Slide it under the tuned strings, sticky side down, and move it until the note rings.</li>
       <li>Small cuttings away from small children. Red or itching skin: take the tape off.</li>
@@ -20,7 +20,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { TapeMark } from '#core'
-import { listed } from '../../words/numbers'
+import { cutLength, listed } from '../../words/numbers'
 import { useTapes } from './useTapes'
 import KeyHint from '../../ui/KeyHint.vue'
 
@@ -29,7 +29,7 @@ const props = defineProps<{ marks: readonly TapeMark[] }>()
 const emit = defineEmits<{ begin: [] }>()
 const tapes = useTapes()
 /** As long as the neck is round, measured or typical. */
-const pieces = computed(() => props.marks.map((mark) => String(Math.ceil(tapes.pieceOf(mark).roundMm))))
+const pieces = computed(() => props.marks.map((mark) => cutLength(tapes.pieceOf(mark).roundMm)))
 </script>
 
 <style scoped>

@@ -6,8 +6,8 @@
         <th scope="col" class="number">middle</th>
         <th scope="col">near and far edge</th>
         <th v-if="strings.calibration" scope="col" class="number">± (95 %)</th>
-        <th v-if="strings.calibration" scope="col" class="number">by ring{{ inMm }}</th>
-        <th v-if="strings.pressing" scope="col" class="number">by pressing{{ inMm }}</th>
+        <th v-if="strings.calibration" scope="col" class="number">by ring</th>
+        <th v-if="strings.pressing" scope="col" class="number">by pressing</th>
         <th scope="col" class="number">wide</th>
         <th v-if="hasWorst" scope="col" class="number">worst string</th>
       </tr>
@@ -25,11 +25,11 @@
           {{ inUnit(mark.nearEdgeMm) }} – {{ inUnit(mark.farEdgeMm) }}
         </td>
         <td v-if="strings.calibration" class="number" data-label="±">{{ inUnit(halfWidth(mark)) }}</td>
-        <td v-if="strings.calibration" class="number" :data-label="`by ring${inMm}`">
-          {{ signedMm(mark.middleMm - (middleIn(before, mark) ?? mark.middleMm)) }}
+        <td v-if="strings.calibration" class="number" data-label="by ring">
+          {{ signedInUnit(mark.middleMm - (middleIn(before, mark) ?? mark.middleMm)) }}
         </td>
-        <td v-if="strings.pressing" class="number" :data-label="`by pressing${inMm}`">
-          {{ signedMm(mark.middleMm - (middleIn(unpressed, mark) ?? mark.middleMm)) }}
+        <td v-if="strings.pressing" class="number" data-label="by pressing">
+          {{ signedInUnit(mark.middleMm - (middleIn(unpressed, mark) ?? mark.middleMm)) }}
         </td>
         <td class="number" data-label="wide">{{ Math.round(mark.widthCents) }} cents</td>
         <td v-if="hasWorst" class="number" data-label="worst string">
@@ -49,15 +49,13 @@ import { NORMAL_95, noteName, placeSigmaMm, type TapeMark } from '#core'
 import TableExport from '../../files/TableExport.vue'
 import type { DataTable } from '../../files/tables'
 import { useBench } from '../../stores/bench'
-import { inUnit, signedCents, signedMm, unitName } from '../../words/numbers'
+import { inUnit, signedCents, signedInUnit } from '../../words/numbers'
 import { noPlaceSentence } from '../../words/places'
 import { markName } from '../../words/trade'
 import { useTapes } from './useTapes'
 import { noteLabel } from '../../words/notes'
 
 const bench = useBench()
-/** Tenths of a millimetre are less than a mark of an inch rule: they are named where the rest is written otherwise. */
-const inMm = computed(() => (unitName() === 'mm' ? '' : ', mm'))
 const tapes = useTapes()
 const strings = computed(() => bench.stringing)
 const marks = computed(() => tapes.marks)

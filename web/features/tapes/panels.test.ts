@@ -58,7 +58,7 @@ describe('a length', () => {
     return (await mounted(LengthField)).text()
   }
 
-  it('is explained for each way of measuring wrong (handbook)', async () => {
+  it('is explained for each way of measuring wrong', async () => {
     expect(await say('328')).toContain('Fits a violin 4/4')
     expect(await say('356')).toContain('is the length of the body')
     expect(await say('12.9')).toContain('Did you mean inches')

@@ -5,7 +5,7 @@ import { pressingChoiceOf, useBench } from '../../stores/bench'
 import { useNotices } from '../../stores/notices'
 import { useOutbox } from '../../stores/outbox'
 import { useStudio } from '../../stores/studio'
-import { listed, mm } from '../../words/numbers'
+import { inUnit, listed, unitName } from '../../words/numbers'
 import { sizeName } from '../../words/trade'
 import { noteName } from '#core'
 import { studioDay } from '../../words/shown'
@@ -78,7 +78,7 @@ export function useKeepOnInstrument() {
       )
       take(
         saved,
-        `${listed(lengths.map(mm))} mm ${lengths.length > 1 ? 'are' : 'is'} kept for ${instrument.label}.`,
+        `${listed(lengths.map(inUnit))} ${unitName()} ${lengths.length > 1 ? 'are' : 'is'} kept for ${instrument.label}.`,
       )
     },
 
@@ -119,7 +119,10 @@ export function useKeepOnInstrument() {
         { params: { instrumentId: instrument.id }, body },
         { what: `the tapes laid on ${instrument.label}` },
       )
-      take(saved, `${listed(laid.map((tape) => mm(tape.placeMm)))} mm logged as laid on ${instrument.label}.`)
+      take(
+        saved,
+        `${listed(laid.map((tape) => inUnit(tape.placeMm)))} ${unitName()} logged as laid on ${instrument.label}.`,
+      )
     },
   }
 }

@@ -19,7 +19,7 @@ import {
 import { tuningSentence, type Instrument } from '#contracts'
 import type { BenchSetup } from './setup'
 import { useTypedLengths } from './typed-lengths'
-import { noteLabel } from '../../words/notes'
+import { asLetters, labelOfName, noteLabel } from '../../words/notes'
 
 /** A place found by ring, wherever it is kept. */
 export interface BenchFind {
@@ -120,9 +120,12 @@ function readTuning(text: string): ReadTuning {
   const words = text.split(/[\s,;]+/).filter(Boolean)
   const notes: Note[] = []
   for (const word of words) {
-    const parsed = parseNote(word)
+    const parsed = parseNote(asLetters(word))
     if (!parsed)
-      return { ok: false, message: `“${word}” is no note: name each string with its octave, as in G3.` }
+      return {
+        ok: false,
+        message: `“${word}” is no note: name each string with its octave, as in ${labelOfName('G3', {})}.`,
+      }
     notes.push(parsed)
   }
   const fault = notes.length === 0 ? undefined : tuningFault(notes)

@@ -1,4 +1,5 @@
 import type { FamilyId, Schools, SetupItemId } from '#core'
+import { inStudioUnit } from '../numbers'
 import { BASS_WORDS } from './bass'
 import { CELLO_WORDS } from './cello'
 import { EVERY_WORDS } from './every'
@@ -22,5 +23,14 @@ const WORDS: Record<SetupItemId, WordsOfItem> = {
 /** What is asked and told of an item in a school. */
 export function itemWords(itemId: SetupItemId, schools: Schools, family: FamilyId): ItemWords {
   const words = WORDS[itemId]
-  return typeof words === 'function' ? words(schools, family) : words
+  const said = typeof words === 'function' ? words(schools, family) : words
+  const inUnit = (field: keyof ItemWords) => inStudioUnit(said[field])
+  return {
+    question: inUnit('question'),
+    right: inUnit('right'),
+    wrong: inUnit('wrong'),
+    reason: inUnit('reason'),
+    change: inUnit('change'),
+    test: inUnit('test'),
+  }
 }

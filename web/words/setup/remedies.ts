@@ -1,6 +1,6 @@
 import type { RemedyId, Symptom } from '#core'
 
-/** Exercises of the handbook, with their doses. Common practice, no source. */
+/** Exercises with their doses. Common practice, no source. */
 export const REMEDY_WORDS: Record<RemedyId, string> = {
   shake_out: 'Shake out and bring the arm up again, 5 to 10 minutes at the start of practice.',
   hands_away: 'Up, hold for a count of five, hand to the right shoulder and back; five minutes a day.',
