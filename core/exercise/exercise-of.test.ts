@@ -5,7 +5,7 @@ import { keysOf, MODE_IDS } from '../key'
 import { placementAt, placementContext } from '../pattern'
 import { midiNumber, noteName, parseNote } from '../pitch'
 import { placesOf, playedNotes, type ExerciseName, type ExpectedNote } from '../take'
-import { exerciseOf } from './index'
+import { exerciseOf, stringsThatPlay } from './index'
 
 const contextOf = (id: FamilyId) => placementContext(familyOf(id), familyOf(id).tuning)
 const made = (id: FamilyId, name: ExerciseName) => {
@@ -84,7 +84,7 @@ describe('an exercise by its name', () => {
     )
   })
 
-  it('is the octave of 1 and 4 on neighbouring strings, on a bass two strings apart (handbook, section 9)', () => {
+  it('is the octave of 1 and 4 on neighbouring strings, on a bass two strings apart (common practice, no source)', () => {
     const octave = (id: FamilyId, stringIndex: number) =>
       exerciseOf(contextOf(id), { kind: 'octave', stringIndex })
     for (const [id, upper] of [
@@ -99,6 +99,21 @@ describe('an exercise by its name', () => {
     }
     expect(octave('bass', 2)).toMatchObject({ code: 'no_hand' })
     expect(octave('cello', 0)).toMatchObject({ code: 'no_hand' })
+  })
+
+  it('is on the strings that have it: no 4 beside an open string where the hand is closed or strings are a fourth apart', () => {
+    const match = (id: FamilyId, kind: 'fourth' | 'octave') =>
+      stringsThatPlay(contextOf(id), { kind, stringIndex: 0 })
+    expect([match('violin', 'fourth'), match('viola', 'octave')]).toEqual([
+      [0, 1, 2],
+      [0, 1, 2],
+    ])
+    expect([match('cello', 'fourth'), match('cello', 'octave'), match('bass', 'fourth')]).toEqual([
+      [],
+      [],
+      [],
+    ])
+    expect(match('bass', 'octave')).toEqual([0, 1])
   })
 
   it('is none, and says why, where the strings do not have it', () => {

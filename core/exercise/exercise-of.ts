@@ -57,6 +57,16 @@ export function exerciseOf(
   }
 }
 
+/** The strings, lowest first, on which these have such an exercise; none where no hand of the family plays it. */
+export function stringsThatPlay(
+  context: PlacementContext,
+  name: Extract<ExerciseName, { readonly stringIndex: number }>,
+): number[] {
+  return context.tuning.flatMap((_, stringIndex) =>
+    exerciseOf(context, { ...name, stringIndex }).ok ? [stringIndex] : [],
+  )
+}
+
 type Named<Kind extends ExerciseName['kind']> = Extract<ExerciseName, { readonly kind: Kind }>
 
 function ofHand(context: PlacementContext, name: Named<'hand'>): MadeExercise {

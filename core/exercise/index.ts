@@ -1,2 +1,2 @@
-export { exerciseOf } from './exercise-of'
+export { exerciseOf, stringsThatPlay } from './exercise-of'
 export type { ExerciseFault, MadeExercise, ScaleSchool } from './exercise-of'

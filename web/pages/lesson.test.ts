@@ -389,6 +389,34 @@ describe('a check', () => {
     expect(useExerciseChoice().name).toMatchObject({ kind: 'shape', shapeId: 'first' })
   })
 
+  it('offers what the strings have: no 4 beside an open string on a cello, no string without one above it', async () => {
+    const options = (name: string) =>
+      [...(page.named(name) as HTMLSelectElement).options].map(({ text }) => text)
+    await checkOf(A_STUDENT)
+    await page.press('h', document.body)
+    await nextTick()
+    expect(options('Exercise')).toEqual(expect.arrayContaining(['4 and open', 'Octave 1–4']))
+    useExerciseChoice().choose({ kind: 'fourth', stringIndex: 3 })
+    await nextTick()
+    // From the highest string to the one beside which there is another.
+    expect(page.text()).toContain('4 on the A string against the next open string')
+    useExerciseChoice().choose({ kind: 'free' })
+    await nextTick()
+    page.wrapper.unmount()
+    const cello = {
+      ...AN_INSTRUMENT,
+      family: 'cello' as const,
+      sizeId: '4/4',
+      tuning: ['C2', 'G2', 'D3', 'A3'],
+    }
+    await checkOf({ ...A_STUDENT, family: 'cello', instrument: { ...cello, tapes: [], tapeSet: null } })
+    await page.press('h', document.body)
+    await nextTick()
+    expect(options('Exercise').filter((text) => /Hand shape|4 and open|Octave/.test(text))).toEqual([
+      'Hand shape',
+    ])
+  })
+
   it('proposes what was off when it was played last, and E takes it', async () => {
     const off = check('off', '2026-11-14T09:40:00Z', [1, 20], [2, 20], [3, 20], [4, 20])
     const summary = {

@@ -49,14 +49,22 @@ export function exerciseName(exercise: ExerciseName): string {
   }
 }
 
-export function exerciseFaultSentence(fault: ExerciseFault, octaves: number): string {
+/** Why there is nothing to play, and which of what was chosen can be chosen otherwise. */
+export function exerciseFaultSentence(
+  fault: ExerciseFault,
+  { kind, octaves }: { readonly kind: CoreName['kind']; readonly octaves: number },
+): string {
   switch (fault) {
     case 'out_of_range':
-      return `The strings do not hold ${OCTAVES[octaves]} of this key: choose fewer.`
+      return octaves > 1
+        ? `The strings do not hold ${OCTAVES[octaves]} of this key: choose fewer octaves, or another key.`
+        : 'The strings do not hold an octave of this key: choose another key.'
     case 'no_hand':
-      return 'There is no such hand on this string: choose another string, position or key.'
+      return kind === 'fourth' || kind === 'octave'
+        ? 'No hand on these strings plays that pair: choose another exercise.'
+        : 'There is no such hand on this string: choose another string, position or key.'
     case 'fingers_missing':
-      return 'This hand has not the fingers for the drill: choose another string, position or key.'
+      return 'This hand has not the fingers for the drill: choose another drill, string, position or key.'
     case 'unknown':
       return 'This instrument does not have that exercise: choose another one.'
   }

@@ -14,7 +14,7 @@
     <slot />
   </div>
   <div v-if="isOpen" id="exercise-fields" class="choices">
-    <PlainSelect v-model="choice.kind" label="Exercise" :options="KINDS" class="kind" />
+    <PlainSelect v-model="choice.kind" label="Exercise" :options="kinds" class="kind" />
     <template v-if="choice.kind === 'shape'">
       <ElSegmented v-model="stringIndex" :options="strings" aria-label="String" />
       <ChoiceSelect v-model="choice.shapeId" label="Hand shape" :options="shapes" class="shape" />
@@ -22,7 +22,7 @@
     <ElSegmented
       v-else-if="choice.kind === 'fourth' || choice.kind === 'octave'"
       v-model="stringIndex"
-      :options="strings"
+      :options="lowerStrings"
       aria-label="The lower string"
     />
     <template v-else-if="choice.kind !== 'free'">
@@ -80,10 +80,17 @@ useShortcuts('What is played', [
   { key: 'h', does: 'Change what is played', run: () => (isOpen.value = !isOpen.value) },
 ])
 
-const KINDS = Object.entries(EXERCISE_KINDS).map(([value, label]) => ({
-  value: value as ExerciseKind,
-  label,
-}))
+/** Those that the strings have; the chosen one stays and says why it cannot. */
+const kinds = computed(() =>
+  Object.entries(EXERCISE_KINDS)
+    .map(([value, label]) => ({ value: value as ExerciseKind, label }))
+    .filter(
+      ({ value: kind }) =>
+        kind === choice.value.kind ||
+        (kind !== 'fourth' && kind !== 'octave') ||
+        chosen.playsOn({ kind, stringIndex: 0 }).length > 0,
+    ),
+)
 const OCTAVES = [1, 2, 3].map((value) => ({ value, label: `${value} oct.` }))
 const OPEN_OR_FOURTH = [
   { value: 'prefer', label: 'Open' },
@@ -93,17 +100,38 @@ const OPEN_OR_FOURTH = [
 const strings = computed(() =>
   chosen.tuning.value.map((open, value) => ({ value, label: noteLabel(open, { octave: false }) })),
 )
+/** Beside which there is another to match. */
+const lowerStrings = computed(() => {
+  const { kind } = choice.value
+  if (kind !== 'fourth' && kind !== 'octave') return []
+  const on = chosen.playsOn({ kind, stringIndex: 0 })
+  return on.length > 0 ? strings.value.filter(({ value }) => on.includes(value)) : strings.value
+})
 const stringIndex = computed({
-  get: () => Math.min(choice.value.stringIndex, chosen.tuning.value.length - 1),
+  get: () => {
+    const { name } = chosen.exercise.value
+    return Math.min(
+      'stringIndex' in name ? name.stringIndex : choice.value.stringIndex,
+      chosen.tuning.value.length - 1,
+    )
+  },
   set: (index) => (choice.value.stringIndex = index),
 })
 const shapes = computed(() =>
   chosen.family.value.shapes.map(({ id }) => ({ value: id, label: shapeName(id) })),
 )
 const keys = MODE_IDS.flatMap((mode) => keysOf(mode)).map((key) => ({ value: key.id, label: keyName(key) }))
-const drills = computed(() =>
-  drillsFor(chosen.family.value.id).map(({ id }) => ({ value: id, label: DRILL_NAMES[id] })),
-)
+/** Those that this hand plays on some string, in this key and position; the chosen one stays and says why it cannot. */
+const drills = computed(() => {
+  const { kind, drillId: own, keyId, positionId } = choice.value
+  return drillsFor(chosen.family.value.id)
+    .filter(
+      ({ id: drillId }) =>
+        (kind === 'drill' && drillId === own) ||
+        chosen.playsOn({ kind: 'drill', drillId, keyId, positionId, stringIndex: 0 }).length > 0,
+    )
+    .map(({ id }) => ({ value: id, label: DRILL_NAMES[id] }))
+})
 /** Such a drill goes over all strings. */
 const isAcross = computed(
   () =>
@@ -117,8 +145,9 @@ const positions = computed(() =>
 watch(
   [drills, positions],
   () => {
-    if (!drills.value.some(({ value }) => value === choice.value.drillId))
-      choice.value.drillId = drills.value[0]!.value
+    const all = drillsFor(chosen.family.value.id)
+    if (!all.some(({ id }) => id === choice.value.drillId))
+      choice.value.drillId = drills.value[0]?.value ?? all[0]!.id
     if (!positions.value.some(({ value }) => value === choice.value.positionId))
       choice.value.positionId = positions.value[1]!.value
   },

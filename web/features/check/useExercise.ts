@@ -19,6 +19,7 @@ import {
   placesOf,
   shapeExercise,
   shapeOf,
+  stringsThatPlay,
   targetOf,
   DEFAULT_TAPE_WIDTH_MM,
   type EarlierTake,
@@ -102,9 +103,17 @@ export function useExercise(
     return placementContext(family.value, tuning.value, { frameId: frame })
   })
   const made = computed(() => {
-    const asked = withinStrings(name.value, tuning.value.length)
+    const asked = withinStrings(name.value)
     return exerciseOf(context.value, asked, scaleSchool(asked))
   })
+  const playsOn = (asked: Extract<CoreName, { stringIndex: number }>) => stringsThatPlay(context.value, asked)
+  /** Chosen on an instrument with more strings, or where a string has no other beside it: the nearest that can. */
+  function withinStrings(asked: CoreName): CoreName {
+    if (!('stringIndex' in asked)) return asked
+    const isMatch = asked.kind === 'fourth' || asked.kind === 'octave'
+    const most = (isMatch ? playsOn(asked).at(-1) : undefined) ?? tuning.value.length - 1
+    return { ...asked, stringIndex: Math.min(asked.stringIndex, most) }
+  }
   /** As the student’s school climbs, and in the studio’s own fingering where it keeps one. */
   function scaleSchool(asked: CoreName): ScaleSchool {
     if (asked.kind !== 'scale' && asked.kind !== 'arpeggio') return {}
@@ -137,6 +146,8 @@ export function useExercise(
     exercise,
     stringing,
     targets,
+    /** The strings on which such an exercise can be played. */
+    playsOn,
     /** What a simulated student plays where nothing is asked for: a scale of the key, or the usual hand. */
     improvised: computed<Exercise>(() => {
       const scale = exerciseOf(context.value, {
@@ -149,9 +160,7 @@ export function useExercise(
       return shapeExercise(tuning.value, 0, family.value.shapes[0]!)
     }),
     /** Why there is nothing to be played; empty where there is. */
-    fault: computed(() =>
-      made.value.ok ? '' : exerciseFaultSentence(made.value.code, choice.value.octaves),
-    ),
+    fault: computed(() => (made.value.ok ? '' : exerciseFaultSentence(made.value.code, choice.value))),
     /** Asked for, and nowhere to be pressed; the board aims at the place of a string that is not. */
     noPlace: computed(() =>
       noPlaceSentence(
@@ -180,12 +189,6 @@ function firstChoice(
   if (!last || last.kind === 'free') return { kind: 'shape', stringIndex, shapeId }
   if (last.kind !== 'shape') return { ...last, stringIndex, shapeId }
   return { kind: 'shape', stringIndex, shapeId: shapeOf(family, last.shapeId) ? last.shapeId : shapeId }
-}
-
-/** Chosen on an instrument with more strings. */
-function withinStrings(name: CoreName, count: number): CoreName {
-  if (!('stringIndex' in name)) return name
-  return { ...name, stringIndex: Math.min(name.stringIndex, count - 1) }
 }
 
 /** What a take is judged with, beside its notes. */
