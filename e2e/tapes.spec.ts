@@ -33,7 +33,10 @@ test('from “half-size, 284.5 mm” to two tapes, by keys alone and without a s
   await page.keyboard.press('ArrowRight')
   await page.keyboard.press('ArrowUp')
   await expect(figure).toHaveText('32.2 mm')
-  await expect(page.getByRole('button', { name: /Next/ })).toBeDisabled()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toHaveText(
+    'Still to do, and to tick: set it straight (S) and press it on and wrap it round (W).',
+  )
   for (const key of ['s', 'w', 'Enter']) await page.keyboard.press(key)
   await expect(figure).toHaveText('71.6 mm')
   await page.getByLabel('Found at, mm').fill('far')
@@ -44,6 +47,9 @@ test('from “half-size, 284.5 mm” to two tapes, by keys alone and without a s
   await expect(page.getByRole('heading', { name: '2 tapes laid.' })).toBeVisible()
   await expect(page.getByRole('row', { name: /3rd finger/ })).toContainText('71.4 mm')
   await page.keyboard.press('Enter')
+  // One key to the check, and one back.
+  await expect(page.getByRole('button', { name: 'Check a hand' })).toBeVisible()
+  await page.keyboard.press('Escape')
   await expect(page.getByRole('heading', { name: 'Tapes', level: 1 })).toBeVisible()
 })
 

@@ -4,7 +4,7 @@
       <p class="whose">{{ whose }}</p>
       <p class="numbers soft">
         {{
-          lay.isOver.value
+          lay.isOver.value || logged
             ? 'done'
             : lay.at.value < 0
               ? 'before you begin'
@@ -13,12 +13,22 @@
       </p>
       <ElButton @click="leave">Leave<KeyHint of="Escape" on-button /></ElButton>
     </header>
-    <LayBeginning v-if="lay.at.value < 0" :marks="lay.marks.value" @begin="lay.next()" />
+    <section v-if="logged" class="step" aria-label="Logged">
+      <h1 ref="heading" tabindex="-1">{{ logged.sentence }}</h1>
+      <p class="do">Tapes guide; the ear decides. Now the hand that is to use them.</p>
+      <div class="go">
+        <ElButton size="large" @click="leave">The tapes<KeyHint of="Escape" on-button /></ElButton>
+        <ElButton type="primary" size="large" @click="check"
+          >{{ holder ? `Check ${holder.name}` : 'Check a hand' }}<KeyHint of="c" on-button
+        /></ElButton>
+      </div>
+    </section>
+    <LayBeginning v-else-if="lay.at.value < 0" :marks="lay.marks.value" @begin="lay.next()" />
     <LayStepCard
       v-else-if="lay.mark.value && lay.step.value"
       :mark="lay.mark.value"
       :step="lay.step.value"
-      :can-go-on="lay.canGoOn.value"
+      :waits-for="lay.waitsFor.value"
       :take="lay.type"
       @nudge="lay.nudge"
       @next="next"
@@ -42,7 +52,7 @@
 
 <script setup lang="ts">
 import { useSessionStorage } from '@vueuse/core'
-import { computed, onMounted, ref } from 'vue'
+import { computed, nextTick, onMounted, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { noteName } from '#core'
 import LayBeginning from '../features/tapes/LayBeginning.vue'
@@ -52,7 +62,10 @@ import { useKeepOnInstrument } from '../features/tapes/useKeepOnInstrument'
 import { FINE_MM, NOT_BEGUN, useLaying, type LayState } from '../features/tapes/useLaying'
 import { useTapes } from '../features/tapes/useTapes'
 import { useBench } from '../stores/bench'
+import { useLesson } from '../stores/lesson'
+import { useStudio } from '../stores/studio'
 import { useShortcuts } from '../ui/useShortcuts'
+import { count } from '../words/numbers'
 import { instrumentKind } from '../words/trade'
 import KeyHint from '../ui/KeyHint.vue'
 
@@ -116,21 +129,36 @@ async function keepRung() {
 
 const reason = ref('')
 const isSaving = ref(false)
+/** All is done: what comes next is a key away. */
+const logged = shallowRef<{ sentence: string }>()
+const heading = ref<HTMLElement>()
+const lesson = useLesson()
+/** Whose instrument it is, in the lesson or not. */
+const holder = computed(() => bench.student ?? useStudio().student(bench.instrument?.holder?.studentId ?? ''))
+function check() {
+  if (holder.value) lesson.begin(holder.value.id)
+  void router.push({ name: 'check' })
+}
 async function log() {
   isSaving.value = true
   try {
     await keep.logLaid(lay.laid.value, reason.value)
     await keepRung()
-    lay.end()
-    leave()
+    await end(`logged as laid on ${bench.instrument?.label}`)
   } finally {
     isSaving.value = false
   }
 }
 async function done() {
   await keepRung()
+  await end('laid')
+}
+async function end(what: string) {
+  const laid = count(lay.laid.value.length, 'tape')
   lay.end()
-  leave()
+  logged.value = { sentence: `${laid} ${what}.` }
+  await nextTick()
+  heading.value?.focus({ preventScroll: true })
 }
 function leave() {
   void router.push({ name: 'tapes' })
@@ -141,10 +169,12 @@ onMounted(() => {
 })
 useShortcuts('Laying tapes', [
   { key: 'Enter', does: 'Next tape; at the end, log them', run: onward },
+  { key: 'c', does: 'Check the hand, once they are logged', run: () => logged.value && check() },
   { key: 'b', does: 'Back', run: () => lay.back() },
   { key: 'Escape', does: 'Leave', run: leave },
 ])
 function onward() {
+  if (logged.value) return check()
   if (!lay.isOver.value) return next()
   if (!bench.instrument) return void done()
   if (lay.laid.value.length > 0 && !isSaving.value) void log()

@@ -72,6 +72,8 @@ describe('laying, on a music stand', () => {
     expect(text()).toContain('31.6 mm')
     expect(text()).toContain('Bow E4 on the D string and slide until open E rings, an octave above.')
     for (const key of ['ArrowRight', 'ArrowRight', 's']) await press(key)
+    await press('Enter')
+    expect(text()).toContain('Still to do, and to tick: press it on and wrap it round (W).')
     // a box that was ticked with the mouse keeps the focus, and the keys go on
     const wrapped = document.querySelectorAll<HTMLInputElement>('input[type="checkbox"]')[1]!
     wrapped.click()
@@ -88,7 +90,11 @@ describe('laying, on a music stand', () => {
     })
     // it rang elsewhere than computed: that is data for the other places
     expect(sent.at(-1)).toMatchObject({ body: { string: 'D4', note: 'E4', placeMm: 31.8 } })
-    expect(router.currentRoute.value.name).toBe('tapes')
+    // The next act is the hand that is to use them, a key away.
+    expect(text()).toContain(`1 tape logged as laid on ${TAPED.label}.`)
+    await press('c')
+    await flushPromises()
+    expect(router.currentRoute.value.name).toBe('check')
   })
 
   it('has nothing to lay before a string is measured', async () => {

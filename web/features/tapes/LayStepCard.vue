@@ -34,7 +34,7 @@
         inputmode="decimal"
         data-takes="length"
         maxlength="12"
-        :placeholder="mm(step.foundMm)"
+        :placeholder="inUnit(step.foundMm)"
         :aria-invalid="isUnreadable"
         :aria-describedby="isUnreadable ? 'found-at-fault' : undefined"
         @keydown.enter.stop.prevent="takeTyped"
@@ -55,12 +55,13 @@
         :aria-pressed="tone.sounding.value === noteName(best.stopped)"
         @click="toggleTone"
       >
-        {{ tone.sounding.value === noteName(best.stopped) ? '■' : '▶' }} {{ noteName(best.stopped)
+        {{ tone.sounding.value === noteName(best.stopped) ? '■' : '▶' }} {{ noteLabel(best.stopped)
         }}<KeyHint of="t" on-button />
       </ElButton>
     </div>
     <p v-if="isUnreadable" id="found-at-fault" class="fault" role="alert">
-      “{{ typed }}” is no place on this string: type mm from the nut, as in {{ inUnit(mark.middleMm) }}.
+      “{{ typed }}” is no place on this string: type how far it is from the nut, as in
+      {{ length(mark.middleMm) }}.
     </p>
     <div class="checks">
       <ElCheckbox v-model="isSquared" size="large"> {{ lies }}<KeyHint of="s" on-button /> </ElCheckbox>
@@ -71,10 +72,13 @@
     <div class="go">
       <ElButton size="large" @click="emit('back')">Back<KeyHint of="b" on-button /></ElButton>
       <ElButton size="large" @click="emit('skip')">Leave this one off</ElButton>
-      <ElButton type="primary" size="large" :disabled="!canGoOn" @click="emit('next')">
+      <ElButton type="primary" size="large" @click="emit('next')">
         Next<KeyHint of="Enter" on-button />
       </ElButton>
     </div>
+    <p v-if="waitsFor.length" class="heed" role="alert">
+      Still to do, and to tick: {{ listed(waitsFor.map((tick) => TICK_WORDS[tick])) }}.
+    </p>
   </section>
 </template>
 
@@ -85,9 +89,9 @@ import { useReferenceTone } from '../../audio/useReferenceTone'
 import { useBench } from '../../stores/bench'
 import { useShortcuts } from '../../ui/useShortcuts'
 import { askewSentence } from '../../words/length'
-import { inUnit, length, mm, signedLength, unitName } from '../../words/numbers'
+import { inUnit, length, listed, signedLength, unitName } from '../../words/numbers'
 import { markName, ringWords } from '../../words/trade'
-import { COARSE_MM, FINE_MM, type LayStep } from './useLaying'
+import { COARSE_MM, FINE_MM, type LayStep, type Tick } from './useLaying'
 import { useTapes } from './useTapes'
 import KeyHint from '../../ui/KeyHint.vue'
 import { noteLabel } from '../../words/notes'
@@ -96,16 +100,21 @@ import { noteLabel } from '../../words/notes'
 const props = defineProps<{
   mark: TapeMark
   step: LayStep
-  canGoOn: boolean
+  /** What the next tape waits for, once it was asked for. */
+  waitsFor: readonly Tick[]
   /** Takes a place as typed; false when it is none. */
   take: (text: string) => boolean
 }>()
+const TICK_WORDS: Readonly<Record<Tick, string>> = {
+  isSquared: 'set it straight (S)',
+  isWrapped: 'press it on and wrap it round (W)',
+}
 const emit = defineEmits<{
   nudge: [byMm: number]
   next: []
   back: []
   skip: []
-  set: [what: 'isSquared' | 'isWrapped', to: boolean]
+  set: [what: Tick, to: boolean]
 }>()
 const bench = useBench()
 const tapes = useTapes()

@@ -155,7 +155,7 @@ describe('string by string', () => {
         isWrapped: false,
         isSkipped: false,
       }
-      const props = { mark: useTapes().marks[0]!, step, canGoOn: false, take: () => true }
+      const props = { mark: useTapes().marks[0]!, step, waitsFor: [], take: () => true }
       return (await mounted(LayStepCard, props)).text()
     }
     lay({ method: 'strings', stringTexts: ['334', '330', '326', '322'] })

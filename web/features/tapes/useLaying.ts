@@ -1,4 +1,4 @@
-import { computed, type Ref } from 'vue'
+import { computed, ref, watch, type Ref } from 'vue'
 import { parseLength, type TapeMark } from '#core'
 import type { LaidTape } from './useKeepOnInstrument'
 
@@ -19,6 +19,10 @@ export interface LayStep {
   /** Left out on the way: nothing of it is logged. */
   isSkipped: boolean
 }
+
+/** What is ticked of every tape, in the order in which it is done. */
+export const TICKS = ['isSquared', 'isWrapped'] as const
+export type Tick = (typeof TICKS)[number]
 
 /** How far laying has come. Plain data: a reload in mid-tape loses no place that was found. */
 export interface LayState {
@@ -61,9 +65,13 @@ export function useLaying(now: readonly TapeMark[], lengthMm: Ref<number>, state
   const mark = computed(() => marks.value[at.value])
   const step = computed(() => mark.value && state.value.steps[mark.value.id])
   const isOver = computed(() => at.value >= marks.value.length)
-  const canGoOn = computed(
-    () => !step.value || (step.value.isSquared && step.value.isWrapped) || step.value.isSkipped,
+  /** What is still to be ticked before the next tape. */
+  const missing = computed(() =>
+    !step.value || step.value.isSkipped ? [] : TICKS.filter((tick) => !step.value![tick]),
   )
+  /** Somebody wanted to go on before all was ticked. */
+  const wasAsked = ref(false)
+  watch(at, () => (wasAsked.value = false))
 
   function find(placeMm: number) {
     if (!step.value) return
@@ -77,8 +85,10 @@ export function useLaying(now: readonly TapeMark[], lengthMm: Ref<number>, state
     mark,
     step,
     isOver,
-    canGoOn,
-    set(what: 'isSquared' | 'isWrapped', to: boolean) {
+    missing,
+    /** Said once it is asked for: what the next tape waits for. */
+    waitsFor: computed(() => (wasAsked.value ? missing.value : [])),
+    set(what: Tick, to: boolean) {
       if (step.value) step.value[what] = to
     },
     nudge: (byMm: number) => find((step.value?.foundMm ?? 0) + byMm),
@@ -90,7 +100,8 @@ export function useLaying(now: readonly TapeMark[], lengthMm: Ref<number>, state
       return true
     },
     next() {
-      if (canGoOn.value) at.value = Math.min(marks.value.length, at.value + 1)
+      wasAsked.value = missing.value.length > 0
+      if (!wasAsked.value) at.value = Math.min(marks.value.length, at.value + 1)
     },
     /** Moves the tapes from this one on to where they belong by now; those that somebody has found or laid stay. */
     correct(to: readonly TapeMark[]) {
