@@ -118,7 +118,13 @@ export const ENDPOINTS = {
     query: LessonsQuery,
     response: NextLessons,
   },
-  'students.create': { summary: 'Enrol a student', creates: true, body: StudentDraft, response: Student },
+  'students.create': {
+    summary: 'Enrol a student, with the instrument that is brought along',
+    creates: true,
+    body: StudentDraft,
+    response: Student,
+    problems: ['length_doubtful', 'length_impossible'],
+  },
   'students.read': { summary: 'A student’s file', params: studentParams, response: Student },
   'students.update': {
     summary: 'Change a student’s file',

@@ -89,8 +89,10 @@ export const Stringing = z
   })
   .meta({ id: 'Stringing' })
 
+export const LABEL_LENGTH = 60
+
 const editable = {
-  label: line('the instrument’s number or name', 60),
+  label: line('the instrument’s number or name', LABEL_LENGTH),
   family: Family,
   sizeId: z.string().max(20),
   tuning: z.array(NoteText).min(FEWEST_STRINGS).max(MOST_STRINGS),
@@ -147,6 +149,20 @@ export const CupboardQuery = listQuery(['label', 'kind', 'length', 'holder']).ex
 export const InstrumentDraft = z
   .object({ ...editable, tuning: editable.tuning.optional() })
   .meta({ id: 'InstrumentDraft', examples: [{ label: 'no. 7', family: 'violin', sizeId: '1/2' }] })
+
+/** What somebody who is enrolled brings along: written down, measured where a length is given, and lent, all or nothing. */
+export const BroughtInstrument = z
+  .object({
+    sizeId: editable.sizeId,
+    /** Named by the server where nothing is given: `own violin, Venn`. */
+    label: editable.label.optional(),
+    /** As it was measured, `284.5` or `11 3/16 in`; empty where nobody has measured yet. */
+    length: LengthText.default(''),
+    on: IsoDate,
+    /** As for a measurement. */
+    keepAnyway: z.boolean().default(false),
+  })
+  .meta({ id: 'BroughtInstrument', examples: [{ sizeId: '1/2', length: '284.5', on: '2026-11-28' }] })
 
 export const InstrumentChange = z
   .object({ version: Version })

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Family, Id, Instant, IsoDate, line, NOTE_LENGTH, SystemId, Version } from './common'
 import { CheckSummary } from './checks'
 import { HandMeasurement } from './hands'
-import { Instrument } from './instruments'
+import { BroughtInstrument, Instrument } from './instruments'
 import { LONGEST_PAGE } from './limits'
 import { listQuery, pageQuery } from './lists'
 import { Level, SomeSchoolChoices, Tolerance } from './settings'
@@ -80,6 +80,7 @@ export const StudentDraft = z
     lesson: editable.lesson.default(null),
     soundConsent: editable.soundConsent.default(null),
     note: editable.note.default(''),
+    instrument: BroughtInstrument.nullable().default(null),
   })
   .meta({
     id: 'StudentDraft',

@@ -11,6 +11,46 @@ beforeAll(async () => (harness = await startHarness()))
 afterAll(() => harness.close())
 beforeEach(async () => (client = await harness.studio('Saving Studio')))
 
+describe('whoever brings an instrument along', () => {
+  const draft = (instrument: object, name = 'Wren Quill') => ({
+    name,
+    family: 'violin',
+    instrument: { on: '2026-11-28', ...instrument },
+  })
+  const enrolled = (...of: Parameters<typeof draft>) =>
+    client.make<Student>('POST', '/students', draft(...of))
+
+  it('is enrolled, and has it measured and lent, in one step', async () => {
+    const { instrument } = await enrolled({ sizeId: '1/2', length: '28.45 cm' })
+    expect(instrument).toMatchObject({
+      label: 'own violin, Quill',
+      sizeId: '1/2',
+      holder: { name: 'Wren Quill' },
+      measurement: { lengthMm: 284.5, typed: '28.45 cm', measuredOn: '2026-11-28' },
+    })
+    const long = await enrolled({ sizeId: '1/2' }, `Mo ${'y'.repeat(80)}`)
+    expect(long.instrument?.label).toHaveLength(60)
+    expect(long.instrument?.measurement).toBeNull()
+  })
+
+  it('is not enrolled by half: what is wrong with the instrument is said of its field, and nobody is on the roster', async () => {
+    for (const [instrument, code, path] of [
+      [{ sizeId: '1/2', length: '328' }, 'length_doubtful', 'instrument.length'],
+      [{ sizeId: '1/2', length: '3' }, 'length_impossible', 'instrument.length'],
+      [{ sizeId: '1/2', length: 'long' }, 'invalid_request', 'instrument.length'],
+      [{ sizeId: '9/8' }, 'invalid_request', 'instrument.sizeId'],
+      [{ sizeId: '1/2', on: '2999-01-01' }, 'invalid_request', 'instrument.on'],
+    ] as const) {
+      const { status, problem } = await client.send('POST', '/students', draft(instrument))
+      expect([status, problem]).toMatchObject([422, { code, fields: [{ path }] }])
+    }
+    expect(await client.make('GET', '/students')).toMatchObject({ total: 0 })
+    expect(await client.make('GET', '/instruments')).toMatchObject({ total: 0 })
+    const kept = await enrolled({ sizeId: '1/2', length: '328', keepAnyway: true })
+    expect(kept.instrument?.measurement?.lengthMm).toBe(328)
+  })
+})
+
 describe('a check', () => {
   it('is judged by the server and found in the file with its numbers', async () => {
     const { student, instrument } = await client.player('Orla')

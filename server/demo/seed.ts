@@ -161,6 +161,7 @@ async function addStudent(
     soundConsent: null,
     lesson: { weekday: SATURDAY, time: demo.time },
     note: demo.note,
+    instrument: null,
   })
   await measureHand(demo, id, source, callAt, weeksAgo)
   await lookAtSetup(demo, id, callAt, weeksAgo)

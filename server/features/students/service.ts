@@ -1,6 +1,7 @@
 import { group } from 'd3-array'
 import { v7 as uuid } from 'uuid'
 import { familyOf, schoolOf, type FamilyId } from '#core'
+import { LABEL_LENGTH } from '#contracts/instruments'
 import type { Answer, HandlerInput, Student } from '#contracts'
 import { isConflict } from '../../db/database'
 import { readAll, readInParts } from '../../db/reads'
@@ -13,12 +14,14 @@ import { attachmentRepository } from '../attachments/repository'
 import { checkSummaryDto } from '../checks/dto'
 import { handNow } from '../hands/dto'
 import { handRepository } from '../hands/repository'
-import { readInstruments } from '../instruments/service'
+import { instrumentService, readInstruments } from '../instruments/service'
 import { painDto, setupNowFor } from '../setup/dto'
 import { setupRepository } from '../setup/repository'
 import { studentRepository, type StudentFacts } from './repository'
 import { toleranceOf } from './tolerance'
 
+type Enrolment = HandlerInput<'students.create'>['body']
+type Brought = NonNullable<Enrolment['instrument']>
 type Change = Omit<HandlerInput<'students.update'>['body'], 'version'>
 
 export function studentService({ store, signedIn, now }: Pick<Call, 'store' | 'signedIn' | 'now'>) {
@@ -77,6 +80,50 @@ export function studentService({ store, signedIn, now }: Pick<Call, 'store' | 's
     return (await withFacts([facts]))[0]!
   }
 
+  async function lend(id: string, instrumentId: string | null, on: string): Promise<Student> {
+    insistOnDay(now, on, 'on')
+    await existing(id)
+    const lent =
+      instrumentId === null ? undefined : (await readInstruments(store, [instrumentId])).get(instrumentId)
+    if (instrumentId !== null && !lent)
+      throw fieldProblem('instrumentId', 'Choose one of the studio’s instruments.')
+    if (lent && lent.removedAt !== null)
+      throw fieldProblem('instrumentId', `${lent.label} is out of the cupboard: put it back there first.`)
+    await repository.endLoans(id, instrumentId, on)
+    if (instrumentId !== null)
+      await repository
+        .addLoan({ id: uuid(), studentId: id, instrumentId, fromDate: on, toDate: null })
+        .catch((error: unknown) => {
+          if (!isConflict(error)) throw error
+          throw new ProblemError('taken_meanwhile', {
+            detail: 'The instrument was lent to somebody else at the same moment. Nothing was changed.',
+          })
+        })
+    return read(id)
+  }
+
+  /** Writes down and measures what somebody brings along; what is wrong with it is said of its own fields. */
+  async function brought({ name, family }: Enrolment, of: Brought): Promise<string> {
+    const { sizeId, length, on: measuredOn, keepAnyway, label = ownLabel(family, name) } = of
+    const instruments = instrumentService({ store, signedIn, now })
+    try {
+      insistOnDay(now, measuredOn, 'on')
+      const { id } = await instruments.create({ label, family, sizeId })
+      if (length.trim() !== '')
+        await instruments.measure(id, { length, method: 'bridge', measuredOn, keepAnyway })
+      return id
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error
+      throw new ProblemError(error.code, {
+        ...error.particulars,
+        fields: (error.particulars.fields ?? []).map((field) => ({
+          ...field,
+          path: `instrument.${field.path}`,
+        })),
+      })
+    }
+  }
+
   return {
     read,
 
@@ -103,7 +150,7 @@ export function studentService({ store, signedIn, now }: Pick<Call, 'store' | 's
       insistOnBirth(draft.birthYear, now)
       insistOnConsent(draft.soundConsent, now)
       const id = uuid()
-      const { lesson, ...rest } = draft
+      const { lesson, instrument, ...rest } = draft
       await repository.add({
         id,
         version: 1,
@@ -113,7 +160,7 @@ export function studentService({ store, signedIn, now }: Pick<Call, 'store' | 's
         createdAt: now,
         removedAt: null,
       })
-      return read(id)
+      return instrument ? lend(id, await brought(draft, instrument), instrument.on) : read(id)
     },
 
     async update(id: string, version: number, change: Change): Promise<Student> {
@@ -149,28 +196,13 @@ export function studentService({ store, signedIn, now }: Pick<Call, 'store' | 's
       return read(id)
     },
 
-    async lend(id: string, instrumentId: string | null, on: string): Promise<Student> {
-      insistOnDay(now, on, 'on')
-      await existing(id)
-      const lent =
-        instrumentId === null ? undefined : (await readInstruments(store, [instrumentId])).get(instrumentId)
-      if (instrumentId !== null && !lent)
-        throw fieldProblem('instrumentId', 'Choose one of the studio’s instruments.')
-      if (lent && lent.removedAt !== null)
-        throw fieldProblem('instrumentId', `${lent.label} is out of the cupboard: put it back there first.`)
-      await repository.endLoans(id, instrumentId, on)
-      if (instrumentId !== null)
-        await repository
-          .addLoan({ id: uuid(), studentId: id, instrumentId, fromDate: on, toDate: null })
-          .catch((error: unknown) => {
-            if (!isConflict(error)) throw error
-            throw new ProblemError('taken_meanwhile', {
-              detail: 'The instrument was lent to somebody else at the same moment. Nothing was changed.',
-            })
-          })
-      return read(id)
-    },
+    lend,
   }
+}
+
+/** What an instrument is called that belongs to somebody: by its family and the last word of the name. */
+function ownLabel(family: FamilyId, name: string): string {
+  return [...`own ${family}, ${name.trim().split(/\s+/).at(-1)}`].slice(0, LABEL_LENGTH).join('')
 }
 
 /** Zod cannot know what year it is. */

@@ -51,9 +51,8 @@
           />
         </div>
       </FieldRow>
-      <ElButton :disabled="!newSizeId || !newLabel.trim()" @click="emit('add', newSizeId, newLabel)"
-        >Add and lend</ElButton
-      >
+      <p v-if="lacks" class="heed" role="status">{{ lacks }}</p>
+      <ElButton @click="add">Add and lend</ElButton>
     </template>
   </section>
 </template>
@@ -97,6 +96,19 @@ const tapes = computed(() => {
 
 const newSizeId = ref('')
 const newLabel = ref('')
+/** What it still needs, once it was asked for. */
+const wasAsked = ref(false)
+const lacks = computed(() => {
+  const missing = [
+    ...(newSizeId.value ? [] : ['its size']),
+    ...(newLabel.value.trim() ? [] : ['a number or a name for it, as in no. 21']),
+  ]
+  return wasAsked.value && missing.length > 0 ? `Give ${listed(missing)}.` : ''
+})
+function add() {
+  wasAsked.value = true
+  if (newSizeId.value && newLabel.value.trim()) emit('add', newSizeId.value, newLabel.value)
+}
 const sizes = computed(() =>
   familyOf(props.student.family).sizes.map(({ id }) => ({ value: id, label: sizeName(id) })),
 )

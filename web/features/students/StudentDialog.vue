@@ -28,7 +28,7 @@
             v-model="fields.family"
             label="Instrument family"
             :options="FAMILIES"
-            @update:model-value="fields.tapeSchoolId = AS_USUAL"
+            @update:model-value="startFamily"
           />
         </FieldRow>
         <FieldRow label="Born in" :fault="form.fault('birthYear')" hint="optional">
@@ -43,6 +43,30 @@
           </template>
         </FieldRow>
       </div>
+      <div v-if="!student" class="pair">
+        <FieldRow label="Instrument" hint="brought along" :fault="form.fault('instrument.sizeId')">
+          <ChoiceSelect v-model="fields.sizeId" label="Size of the instrument" :options="form.sizes.value" />
+        </FieldRow>
+        <FieldRow label="String length" hint="if measured" :fault="form.fault('instrument.length')">
+          <template #default="{ id, invalid }">
+            <ElInput
+              :id="id"
+              v-model="fields.length"
+              data-takes="length"
+              autocomplete="off"
+              maxlength="40"
+              placeholder="284.5, or 11 3/16 in"
+              :aria-invalid="invalid"
+            />
+          </template>
+        </FieldRow>
+      </div>
+      <p v-if="!student && form.lengthSays.value" class="soft says" aria-live="polite">
+        {{ form.lengthSays.value }}
+        <ElButton v-if="form.isDoubtful.value" size="small" @click="form.keepLength()"
+          >Measured twice: keep it</ElButton
+        >
+      </p>
       <div class="pair">
         <FieldRow label="In tune within" :fault="form.fault('toleranceCents')">
           <ChoiceSelect v-model="fields.within" label="In tune within" :options="form.tolerances.value" />
@@ -110,7 +134,7 @@ import { countsSentence } from '../../words/verdict'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import FieldRow from '../../ui/FieldRow.vue'
 import QuickDialog from '../../ui/QuickDialog.vue'
-import { AS_USUAL, useStudentForm } from './useStudentForm'
+import { AS_USUAL, NO_INSTRUMENT, useStudentForm } from './useStudentForm'
 
 /** From memory: a beginner within about 20 cents, a trained player within 10, ears notice from about 5. */
 const FAMILIES = FAMILY_IDS.map((id) => ({ value: id, label: FAMILY_NAMES[id] }))
@@ -126,6 +150,11 @@ const form = useStudentForm((student) => {
   emit('saved', student)
 })
 const { fields } = form
+/** Schools and sizes are of one family. */
+function startFamily() {
+  fields.tapeSchoolId = AS_USUAL
+  fields.sizeId = NO_INSTRUMENT
+}
 const settings = useSettings()
 /** What became of verdicts within each tolerance; the form needs them not. */
 const counts = useLoaded(
@@ -145,6 +174,7 @@ watch(isOpen, (open) => open && form.open(props.student), { immediate: true })
 </script>
 
 <style scoped>
+.says,
 .counted {
   margin: -6px 0 0;
   font-size: 14.5px;

@@ -3,6 +3,7 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { IDEMPOTENCY_HEADER } from '#contracts'
 import { StudentChange } from '#contracts/students'
 import { A_STUDENT, fakeServer, freshStores, signedIn } from '../../testing'
+import { studioDay } from '../../words/shown'
 import { AS_STUDIO, AS_USUAL, useStudentForm } from './useStudentForm'
 
 beforeEach(() => {
@@ -75,6 +76,33 @@ it('says what is wrong beside the field, keeps what was typed, and sends a corre
   await form.save()
   expect(form.fault('name')).toBeUndefined()
   expect(sent[1]?.headers[IDEMPOTENCY_HEADER]).not.toBe(sent[0]?.headers[IDEMPOTENCY_HEADER])
+})
+
+it('sends the instrument that is brought along with who is enrolled, and keeps a doubtful length when told so', async () => {
+  const doubtful = {
+    status: 422,
+    body: {
+      status: 422,
+      code: 'length_doubtful',
+      title: 'No',
+      fields: [{ path: 'instrument.length', message: 'Measure again.' }],
+    },
+  }
+  const sent = fakeServer({ status: 200, body: A_STUDENT }, doubtful, { status: 200, body: A_STUDENT })
+  const form = useStudentForm(vi.fn())
+  const instruments = () => sent.map(({ body }) => (body as { instrument: unknown }).instrument)
+  form.open(undefined)
+  form.fields.name = 'Wren Quill'
+  await form.save()
+  form.fields.length = '328'
+  expect(form.lengthSays.value).toBe('Of which size? Choose it too.')
+  form.fields.sizeId = '1/2'
+  expect(form.lengthSays.value).toMatch(/not of a ½/)
+  await form.save()
+  expect([form.fault('instrument.length'), form.isDoubtful.value]).toEqual(['Measure again.', true])
+  await form.keepLength()
+  const brought = { sizeId: '1/2', length: '328', on: studioDay() }
+  expect(instruments()).toEqual([null, { ...brought, keepAnyway: false }, { ...brought, keepAnyway: true }])
 })
 
 it('sends an enrolment again under the same key when nobody answered: enrolled once', async () => {

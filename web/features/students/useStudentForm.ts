@@ -1,15 +1,18 @@
 import { computed, reactive, ref, shallowRef } from 'vue'
-import { DEFAULT_SYSTEM_ID, familyOf, noteName, type FamilyId } from '#core'
-import type { Level, Student, StudentDraft } from '#contracts'
+import { DEFAULT_SYSTEM_ID, familyOf, judgeLength, noteName, parseLength, sizeOf, type FamilyId } from '#core'
+import { unreadableLength, type Level, type Student, type StudentDraft } from '#contracts'
 import { ApiProblem, call } from '../../api/client'
 import { useOutbox } from '../../stores/outbox'
 import { useSession } from '../../stores/session'
 import { useSettings } from '../../stores/settings'
-import { LEVEL_NAMES, schoolName, shortSystemName } from '../../words/trade'
+import { lengthSentence } from '../../words/length'
+import { LEVEL_NAMES, schoolName, shortSystemName, sizeName } from '../../words/trade'
 import { studioDay } from '../../words/shown'
 
 /** No row of tapes of the student's own: the studio's. */
 export const AS_USUAL = 'as_usual'
+/** Nothing is brought along: an instrument is lent later. */
+export const NO_INSTRUMENT = ''
 /** No tuning system of the student's own: the studio's. */
 export const AS_STUDIO = 'as_studio'
 
@@ -28,6 +31,8 @@ const NEW: Fields = {
   consentBy: '',
   consentOn: '',
   note: '',
+  sizeId: NO_INSTRUMENT,
+  length: '',
 }
 
 interface Fields {
@@ -44,6 +49,9 @@ interface Fields {
   consentBy: string
   consentOn: string
   note: string
+  /** Of the instrument that is brought along, and its length as it was measured; asked of who is enrolled. */
+  sizeId: string
+  length: string
 }
 
 /** The form of a student's file: what is typed, what is wrong with it, and saving without losing anybody's change. */
@@ -57,11 +65,14 @@ export function useStudentForm(onSaved: (student: Student) => void) {
   const theirs = ref<Student>()
   const busy = ref(false)
   const editing = shallowRef<Student>()
+  /** A length that does not suit its size was measured twice. */
+  const keepsLength = ref(false)
 
   function open(student: Student | undefined) {
     editing.value = student
     problem.value = undefined
     theirs.value = undefined
+    keepsLength.value = false
     Object.assign(fields, student ? fieldsOf(student) : NEW)
   }
 
@@ -76,7 +87,11 @@ export function useStudentForm(onSaved: (student: Student) => void) {
             params: { studentId: before.id },
             body: { version: theirs.value?.version ?? before.version, ...draft },
           })
-        : await outbox.send('students.create', { body: draft }, { what: `the file of ${draft.name}` })
+        : await outbox.send(
+            'students.create',
+            { body: { ...draft, instrument: broughtOf(fields, keepsLength.value) } },
+            { what: `the file of ${draft.name}` },
+          )
       onSaved(saved)
     } catch (error) {
       if (!(error instanceof ApiProblem) || error.code === 'not_signed_in') throw error
@@ -93,6 +108,26 @@ export function useStudentForm(onSaved: (student: Student) => void) {
     busy,
     open,
     save,
+    /** Whether the length suits the size, as it is typed; empty where there is nothing to say. */
+    lengthSays: computed(() => {
+      const family = familyOf(fields.family)
+      const size = sizeOf(family, fields.sizeId)
+      const parsed = parseLength(fields.length)
+      if (fields.length.trim() === '') return ''
+      if (!size) return 'Of which size? Choose it too.'
+      return parsed.ok
+        ? lengthSentence(family.id, size.id, judgeLength(family, size, parsed))
+        : unreadableLength(parsed)
+    }),
+    isDoubtful: computed(() => problem.value?.code === 'length_doubtful'),
+    async keepLength() {
+      keepsLength.value = true
+      await save()
+    },
+    sizes: computed(() => [
+      { value: NO_INSTRUMENT, label: 'Lent later' },
+      ...familyOf(fields.family).sizes.map(({ id }) => ({ value: id, label: sizeName(id) })),
+    ]),
     /** Drops what was typed for what somebody else saved. */
     takeTheirs: () => theirs.value && open(theirs.value),
     fault: (path: string) => problem.value?.field(path),
@@ -157,10 +192,19 @@ function fieldsOf(student: Student): Fields {
     consentBy: student.soundConsent?.by ?? '',
     consentOn: student.soundConsent?.on ?? '',
     note: student.note,
+    sizeId: NO_INSTRUMENT,
+    length: '',
   }
 }
 
-function draftOf(fields: Fields): StudentDraft {
+function broughtOf({ sizeId, length }: Fields, keepAnyway: boolean): StudentDraft['instrument'] {
+  // A length alone is sent too: it is refused at its field, and must not pass for none.
+  return sizeId === NO_INSTRUMENT && length.trim() === ''
+    ? null
+    : { sizeId, length, on: studioDay(), keepAnyway }
+}
+
+function draftOf(fields: Fields): Omit<StudentDraft, 'instrument'> {
   const year = fields.birthYear.trim()
   return {
     name: fields.name,
