@@ -1,7 +1,7 @@
 <template>
   <header class="page-head">
     <h1>Instruments</h1>
-    <p v-if="list.total.value !== undefined" class="whose">{{ count(list.total.value, 'instrument') }}</p>
+    <p v-if="list.total.value" class="whose">{{ count(list.total.value, 'instrument') }}</p>
     <div class="actions">
       <ElButton @click="router.push({ name: 'import' })"
         >Bring in a table<KeyHint of="i" on-button

@@ -1,7 +1,7 @@
 <template>
   <header class="page-head">
     <h1>Students</h1>
-    <p v-if="list.total.value !== undefined" class="soft">{{ count(list.total.value, 'student') }}</p>
+    <p v-if="list.total.value" class="soft">{{ count(list.total.value, 'student') }}</p>
     <div class="actions">
       <ElInput
         ref="search"
@@ -55,7 +55,10 @@
     </template>
     <template v-else>
       <h2>No students yet</h2>
-      <p>Press <kbd>N</kbd> to enrol the first one; a name and a family are enough.</p>
+      <p>
+        Press <kbd>N</kbd> to enrol the first one; a name and a family are enough, and the instrument may come
+        along.
+      </p>
     </template>
   </section>
   <StudentDialog v-model="isEnrolling" :student="undefined" @saved="onEnrolled" />

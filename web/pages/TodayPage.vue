@@ -1,8 +1,8 @@
 <template>
   <header>
-    <h1>{{ isToday || !isKnown ? 'Today' : 'Next lessons' }}</h1>
+    <h1>{{ isToday || !isKnown || studio.isEmpty ? 'Today' : 'Next lessons' }}</h1>
     <p class="when">{{ longDay(day) }}</p>
-    <p v-if="isKnown && !isToday" class="soft">No lessons on {{ longDay(today) }}.</p>
+    <p v-if="isKnown && !isToday && !studio.isEmpty" class="soft">No lessons on {{ longDay(today) }}.</p>
     <p v-if="rows.length" class="soft tally">
       {{ count(rows.length, 'lesson') }}, {{ dueCount }} with something due
     </p>
@@ -45,6 +45,14 @@
       </ElButton>
     </div>
   </section>
+  <section v-else-if="studio.isEmpty" class="card empty">
+    <h2>No students yet</h2>
+    <p>
+      Enrol the first, with the instrument that is brought along. Who has a lesson time stands here on the
+      day.
+    </p>
+    <ElButton type="primary" class="enrol" @click="enrol">New student<KeyHint of="n" on-button /></ElButton>
+  </section>
   <section v-else-if="isKnown" class="card empty">
     <h2>No lessons in the week yet</h2>
     <p>Give a student a lesson time in the student’s file, and the day is laid out here.</p>
@@ -61,6 +69,7 @@ import { useShortcuts } from '../ui/useShortcuts'
 import { useLessonDay, type LessonRow } from '../stores/useLessonDay'
 import { useToday } from '../stores/useToday'
 import { useLesson } from '../stores/lesson'
+import { useStudio } from '../stores/studio'
 import { longDay } from '../words/dates'
 import { dueWords } from '../words/due'
 import { count, listed } from '../words/numbers'
@@ -71,6 +80,7 @@ import KeyHint from '../ui/KeyHint.vue'
 
 const router = useRouter()
 const lesson = useLesson()
+const studio = useStudio()
 const today = useToday()
 const { day, rows, isToday, isKnown } = useLessonDay(today)
 const dueCount = computed(() => rows.value.filter((row) => row.due.length > 0).length)
@@ -87,7 +97,11 @@ useShortcuts('Today', [
   { key: 's', does: 'The student’s setup', run: () => openRoom(here(), 'setup') },
   { key: 'p', does: 'The student’s finger patterns', run: () => openRoom(here(), 'patterns') },
   { key: 'Enter', does: 'Open the student’s file', run: () => openFile(here()) },
+  { key: 'n', does: 'New student, while there is none', run: () => studio.isEmpty && enrol() },
 ])
+function enrol() {
+  void router.push({ name: 'students', query: { new: '1' } })
+}
 
 /** A hand can be checked once nothing hurts, and there is an instrument and its length. */
 function actOf(row: LessonRow): 'Setup' | 'Check' | 'Measure' | 'Lend' {
@@ -123,6 +137,10 @@ function kindOf({ instrument, family }: Student): string {
 </script>
 
 <style scoped>
+.enrol {
+  justify-self: start;
+}
+
 header {
   display: flex;
   flex-wrap: wrap;

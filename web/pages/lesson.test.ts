@@ -8,6 +8,7 @@ import { mounted, type Mounted } from '../mounting'
 import { useBench } from '../stores/bench'
 import { useExerciseChoice } from '../stores/exercise-choice'
 import { useLesson } from '../stores/lesson'
+import { useStudio } from '../stores/studio'
 import { useNotices } from '../stores/notices'
 import {
   aCheck,
@@ -122,6 +123,25 @@ describe('the day’s lessons', () => {
     page = await mounted(TodayPage)
     await flushPromises()
     expect(page.text()).toContain('No lessons in the week yet')
+  })
+
+  it('of a studio without anybody lead to the first student, and so does whoever asks whose hand it is', async () => {
+    serve(lists({ students: [] }))
+    await useStudio().findStudents({ limit: 1 })
+    page = await mounted(TodayPage)
+    await flushPromises()
+    expect(page.text()).toContain('No students yet')
+    await page.press('n')
+    await flushPromises()
+    expect(page.router.currentRoute.value).toMatchObject({ name: 'students', query: { new: '1' } })
+    page.wrapper.unmount()
+    page = await mounted(CheckPage)
+    await flushPromises()
+    expect(page.text()).toContain('No students yet: enrol the first')
+    // Once somebody is, the day is spoken of again.
+    known({ students: [student('Orla Venn', { lesson: null })] })
+    await nextTick()
+    expect(page.text()).not.toContain('No students yet')
   })
 })
 

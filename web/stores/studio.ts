@@ -16,6 +16,8 @@ export const useStudio = defineStore('studio', () => {
   /** Grows with every save: a list that was read before may stand otherwise now. */
   const saves = ref(0)
 
+  /** How many are on the roster, as the server said last. */
+  const enrolled = ref<number>()
   /** Counts what is asked for and what is saved: an answer never overwrites what is newer than its question. */
   let moment = 0
   const savedAt = new Map<string, number>()
@@ -42,6 +44,7 @@ export const useStudio = defineStore('studio', () => {
     const asked = ++moment
     const { total, rows } = await call('students.list', { query })
     for (const row of rows) putStudent(row, asked)
+    if (!query?.q) enrolled.value = total
     return { total, rows: rows.map((row) => row.id) }
   }
   async function findInstruments(query: CupboardQuery): Promise<Page<string>> {
@@ -113,6 +116,10 @@ export const useStudio = defineStore('studio', () => {
         .filter((student) => student.removedAt === null)
         .sort((a, b) => a.name.localeCompare(b.name)),
     ),
+    /** Nobody is enrolled yet; false until that is known. */
+    isEmpty: computed(
+      () => enrolled.value === 0 && [...students.values()].every(({ removedAt }) => removedAt !== null),
+    ),
     /** Read so far, no. 2 before no. 10. */
     cupboard: computed(() => [...instruments.values()].sort((a, b) => collator.compare(a.label, b.label))),
     saves,
@@ -134,6 +141,7 @@ export const useStudio = defineStore('studio', () => {
     },
     forget() {
       students.clear()
+      enrolled.value = undefined
       instruments.clear()
       shownAt.clear()
       savedAt.clear()

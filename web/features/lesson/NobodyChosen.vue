@@ -26,6 +26,10 @@
           </button>
         </li>
       </ul>
+      <p v-else-if="studio.isEmpty" class="soft">
+        No students yet:
+        <RouterLink :to="{ name: 'students', query: { new: '1' } }">enrol the first</RouterLink>.
+      </p>
       <p v-else-if="isFinding" class="soft">Nobody is called that: try part of a name.</p>
       <p v-else-if="isKnown" class="soft">Nobody has a lesson time yet: find a student by name.</p>
     </section>
@@ -38,6 +42,7 @@ import type { InputInstance } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import type { Student } from '#contracts'
 import { useLesson } from '../../stores/lesson'
+import { useStudio } from '../../stores/studio'
 import KeyHint from '../../ui/KeyHint.vue'
 import { useRowKeys } from '../../ui/useRowKeys'
 import { useShortcuts } from '../../ui/useShortcuts'
@@ -48,6 +53,7 @@ import { playedBy, useWhom } from './useWhom'
 /** Whose hand it is: of today’s lessons, or anybody of the studio; beside them what else the room offers. */
 defineProps<{ room: string }>()
 const lesson = useLesson()
+const studio = useStudio()
 const { text, isFinding, isFound, shown, day, isToday, isKnown, hasLessons } = useWhom()
 const onEnter = useWaitingEnter(text, isFound, () => choose(shown.value[0]))
 

@@ -76,16 +76,18 @@
         </FieldRow>
       </div>
       <p v-if="counted" class="soft counted">{{ counted }}</p>
-      <FieldRow label="Tune by" :fault="form.fault('system')" hint="tapes that lie go before">
-        <ChoiceSelect v-model="fields.system" label="Tune by" :options="form.systems.value" />
-      </FieldRow>
       <div class="pair">
-        <FieldRow label="Lesson">
-          <ChoiceSelect v-model="fields.weekday" label="Lesson day" :options="DAYS" />
+        <FieldRow label="Tune by" :fault="form.fault('system')" hint="tapes that lie go before">
+          <ChoiceSelect v-model="fields.system" label="Tune by" :options="form.systems.value" />
         </FieldRow>
-        <FieldRow v-if="fields.weekday >= 0" label="At" :fault="form.fault('lesson.time')">
-          <template #default="{ id }"><ElInput :id="id" v-model="fields.time" type="time" /></template>
-        </FieldRow>
+        <div class="when">
+          <FieldRow label="Lesson">
+            <ChoiceSelect v-model="fields.weekday" label="Lesson day" :options="DAYS" />
+          </FieldRow>
+          <FieldRow v-if="fields.weekday >= 0" label="At" :fault="form.fault('lesson.time')">
+            <template #default="{ id }"><ElInput :id="id" v-model="fields.time" type="time" /></template>
+          </FieldRow>
+        </div>
       </div>
       <div v-if="form.asksConsent.value || form.withdraws.value" class="pair">
         <FieldRow label="Consent to sound" :fault="form.fault('soundConsent.by')" hint="who gave it">
@@ -108,7 +110,7 @@
       </p>
       <FieldRow label="Note" :fault="form.fault('note')">
         <template #default="{ id }">
-          <ElInput :id="id" v-model="fields.note" type="textarea" :rows="3" dir="auto" />
+          <ElInput :id="id" v-model="fields.note" type="textarea" :rows="2" dir="auto" />
         </template>
       </FieldRow>
       <p v-if="form.generalFault.value" class="fault" role="alert">{{ form.generalFault.value }}</p>
@@ -189,6 +191,16 @@ form {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 14px;
+}
+
+.when {
+  display: flex;
+  gap: 10px;
+}
+
+.when > :first-child {
+  flex: 1;
+  min-width: 0;
 }
 
 .acts {

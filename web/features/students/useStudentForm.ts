@@ -12,7 +12,7 @@ import { studioDay } from '../../words/shown'
 /** No row of tapes of the student's own: the studio's. */
 export const AS_USUAL = 'as_usual'
 /** Nothing is brought along: an instrument is lent later. */
-export const NO_INSTRUMENT = ''
+export const NO_INSTRUMENT = 'later'
 /** No tuning system of the student's own: the studio's. */
 export const AS_STUDIO = 'as_studio'
 
@@ -199,9 +199,8 @@ function fieldsOf(student: Student): Fields {
 
 function broughtOf({ sizeId, length }: Fields, keepAnyway: boolean): StudentDraft['instrument'] {
   // A length alone is sent too: it is refused at its field, and must not pass for none.
-  return sizeId === NO_INSTRUMENT && length.trim() === ''
-    ? null
-    : { sizeId, length, on: studioDay(), keepAnyway }
+  if (sizeId === NO_INSTRUMENT && length.trim() === '') return null
+  return { sizeId, length, on: studioDay(), keepAnyway }
 }
 
 function draftOf(fields: Fields): Omit<StudentDraft, 'instrument'> {
