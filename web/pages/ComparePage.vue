@@ -18,7 +18,7 @@
   <section v-if="unmeasured" class="card empty" role="status">
     <h2>{{ unmeasured.label }} is not measured yet</h2>
     <p>
-      Places follow from the string length: measure it from nut to bridge at the tape bench, or choose a
+      Places follow from the string length. Measure it from nut to bridge at the tape bench, or choose a
       typical
       {{ instrumentKind(unmeasured.family, unmeasured.sizeId) }} here.
     </p>
@@ -76,7 +76,7 @@
       </p>
       <p class="soft note">
         “Up” is towards the bridge. Take the old tapes off; a luthier removes stubborn glue. A wider frame
-        than the hand holds without strain is too big: never stretch the fourth finger to make it fit.
+        than the hand holds without strain is too big. Never stretch the fourth finger to make it fit.
       </p>
       <TableExport :table="table" />
     </section>

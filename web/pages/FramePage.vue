@@ -21,8 +21,8 @@
       <FrameChart :lines="lines" :places="places" :band="band" />
       <p v-for="line in comfortLines" :key="line" class="comfort">{{ line }}</p>
       <p class="heed">
-        A hand that does not span the frame reaches back with 1, brings the thumb forward, or takes a smaller
-        size. Never stretch 4 upwards to cure it. Pain, numbness or tingling: stop, rest, and ask a doctor.
+        A hand too small for the frame reaches back with 1, brings the thumb forward, or takes a smaller size.
+        Never stretch 4 upwards to cure it. Pain, numbness or tingling: stop, rest, and ask a doctor.
       </p>
     </section>
     <section class="card" aria-label="Widths">

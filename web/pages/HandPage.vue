@@ -26,8 +26,8 @@
           <div v-else-if="file.history.value" class="empty">
             <h2>Not measured yet</h2>
             <p>
-              Lay the hand on a ruler and type the span from 1 to 4. With four measurements over half a year
-              or more, the growth is told, and when the next size will probably fit.
+              Lay the hand on a ruler and type the span from 1 to 4. Four measurements over half a year tell
+              how the hand grows, and when the next size will probably fit.
             </p>
           </div>
         </section>
@@ -41,8 +41,8 @@
             :is-reach-measured="student.hand.reachedSpanMm !== null"
           />
           <p class="heed">
-            Too wide is cured by a smaller size, by reaching back with 1, or by the thumb; never by stretching
-            4 upwards.
+            Too wide is cured by a smaller size, by reaching back with 1, or by the thumb. Never stretch 4
+            upwards.
           </p>
         </section>
       </div>

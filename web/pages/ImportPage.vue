@@ -5,9 +5,10 @@
   </header>
   <section class="card step" aria-label="The file">
     <p>
-      A CSV file with the columns <strong>label</strong>, <strong>family</strong>, <strong>size</strong>, and
-      where you have them <strong>length</strong>, <strong>tuning</strong>, <strong>measured on</strong> and
-      <strong>with</strong> (who has it). What the cupboard saved as a table comes back whole.
+      A CSV file with the columns <strong>label</strong>, <strong>family</strong>, <strong>size</strong>.
+      Where you have them, also <strong>length</strong>, <strong>tuning</strong>,
+      <strong>measured on</strong> and <strong>with</strong> (who has it). What the cupboard saved as a table
+      comes back whole.
       <button type="button" class="sample" @click="saveFile('instruments.csv', SAMPLE, 'text/csv')">
         A file to start from
       </button>

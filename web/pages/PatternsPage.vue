@@ -14,7 +14,7 @@
   </section>
   <p v-if="atlas.hasNoKnown.value" class="heed" role="status">
     No {{ MODE_NAMES[patterns.choice.modeId] }} key in {{ positionName(atlas.position.value) }} asks only for
-    patterns that {{ patterns.student?.name }} has secure: choose another position or scale, or mark what is
+    patterns that {{ patterns.student?.name }} has secure. Choose another position or scale, or mark what is
     secure.
   </p>
   <p v-if="!bench.stringing.isMeasured" class="heed">

@@ -25,7 +25,7 @@
         <ElButton type="primary" size="large" :loading="busy" @click="enterDemo"
           >Look round the demo studio</ElButton
         >
-        <p class="soft">Port Ellery’s Saturday programme: everybody and every tune in it is made up.</p>
+        <p class="soft">A Saturday programme in Port Ellery: all its people and tunes are made up.</p>
       </div>
     </form>
   </main>

@@ -78,10 +78,10 @@
           <p v-if="firstMark && bench.stringing.isMeasured" class="say">
             Tune first. Lay the {{ markName(firstMark) }} tape with its middle
             {{ length(firstMark.middleMm) }}
-            from the nut, {{ lies }}; let the ear decide before it is pressed down.
+            from the nut, {{ lies }}. Let the ear decide before it is pressed down.
           </p>
           <p class="soft caution">
-            Cut tape off the instrument, never with a blade on the board; no solvents near varnish: a luthier
+            Cut tape off the instrument, never with a blade on the board. No solvents near varnish: a luthier
             removes stubborn glue.
           </p>
         </template>

@@ -200,7 +200,7 @@ describe('changing size', () => {
     await router.replace({ query: { from: 'violin 1/2', to: 'violin 3/4' } })
     await nextTick()
     expect(text()).toContain('1st finger31.734.2+2.6 mm up') // a ninth of 285 and of 308
-    expect(text()).toContain('never stretch the fourth finger')
+    expect(text()).toContain('Never stretch the fourth finger')
     await router.replace({ query: { from: TAPED.id, to: OTHER.id } })
     await nextTick()
     expect(text()).toContain('31.6')

@@ -34,7 +34,7 @@ function explain(family: FamilyId, sizeId: string, explanation: LengthExplanatio
     case 'wrong_unit':
       return `In ${UNIT_NAMES[explanation.typed]} no ${family} is that long. Did you mean ${UNIT_NAMES[explanation.meant]}, ${length(explanation.lengthMm)}?`
     case 'whole_for_octave':
-      return `${length(explanation.lengthMm)} is the whole string already. Type the distance from the nut to the octave harmonic, half of it, or say that it is nut to bridge.`
+      return `${length(explanation.lengthMm)} is the whole string already. Type half of it, from the nut to the octave harmonic. Or say that it is nut to bridge.`
     case 'octave_for_whole':
       return `That is half a string: the distance to the octave harmonic? Twice that is ${length(explanation.lengthMm)}.`
     case 'body_length':

@@ -1,4 +1,4 @@
-import { listed } from './numbers'
+import { listed, toUnit, unitName } from './numbers'
 
 /** What a string stands too high for, and what to do; undefined where all of it has its place. */
 export function noPlaceSentence(names: readonly string[]): string | undefined {
@@ -9,5 +9,5 @@ export function noPlaceSentence(names: readonly string[]): string | undefined {
 
 /** Of a tape thick enough to act as a fret: said where it is chosen, cut and laid. */
 export function thickTapeSentence(thicknessMm: number, cents: number, tape: string): string {
-  return `A tape of ${thicknessMm} mm can act as a fret: the string stops at its far edge, up to ${cents} cents sharp at the ${tape}, and buzzes against it. Take a thinner tape.`
+  return `A tape ${Number(toUnit(thicknessMm).toFixed(3))} ${unitName()} thick can act as a fret. The string stops at its far edge, up to ${cents} cents sharp at the ${tape}, and buzzes. Take a thinner tape.`
 }

@@ -179,7 +179,7 @@ const WORDS = {
     },
     semitones: {
       name: 'One finger a semitone',
-      isFor: 'Every note articulate; usual today in fast passages.',
+      isFor: 'Every note is clear; usual today where it goes fast.',
       otherwise: 'More shifts: first learn where the position is.',
     },
   },
@@ -197,13 +197,13 @@ export const CONFLICT_WORDS: Record<ConflictCode, string> = {
   hover_beyond_span:
     'The fingers are to hover over their tapes, and this hand does not span the frame: held open it tenses. Let the hand rest and come back, bring the thumb forward, or lend a smaller size.',
   every_tape_with_rest:
-    'A tape for every finger asks the fingers to wait over them, and this hand is to rest and come back. Two tapes show the ends of the frame and leave it free.',
+    'A tape for every finger asks the fingers to wait over them. This hand is to rest and come back. Two tapes show the ends of the frame and leave it free.',
   contact_with_reach_back:
-    'With the thumb opposite 2 the first finger reaches back and its base leaves the neck: contact there pulls the hand forward. Choose fingertips only, or set the thumb back.',
+    'With the thumb opposite 2 the first finger reaches back and its base leaves the neck. Contact there pulls the hand forward. Choose fingertips only, or set the thumb back.',
   upright_with_long_fourth:
     'Fingertips stand near the nail and the fourth lies long and flat: 4 will be unlike the rest. Say so to the student, or choose “between upright and flat”.',
   neighbour_with_ring:
-    'Places are found by the ring, and a long 4 that lies on the next string stops the string that is to ring. Check 4 against the open string another way while this holds.',
+    'Places are found by the ring. A long 4 that lies on the next string stops the string that is to ring. Check 4 against the open string another way while this holds.',
   four_fingers_beyond_span:
     'Four fingers span a minor third, and this hand does not reach it in first position. Take 1-2-4 down here, or a smaller size.',
 }

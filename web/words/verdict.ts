@@ -87,7 +87,10 @@ function tapesSentence({
 }
 
 function tapeClause(tape: TapeSaid): string {
-  return `The tape of the ${fingerName(tape.finger)} lies ${tapeLies(tape)} too far ${tapeSide(tape)}, and the finger follows it: ${sharpOrFlat(tape.cents)}`
+  return `${tapeFollowed(tape)}: ${sharpOrFlat(tape.cents)}`
+}
+function tapeFollowed(tape: TapeSaid): string {
+  return `The tape of the ${fingerName(tape.finger)} lies ${tapeLies(tape)} too far ${tapeSide(tape)}, and the finger follows it`
 }
 
 function matched({ of, cents, isOff }: Extract<KeptVerdict, { outcome: 'matched' }>): string {
@@ -357,7 +360,7 @@ function findingClause(finding: Finding): string {
     case 'place':
       return `On the ${labelOfName(finding.string)} string the ${fingerName(finding.finger)}, ${labelOfName(finding.note)}, lands ${sharpOrFlat(finding.cents)} ${finding.count === 2 ? 'both times' : `all ${finding.count} times`}`
     case 'tape':
-      return `${tapeClause(finding)} of what it plays`
+      return `${tapeFollowed(finding)}. The tape alone makes it ${sharpOrFlat(finding.cents)}`
     case 'scatter':
       return `The fingers are right on average and land differently every time: one note scatters by ${Math.round(finding.cents)} cents`
   }

@@ -17,7 +17,7 @@
       {{ stateWords }}
     </p>
     <p class="keys soft">
-      Change a note: choose it in the staff, then <kbd>0</kbd>–<kbd>4</kbd> <kbd>t</kbd> finger, <kbd>↑</kbd>
+      Choose a note to change it. <kbd>0</kbd>–<kbd>4</kbd> <kbd>t</kbd> finger, <kbd>↑</kbd>
       <kbd>↓</kbd> string, <kbd>s</kbd> shift here or not, <kbd>r</kbd> ring as a harmonic, <kbd>⌫</kbd> as it
       was.
     </p>

@@ -3,7 +3,7 @@
     <p class="eyebrow bad">Stop</p>
     <h2 ref="heading" tabindex="-1">{{ PAIN_CAUTION }}</h2>
     <p class="soft">
-      Nothing else is asked until it is cleared. What is told here stays in this studio: write only what the
+      Nothing else is asked until it is cleared. What is told here stays in this studio. Write only what the
       lesson needs, and follow your local rules on safeguarding.
     </p>
     <div class="places" role="group" aria-label="Where it hurts">

@@ -21,7 +21,7 @@
       </li>
       <li v-for="id in outbox.unreadable" :key="id" class="refused">
         <span>Something kept by another version of this page, which this one cannot read.</span>
-        <span class="soft">Load the page again; if it stays, ask whoever looks after Jadefell.</span>
+        <span class="soft">Load the page again. If it stays, ask whoever looks after Jadefell.</span>
         <span class="acts"><ElButton size="small" @click="outbox.throwAway(id)">Throw away</ElButton></span>
       </li>
     </ul>

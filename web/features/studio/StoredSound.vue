@@ -3,8 +3,8 @@
     >Keep the sound of takes</ElCheckbox
   >
   <p class="soft">
-    Only of students whose file holds consent, and only if your school’s rules and the law where you teach
-    allow it. Without it notes and pitch are kept, and no sound.
+    Only of students whose file holds consent. Ask first whether your school’s rules and the law where you
+    teach allow it. Without it notes and pitch are kept, and no sound.
   </p>
   <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
   <p v-else-if="stored && stored.recordings > 0" class="stored">

@@ -7,7 +7,7 @@
         <template v-if="Math.abs(calibration.nutOffsetMm) >= 0.05"
           >It begins {{ length(Math.abs(calibration.nutOffsetMm)) }} nearer the
           {{ calibration.nutOffsetMm < 0 ? 'pegs' : 'bridge' }} than the edge of the nut that you measure
-          from: that is in every number here.</template
+          from. Every number here reckons with it.</template
         >
       </span>
     </h3>
@@ -20,7 +20,7 @@
         </span>
         <span class="off numbers"
           >{{ signedLength(one.offMm) }} from what the rest says, {{ Math.abs(one.sigmas).toFixed(1) }} times
-          what rings usually scatter</span
+          the usual scatter</span
         >
         <span class="acts">
           <ElButton v-if="one.isQuestioned" size="small" @click="bench.trustFind(one.find.id, true)"

@@ -190,9 +190,9 @@ it('a thick tape is warned of where it is chosen, and where it is laid', async (
   store.setup.tapeThicknessMm = 0.5
   await nextTick()
   expect(text()).toContain('3 mm wide, too thick')
-  expect(text()).toContain('A tape of 0.5 mm can act as a fret')
+  expect(text()).toContain('A tape 0.5 mm thick can act as a fret')
   const beginning = await mounted(LayBeginning, { marks: useTapes().marks })
-  expect(beginning.text()).toContain('A tape of 0.5 mm can act as a fret')
+  expect(beginning.text()).toContain('A tape 0.5 mm thick can act as a fret')
 })
 
 describe('cutting', () => {
@@ -212,7 +212,7 @@ describe('cutting', () => {
     expect(text()).not.toContain('fret')
     store.setup.tapeThicknessMm = 0.5
     await nextTick()
-    expect(text()).toContain('A tape of 0.5 mm can act as a fret')
+    expect(text()).toContain('A tape 0.5 mm thick can act as a fret')
     expect(text()).toContain('up to 9 cents sharp at the 1st finger')
   })
 })
@@ -240,7 +240,7 @@ describe('rings', () => {
     expect(text()).toContain('Is that right? It disagrees with everything else')
     expect(text()).toMatch(/36\.5 mm is where the 1st finger lies/)
     // every number has a name: no bare Greek letter, no bare c
-    expect(text()).toMatch(/\d\.\d times what rings usually scatter/)
+    expect(text()).toMatch(/\d\.\d times the usual scatter/)
     expect(text()).not.toMatch(/σ|\d c\b|where the ruler begins/)
     ;(named('Rung again: it is so') as HTMLElement).click()
     await nextTick()

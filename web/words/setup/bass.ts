@@ -59,7 +59,7 @@ export const BASS_WORDS = {
     wrong: 'The last joint gives way: pitch floats, notes come late; or the very tip, which hurts.',
     reason: 'An arch carries weight; a bent one spends it.',
     change:
-      'Tap on wood, on the ribs, on the string, half a minute at a time; 4 drops with a turn of the forearm, loose on landing.',
+      'Tap on wood, on the ribs, on the string, half a minute at a time. Then 4 drops with a turn of the forearm, loose on landing.',
     test: 'A clear percussive sound.',
   },
   bass_third_finger: ({ bass_fingering }) => ({

@@ -49,7 +49,7 @@ export const VIOLIN_WORDS = {
     wrong: 'The neck has sunk into the web: the gap is closed.',
     reason: 'In a sunken hand the fingers are short and slow; 3 and 4 land flat.',
     change:
-      'Lower the thumb a little and let the hand stand up; the neck rests on thumb and side, not in the fork.',
+      'Lower the thumb a little and let the hand stand up. The neck rests on thumb and side, not in the fork.',
     test: 'A pencil passes through. The bow’s stick laid in the crease at the root of the fingers shows the height.',
   },
   squeeze: ({ contact }) => ({
