@@ -11,6 +11,23 @@ beforeAll(async () => (harness = await startHarness()))
 afterAll(() => harness.close())
 beforeEach(async () => (client = await harness.studio('Saving Studio')))
 
+describe('a school that is changed between two checks', () => {
+  it('leaves the first as it was judged, and the second is judged of the same hand', async () => {
+    const { student, instrument } = await client.player('Orla')
+    const path = `/students/${student.id}/checks`
+    const first = await client.make<Check>('POST', path, checkDraft(instrument.id, [7, 13, -6, -34]))
+    const schools = { thumb_violin: 'opposite_2', fourth_finger: 'long', tapes: 'none' }
+    const { version } = await client.make<Student>('GET', `/students/${student.id}`)
+    await client.make('PATCH', `/students/${student.id}`, { version, schools })
+    expect((await client.make<Check[]>('GET', path))[0]).toEqual(first)
+    const second = await client.make<Check>('POST', path, {
+      ...checkDraft(instrument.id, [7, 13, -6, -34]),
+      withEarlier: false,
+    })
+    expect(second.landings.map(({ cents }) => cents)).toEqual(first.landings.map(({ cents }) => cents))
+  })
+})
+
 describe('whoever brings an instrument along', () => {
   const draft = (instrument: object, name = 'Wren Quill') => ({
     name,
@@ -383,6 +400,23 @@ describe('bad input is named at its field, and nothing is saved', () => {
       422,
       [{ path: 'birthYear', message: expect.stringContaining(said) as unknown }],
     ])
+  })
+
+  it.each(['O', 'נועה בן־דוד', "Niamh O'Hara-d’Arcy", 'x'.repeat(120)])(
+    'no name: %s is kept as it is',
+    async (name) => {
+      const { id } = await client.make<Student>('POST', '/students', { name, family: 'violin' })
+      expect((await client.make<Student>('GET', `/students/${id}`)).name).toBe(name)
+      const { total } = await client.make<{ total: number }>('GET', `/students?q=${encodeURIComponent(name)}`)
+      expect(total).toBe(1)
+    },
+  )
+
+  it('a name of two hundred letters, or of none', async () => {
+    for (const name of ['x'.repeat(200), '  ']) {
+      const { status, problem } = await client.send('POST', '/students', { name, family: 'violin' })
+      expect([status, problem]).toMatchObject([422, { fields: [{ path: 'name' }] }])
+    }
   })
 
   it('takes inches with fractions', async () => {
