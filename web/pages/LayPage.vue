@@ -11,7 +11,7 @@
               : `tape ${lay.at.value + 1} of ${lay.marks.value.length}`
         }}
       </p>
-      <ElButton @click="leave">Leave<KeyHint of="Escape" on-button /></ElButton>
+      <ElButton v-if="!logged" @click="leave">Leave<KeyHint of="Escape" on-button /></ElButton>
     </header>
     <section v-if="logged" class="step" aria-label="Logged">
       <h1 ref="heading" tabindex="-1">{{ logged.sentence }}</h1>
@@ -186,6 +186,10 @@ function onward() {
   display: grid;
   grid-template-rows: auto 1fr;
   min-height: calc(100vh - 60px);
+}
+
+h1:focus {
+  outline: none;
 }
 
 header {

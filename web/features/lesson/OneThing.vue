@@ -71,6 +71,7 @@ async function mend() {
 /* The rail lies across: a line beside the name. */
 @media (width <= 900px) {
   .narrow {
+    display: block;
     min-width: 0;
     margin: 0;
     overflow: hidden;

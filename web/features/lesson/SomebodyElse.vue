@@ -53,6 +53,7 @@ useShortcuts('In the lesson', [{ key: '0', does: 'Somebody else', run: () => (is
 <style scoped>
 .else {
   display: flex;
+  align-items: center;
   justify-content: space-between;
   gap: 8px;
   width: 100%;
@@ -66,6 +67,19 @@ useShortcuts('In the lesson', [{ key: '0', does: 'Somebody else', run: () => (is
   font: inherit;
   font-size: 14.5px;
   cursor: pointer;
+}
+
+.else > span {
+  white-space: nowrap;
+}
+
+.key {
+  border: 0;
+  padding: 0;
+  background: none;
+  color: var(--rail-soft, inherit);
+  font-weight: 400;
+  white-space: nowrap;
 }
 
 .else:hover {

@@ -334,7 +334,9 @@ main:focus {
   }
 
   .key,
-  .lesson.empty {
+  .in,
+  .lesson.empty,
+  .lesson :deep(.else .key) {
     display: none;
   }
 
