@@ -1,10 +1,14 @@
 import vue from '@vitejs/plugin-vue'
 import { ElementPlusResolver } from 'unplugin-vue-components/resolvers'
 import components from 'unplugin-vue-components/vite'
-import { defineConfig } from 'vite'
+import { resolve } from 'node:path'
+import { defineConfig, normalizePath } from 'vite'
 
 /** Where `npm run dev` has the server listening; the page passes its requests on. */
 const apiPort = process.env['JADEFELL_API_PORT'] ?? '4748'
+
+/** What is reckoned and what is agreed. */
+const OF_NO_EFFECT = ['core/', 'contracts/'].map((folder) => normalizePath(resolve(import.meta.dirname, folder)))
 
 export default defineConfig({
   root: 'web',
@@ -20,6 +24,8 @@ export default defineConfig({
     assetsInlineLimit: 0,
     chunkSizeWarningLimit: 900,
     rolldownOptions: {
+      // They do nothing by being there: of either a page carries what it uses.
+      treeshake: { moduleSideEffects: (id) => !OF_NO_EFFECT.some((folder) => id.startsWith(`${folder}/`)) },
       checks: { circularDependency: true },
       onLog(level, log, next) {
         if (log.code === 'CIRCULAR_DEPENDENCY' && !log.message.includes('node_modules'))

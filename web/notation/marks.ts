@@ -1,5 +1,5 @@
 import { THUMB, type Position, type ScoreNote } from '#core'
-import { shortPositionName } from '../words/patterns'
+import { shortPositionName } from '../words/positions'
 import { stringNumeral } from '../words/fingers'
 import type { PlacedNote } from './draw'
 import { letterBox } from './ink'

@@ -112,6 +112,7 @@ import TableExport from '../files/TableExport.vue'
 import type { DataTable } from '../files/tables'
 import { useBench } from '../stores/bench'
 import { useStudio } from '../stores/studio'
+import { studioStringing } from '../stores/stringing'
 import { inUnit, length, signedLength } from '../words/numbers'
 import { FRAME_TITLES } from '../words/patterns'
 import { instrumentKind, markName, shortMarkName } from '../words/trade'
@@ -201,7 +202,7 @@ function sideOf(id: string) {
     return { name: 'the bench', stringing: bench.stringing, marks: tapes.marks }
   const instrument = studio.instrument(id)
   if (instrument?.measurement) {
-    const stringing = studio.stringingOf(instrument)
+    const stringing = studioStringing(instrument)
     return { name: instrument.label, stringing, marks: chartOf(instrument, stringing) }
   }
   const family = FAMILY_IDS.map(familyOf).find((f) => id.startsWith(`${f.id} `))

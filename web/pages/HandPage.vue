@@ -76,6 +76,7 @@ import HandMeasureForm from '../features/students/HandMeasureForm.vue'
 import { useHandFile } from '../features/students/useHandFile'
 import { useLesson } from '../stores/lesson'
 import { useStudio } from '../stores/studio'
+import { studioStringing } from '../stores/stringing'
 import { useShortcuts } from '../ui/useShortcuts'
 import { FIT_NAMES, fitSentence } from '../words/patterns'
 import { sizeName } from '../words/trade'
@@ -103,7 +104,7 @@ const hand = computed(() => student.value?.hand)
 const own = computed(() => {
   const instrument = student.value?.instrument
   return instrument
-    ? { sizeId: instrument.sizeId, stringing: studio.stringingOf(instrument, system.value.id) }
+    ? { sizeId: instrument.sizeId, stringing: studioStringing(instrument, system.value.id) }
     : { sizeId: '', stringing: typicalStringing(family.value, '', system.value) }
 })
 const fit = useFit(hand, own)

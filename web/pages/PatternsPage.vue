@@ -112,15 +112,8 @@ import FieldRow from '../ui/FieldRow.vue'
 import { useNextFrame } from '../ui/useNextFrame'
 import { useShortcuts } from '../ui/useShortcuts'
 import { useStages } from '../ui/useStages'
-import {
-  cellWords,
-  keyName,
-  MODE_NAMES,
-  noPlacementLegend,
-  positionName,
-  shortPositionName,
-  STATE_SIGNS,
-} from '../words/patterns'
+import { cellWords, keyName, MODE_NAMES, noPlacementLegend, STATE_SIGNS } from '../words/patterns'
+import { positionName, shortPositionName } from '../words/positions'
 import { sizeName } from '../words/trade'
 import KeyHint from '../ui/KeyHint.vue'
 import { labelOfName, noteLabel } from '../words/notes'

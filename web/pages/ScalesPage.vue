@@ -115,14 +115,8 @@ import { useSettings } from '../stores/settings'
 import { usePatterns } from '../features/patterns/usePatterns'
 import { useBench } from '../stores/bench'
 import { count, length, listed } from '../words/numbers'
-import {
-  DOUBLE_STOP_NAMES,
-  DRILL_NAMES,
-  drillHow,
-  keyName,
-  positionName,
-  shortPositionName,
-} from '../words/patterns'
+import { DOUBLE_STOP_NAMES, DRILL_NAMES, drillHow, keyName } from '../words/patterns'
+import { positionName, shortPositionName } from '../words/positions'
 import { instrumentKind } from '../words/trade'
 import KeyHint from '../ui/KeyHint.vue'
 import { noteLabel } from '../words/notes'

@@ -17,10 +17,10 @@ import {
   keyName,
   noPlacementSentence,
   patternName,
-  positionName,
   stepsName,
   stopName,
 } from '../words/patterns'
+import { positionName } from '../words/positions'
 import { noteLabel } from '../words/notes'
 import { studioDay } from '../words/shown'
 

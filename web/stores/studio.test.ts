@@ -3,6 +3,7 @@ import { effectScope, nextTick, ref } from 'vue'
 import type { Instrument, Student } from '#contracts'
 import { A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, known, lists, signedIn } from '../testing'
 import { useStudio } from './studio'
+import { studioStringing } from './stringing'
 import { useInstrumentsOfSizes } from './useInstrumentsOfSizes'
 import { useList } from './useList'
 
@@ -70,7 +71,7 @@ describe('what was read', () => {
     expect(studio.systemOf(AN_INSTRUMENT, A_STUDENT)).toBe('fifths')
     known({ students: [player] })
     const held = { ...AN_INSTRUMENT, holder: { studentId: player.id, name: player.name } }
-    expect(studio.stringingOf(held).system.id).toBe('equal')
+    expect(studioStringing(held).system.id).toBe('equal')
   })
 })
 

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowReactive } from 'vue'
-import { governingSystemId, stringingOfInstrument, type Stringing } from '#core'
+import { governingSystemId } from '#core'
 import { LONGEST_PAGE, type ClientInput, type Instrument, type Page, type Student } from '#contracts'
 import { call } from '../api/client'
 import { useSession } from './session'
@@ -134,11 +134,6 @@ export const useStudio = defineStore('studio', () => {
     /** Something was saved that nobody here has taken: lists are read anew. */
     noteSave: () => void saves.value++,
     systemOf,
-    /** An instrument's strings in the system that governs it; whoever holds it has a say. */
-    stringingOf(of: Instrument, systemId?: string): Stringing {
-      const holder = students.get(of.holder?.studentId ?? '')
-      return stringingOfInstrument(of, systemId ?? systemOf(of, holder))
-    },
     forget() {
       students.clear()
       enrolled.value = undefined

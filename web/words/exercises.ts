@@ -7,7 +7,8 @@ import {
   type ExerciseName as CoreName,
 } from '#core'
 import type { ExerciseName } from '#contracts'
-import { DRILL_NAMES, keyName, positionNamed } from './patterns'
+import { DRILL_NAMES, keyName } from './patterns'
+import { positionNamed } from './positions'
 import { noteLabel } from './notes'
 import { shapeName } from './trade'
 

@@ -1,6 +1,6 @@
 import type { BodyFitDoubt, BodyFitPart, GateId, Missing, SaidItem } from '#core'
 import { length, listed } from './numbers'
-import { positionName } from './patterns'
+import { positionName } from './positions'
 import { setupName } from './setup-names'
 import { sizeName } from './trade'
 

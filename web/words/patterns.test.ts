@@ -19,12 +19,11 @@ import {
   lowerPlaceSentence,
   noPlacementLegend,
   patternName,
-  positionName,
-  shortPositionName,
   stepsName,
   touchSentence,
   whenSentence,
 } from './patterns'
+import { positionName, shortPositionName } from './positions'
 import { showAs } from './shown'
 
 const patternOf = (family: 'violin' | 'cello' | 'bass', id: string) =>

@@ -1,7 +1,7 @@
 import type { Note, ScoreNote } from '#core'
 import { fingerWords } from './fingers'
 import { noteLabel } from './notes'
-import { positionName } from './patterns'
+import { positionName } from './positions'
 
 const HARMONICS = { 2: 'half', 3: 'a third', 4: 'a quarter' } as const
 

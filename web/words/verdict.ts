@@ -3,7 +3,7 @@ import type { Finding } from '#core'
 import type { Check, CheckSummary, KeptVerdict, VerdictCounts } from '#contracts'
 import { shortDay } from './dates'
 import { labelOfName } from './notes'
-import { positionNamed } from './patterns'
+import { positionNamed } from './positions'
 import { fingerName } from './trade'
 import { count, length, listed, sharpOrFlat } from './numbers'
 

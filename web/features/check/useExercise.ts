@@ -44,6 +44,7 @@ import { useExerciseChoice, type ExerciseChoice } from '../../stores/exercise-ch
 import { useFingeringsOf } from '../../stores/fingerings'
 import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
+import { studioStringing } from '../../stores/stringing'
 import { sentNote } from './useHeardTake'
 import { exerciseFaultSentence } from '../../words/exercises'
 import { noPlaceSentence } from '../../words/places'
@@ -129,7 +130,7 @@ export function useExercise(
   /** Undefined until the strings are measured. */
   const stringing = computed(() => {
     if (!student.value) return bench.stringing.isMeasured ? bench.stringing : undefined
-    return instrument.value?.measurement ? studio.stringingOf(instrument.value, systemId.value) : undefined
+    return instrument.value?.measurement ? studioStringing(instrument.value, systemId.value) : undefined
   })
   /** Each place once. */
   const targets = computed(() => {

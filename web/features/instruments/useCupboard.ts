@@ -5,6 +5,7 @@ import type { DataTable } from '../../files/tables'
 import { sheetOf } from '../../paper/sheet'
 import { useSettings } from '../../stores/settings'
 import { useStudio, type CupboardQuery } from '../../stores/studio'
+import { studioStringing } from '../../stores/stringing'
 import { useList } from '../../stores/useList'
 import { useRowSort } from '../../ui/useRowKeys'
 import { useSettled } from '../../ui/useSettled'
@@ -50,7 +51,7 @@ export function useCupboard() {
     [...chosen].flatMap((id) => {
       const instrument = studio.instrument(id)
       if (!instrument?.measurement) return []
-      const stringing = studio.stringingOf(instrument)
+      const stringing = studioStringing(instrument)
       const marks = chartOf(instrument, stringing)
       if (marks.length === 0) return []
       return [

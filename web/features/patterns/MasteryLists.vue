@@ -33,7 +33,8 @@ import { computed, toRef } from 'vue'
 import { familyOf, patternsOf, WIDEST_STEP } from '#core'
 import type { Student } from '#contracts'
 import { useMasteryOf } from '../../stores/mastery'
-import { patternName, positionName, stepsName } from '../../words/patterns'
+import { patternName, stepsName } from '../../words/patterns'
+import { positionName } from '../../words/positions'
 import MasteryField from './MasteryField.vue'
 
 /** Every pattern and position of a student's family, and how well they have each. */

@@ -60,12 +60,12 @@ import {
   FRAME_NAMES,
   MODE_NAMES,
   patternName,
-  positionName,
   SPREAD_NAMES,
   STATE_NAMES,
   STATE_SIGNS,
   stepsName,
 } from '../../words/patterns'
+import { positionName } from '../../words/positions'
 import { usePatterns } from './usePatterns'
 import { noteLabel } from '../../words/notes'
 

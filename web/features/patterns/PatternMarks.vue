@@ -21,7 +21,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { MasteryState } from '#core'
-import { shortPositionName, stepsName } from '../../words/patterns'
+import { stepsName } from '../../words/patterns'
+import { shortPositionName } from '../../words/positions'
 import { useShortcuts } from '../../ui/useShortcuts'
 import MasteryField from './MasteryField.vue'
 import { usePatterns } from './usePatterns'

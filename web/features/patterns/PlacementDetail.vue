@@ -77,12 +77,12 @@ import {
   MODE_NAMES,
   noPlacementSentence,
   patternName,
-  positionName,
   SPREAD_NAMES,
   stepsName,
   stopName,
   touchSentence,
 } from '../../words/patterns'
+import { positionName } from '../../words/positions'
 import { noPlaceSentence } from '../../words/places'
 import { usePatterns } from './usePatterns'
 import { noteLabel } from '../../words/notes'

@@ -1,7 +1,7 @@
 import { computed, type Ref } from 'vue'
 import { fitOfInstrument, sizesToLend, typicalStringing, type SizeFit, type Stringing } from '#core'
 import type { HandMeasurement, Instrument } from '#contracts'
-import { useStudio } from '../../stores/studio'
+import { studioStringing } from '../../stores/stringing'
 import { useInstrumentsOfSizes } from '../../stores/useInstrumentsOfSizes'
 import { length } from '../../words/numbers'
 import { instrumentKind, sizeName } from '../../words/trade'
@@ -33,7 +33,6 @@ export function useFit(hand: Ref<HandMeasurement | null | undefined>, own: Ref<O
 
 /** The instruments of the studio that can be played with a hand, the largest first, and how many more there are. */
 export function useFittingInstruments(hand: Ref<HandMeasurement | null | undefined>, own: Ref<OwnSize>) {
-  const studio = useStudio()
   const query = computed(() => {
     const { family, system } = own.value.stringing
     return hand.value ? { family: family.id, sizeIds: sizesToLend(family, system, hand.value) } : undefined
@@ -42,7 +41,7 @@ export function useFittingInstruments(hand: Ref<HandMeasurement | null | undefin
   const instruments = computed<FitRow[]>(() =>
     (rows.value ?? [])
       .flatMap((i) => {
-        const fit = hand.value && fitOfInstrument(studio.stringingOf(i), hand.value)
+        const fit = hand.value && fitOfInstrument(studioStringing(i), hand.value)
         return fit && fit.fit !== 'too_big' ? [rowOf(i, fit)] : []
       })
       .sort((a, b) => b.fit.frames[0]!.widthMm - a.fit.frames[0]!.widthMm),

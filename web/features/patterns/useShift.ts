@@ -11,7 +11,8 @@ import {
 import type { BoardFinger } from '../../board/board'
 import { useBench } from '../../stores/bench'
 import { inUnit, length, signedInUnit } from '../../words/numbers'
-import { extensionSentence, positionName, shortPositionName } from '../../words/patterns'
+import { extensionSentence } from '../../words/patterns'
+import { positionName, shortPositionName } from '../../words/positions'
 import type { Patterns } from './usePatterns'
 import { noteLabel } from '../../words/notes'
 

@@ -21,6 +21,7 @@ import { UNDO, useNotices } from '../../stores/notices'
 import { useOutbox, Withdrawn } from '../../stores/outbox'
 import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
+import { studioStringing } from '../../stores/stringing'
 import { call } from '../../api/client'
 import { itemWords, type ItemWords } from '../../words/setup'
 import { scaleOf } from './scale'
@@ -99,7 +100,7 @@ export function useRound(student: Ref<Student | undefined>) {
   const handSize = computed(() => {
     const { hand, instrument } = student.value ?? {}
     if (!hand || !instrument?.measurement) return undefined
-    const strings = studio.stringingOf(instrument, studio.systemOf(instrument, student.value))
+    const strings = studioStringing(instrument, studio.systemOf(instrument, student.value))
     return hand.comfortableSpanMm / firstPositionWidthMm(strings, strings.family.frames[0]!)
   })
   const measure = computed(() => {

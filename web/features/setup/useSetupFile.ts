@@ -31,6 +31,7 @@ import { useOutbox } from '../../stores/outbox'
 import { useSession } from '../../stores/session'
 import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
+import { studioStringing } from '../../stores/stringing'
 import { shown } from '../../words/shown'
 
 export interface ShownGate extends Gate {
@@ -69,7 +70,7 @@ export function useSetupFile(studentId: Ref<string>, student: Ref<Student | unde
   const systemId = computed(() => studio.systemOf(student.value?.instrument ?? undefined, student.value))
   const stringing = computed(() => {
     const instrument = student.value?.instrument
-    return instrument?.measurement ? studio.stringingOf(instrument, systemId.value) : undefined
+    return instrument?.measurement ? studioStringing(instrument, systemId.value) : undefined
   })
 
   const gates = computed<ShownGate[]>(() => {

@@ -54,6 +54,7 @@ import type { Student } from '#contracts'
 import { useMasteryOf } from '../../stores/mastery'
 import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
+import { studioStringing } from '../../stores/stringing'
 import KeyHint from '../../ui/KeyHint.vue'
 import { shortDay } from '../../words/dates'
 import { length, mm } from '../../words/numbers'
@@ -69,7 +70,7 @@ const family = computed(() => familyOf(props.student.family))
 const stringing = computed(() => {
   const { instrument } = props.student
   if (!instrument?.measurement) return undefined
-  return studio.stringingOf(instrument, studio.systemOf(instrument, props.student))
+  return studioStringing(instrument, studio.systemOf(instrument, props.student))
 })
 const frames = computed(() => {
   const strings = stringing.value

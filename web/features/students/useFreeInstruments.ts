@@ -2,6 +2,7 @@ import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import { familyOf, fitOfInstrument, knownSystem, sizesToLend, type SizeFit } from '#core'
 import type { Instrument, Student } from '#contracts'
 import { useStudio } from '../../stores/studio'
+import { studioStringing } from '../../stores/stringing'
 import { useInstrumentsOfSizes } from '../../stores/useInstrumentsOfSizes'
 import { useSettled } from '../../ui/useSettled'
 
@@ -70,7 +71,7 @@ export function useFreeInstruments(student: Ref<Student | undefined>, isWanted: 
       ?.filter((instrument) => instrument.holder === null)
       .map((instrument) => ({
         instrument,
-        fit: of?.hand ? fitOfInstrument(studio.stringingOf(instrument), of.hand) : undefined,
+        fit: of?.hand ? fitOfInstrument(studioStringing(instrument), of.hand) : undefined,
       }))
       .sort((a, b) => called(a) - called(b) || rankOf(a) - rankOf(b) || widthOf(b) - widthOf(a))
   })

@@ -7,6 +7,7 @@ import { known, A_FIND, A_STUDENT, AN_INSTRUMENT, fakeServer, freshStores, signe
 import { useBench } from './bench'
 import { useLesson } from '../lesson'
 import { useStudio } from '../studio'
+import { studioStringing } from '../stringing'
 
 const ANOTHER: Instrument = {
   ...AN_INSTRUMENT,
@@ -138,7 +139,7 @@ describe('places found by ring', () => {
     const sent = fakeServer({ status: 201, body: A_FIND })
     await store.addFind('D4', 'E4', 32.4)
     expect(sent[0]).toMatchObject({ body: { string: 'D4', note: 'E4', system: 'fifths', placeMm: 32.4 } })
-    const inRooms = useStudio().stringingOf(useStudio().student(A_STUDENT.id)!.instrument!)
+    const inRooms = studioStringing(useStudio().student(A_STUDENT.id)!.instrument!)
     expect(placeOfNote(inRooms, 1, note('E4'))).toBe(placeOfE())
     expect(placeOfE()).toBeGreaterThan(before)
   })
