@@ -18,7 +18,7 @@ export { isShifted } from './shifted'
 export { clefsFor, ledgerLines, writtenNote } from './clef'
 export type { Clef, Clefs, ClefReading } from './clef'
 export { spelledIn } from './drill'
-export type { Drill, DrillFault, DrillId, DrillNeighbours, DrillNote } from './drill'
+export type { Drill, DrillFault, DrillId, DrillNeighbours, DrillNote } from './types'
 export type {
   AtlasCell,
   Efforts,

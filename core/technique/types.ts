@@ -2,7 +2,6 @@ import type { Digit, Family, Finger, FingerFormId, Position } from '../instrumen
 import type { Key } from '../key'
 import type { Note } from '../pitch'
 import type { Clefs } from './clef'
-import type { Drill } from './drill'
 import type { Pattern } from './pattern'
 
 /** One finger at its place. */
@@ -162,4 +161,62 @@ export interface Technique {
     context: PlacementContext,
     stops: readonly { readonly finger: Digit; readonly semitones: number }[],
   ): boolean
+}
+
+export type DrillId =
+  | 'open_and_first'
+  | 'one_two_one'
+  | 'one_two_three_two'
+  | 'pattern'
+  | 'bass_roll'
+  | 'up_from_open'
+  | 'fourth_against_open'
+  | 'extended_first'
+  | 'octave_one_four'
+
+/** Why a hand does not play a drill. */
+export type DrillFault =
+  /** The key has not a note for each of its fingers here. */
+  | 'fingers_missing'
+  /** One note only: that would be no drill. */
+  | 'one_note'
+  /** The next string up does not sound the fourth finger’s note. */
+  | 'no_such_open_string'
+  /** Nothing to lift and drop: 1 lies in its closed place. */
+  | 'not_extended'
+  /** 1 and 4 are no octave here. */
+  | 'no_octave'
+
+/** A figure of notes for one hand, and how it is practised. */
+export interface Drill {
+  readonly id: DrillId
+  /** Played one string after the other and back, from the lowest or from the highest; without it on the chosen string alone. */
+  readonly across?: 'up' | 'down'
+  /** Times the figure is played on each string. */
+  readonly times: number
+  /** Asks the hand to be wide for long: only if comfortable. */
+  readonly isWide?: boolean
+  /** The notes of one time, or why this hand has none. */
+  notes(hand: Placement, neighbours: DrillNeighbours): DrillNote[] | DrillFault
+}
+
+export interface DrillNeighbours {
+  /** Spells what the hand plays beside its scale. */
+  readonly key: Key
+  readonly open: Note
+  /** The string above, if there is one. */
+  readonly openAbove: Note | undefined
+  /** The frame that the hand is held in: semitones of each finger above the first. */
+  readonly offsets: Readonly<Partial<Record<Finger, number>>>
+  /** The same position so many strings above. */
+  readonly handAbove: (strings: number) => Placement | undefined
+}
+
+export interface DrillNote {
+  readonly note: Note
+  readonly stringIndex: number
+  readonly finger: Digit
+  readonly semitones: number
+  /** As the hand stands; of an open string none. */
+  readonly hand?: HandPlace
 }

@@ -15,7 +15,7 @@ import {
 } from 'vexflow/core'
 import { VALUES, type Clef, type Score, type ScoreNote } from '#core'
 import { inkOf } from './ink'
-import { drawMarks } from './marks'
+import { drawMarks, type PlacedNote } from './marks'
 import { BAR_NOTES, CLEF_NOTES, headPx, NOTE_PX, rowsOf, type Row } from './rows'
 
 /** Between the ink of one line and that of the next, and round it all. */
@@ -80,15 +80,6 @@ export async function drawScore(element: HTMLDivElement, score: Score, width: nu
   })
   renderer.resize(width, Math.ceil(bottom + EDGE))
   return drawn
-}
-
-/** A note where it stands on its line. */
-export interface PlacedNote {
-  readonly note: ScoreNote
-  readonly element: Element | undefined
-  readonly x: number
-  /** The highest ink of it: head, ledger lines, sign and stem; never lower than the staff. */
-  readonly topY: number
 }
 
 function drawRow(context: RenderContext, score: Score, row: Row, width: number): PlacedNote[] {

@@ -1,7 +1,6 @@
 import { THUMB, type Position, type ScoreNote } from '#core'
 import { shortPositionName } from '../words/positions'
 import { stringNumeral } from '../words/fingers'
-import type { PlacedNote } from './draw'
 import { letterBox } from './ink'
 
 const SVG = 'http://www.w3.org/2000/svg'
@@ -15,6 +14,15 @@ const GAP = 5
 /** From letter to letter of a column. */
 const STEP = 4
 const RING_R = 2.6
+
+/** A note where it stands on its line. */
+export interface PlacedNote {
+  readonly note: ScoreNote
+  readonly element: Element | undefined
+  readonly x: number
+  /** The highest ink of it: head, ledger lines, sign and stem; never lower than the staff. */
+  readonly topY: number
+}
 
 /**
  * Writes over each note of a line what a player reads there: finger, harmonic, string and position; over all of

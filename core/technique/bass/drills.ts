@@ -1,13 +1,6 @@
 import type { Finger } from '../../instrument'
-import {
-  chromaticFingers,
-  octaveDrill,
-  ONE_TWO_ONE,
-  OPEN_AND_FIRST,
-  PATTERN,
-  type Drill,
-  type DrillNeighbours,
-} from '../drill'
+import { chromaticFingers, octaveDrill, ONE_TWO_ONE, OPEN_AND_FIRST, PATTERN } from '../drill'
+import type { Drill, DrillNeighbours } from '../types'
 
 /** The same with the fingers of the school: 3 plays a note of its own where it has one. */
 function fingersOf({ offsets }: DrillNeighbours): readonly Finger[] {

@@ -41,7 +41,7 @@ const BEYOND: readonly Hold[] = [
 
 /**
  * The hands of a bass player: 1 2 4, or four fingers, to the neck's heel; beyond it 1 2 3, and from the octave on the thumb
- * lies on the string. The hand never spans more than its frame. Handbook, section 9; common practice, no source.
+ * lies on the string. The hand never spans more than its frame. docs/trade.md § 9; common practice, no source.
  */
 export function bassHolds({ family, frameIndex }: PlacementContext): readonly Hold[] {
   const frame = family.frames[frameIndex]!

@@ -1,4 +1,5 @@
-import { ONE_TWO_ONE, OPEN_AND_FIRST, PATTERN, chromaticFingers, withFingers, type Drill } from '../drill'
+import { ONE_TWO_ONE, OPEN_AND_FIRST, PATTERN, chromaticFingers, withFingers } from '../drill'
+import type { Drill } from '../types'
 
 export const drillsOfCello: readonly Drill[] = [
   OPEN_AND_FIRST,

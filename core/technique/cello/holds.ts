@@ -28,7 +28,7 @@ const thumb = (id: string, first: number, others: Hold['offsets'], effort = 0): 
 
 /**
  * The hands of a cellist. 1 to 4 up to the fourth position, closed or extended; above it 1 2 3, the thumb leaving the heel;
- * from the octave on the thumb lies on the string. Handbook, section 9; common practice, no source.
+ * from the octave on the thumb lies on the string. docs/trade.md § 9; common practice, no source.
  */
 export const CELLO_HOLDS: readonly Hold[] = [
   {

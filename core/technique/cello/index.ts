@@ -8,7 +8,7 @@ import { drillsOfCello } from './drills'
 import { threeLetters } from './hand'
 import { CELLO_HOLDS } from './holds'
 
-/** Weighed so that the usual fingerings of the handbook’s section 9 come out. Common practice, no source. */
+/** Weighed so that the usual fingerings come out (docs/trade.md § 9). Common practice, no source. */
 const WEIGHTS: FramedWeights = {
   shift: 2.3,
   perSemitone: 0.2,

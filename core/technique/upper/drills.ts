@@ -1,5 +1,6 @@
 import { midiNumber } from '../../pitch'
-import { octaveDrill, ONE_TWO_ONE, OPEN_AND_FIRST, PATTERN, stopped, withFingers, type Drill } from '../drill'
+import { octaveDrill, ONE_TWO_ONE, OPEN_AND_FIRST, PATTERN, stopped, withFingers } from '../drill'
+import type { Drill } from '../types'
 
 export const drillsOfUpper: readonly Drill[] = [
   OPEN_AND_FIRST,
