@@ -8,7 +8,9 @@ import { defineConfig, normalizePath } from 'vite'
 const apiPort = process.env['JADEFELL_API_PORT'] ?? '4748'
 
 /** What is reckoned and what is agreed. */
-const OF_NO_EFFECT = ['core/', 'contracts/'].map((folder) => normalizePath(resolve(import.meta.dirname, folder)))
+const OF_NO_EFFECT = ['core/', 'contracts/'].map((folder) =>
+  normalizePath(resolve(import.meta.dirname, folder)),
+)
 
 export default defineConfig({
   root: 'web',

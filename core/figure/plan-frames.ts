@@ -9,7 +9,7 @@ const SEMITONES: Record<PlanFamily, readonly [number, number, number, number]> =
   bass: [2, 3, 3.5, 4],
 }
 
-/** mm from the nut of each finger in first position at full size: x = L (1 − 2^(−s/12)), handbook §2. */
+/** mm from the nut of each finger in first position at full size: x = L (1 − 2^(−s/12)), docs/trade.md § 2. */
 export function frameWidths(family: PlanFamily): Readonly<Record<1 | 2 | 3 | 4, number>> {
   const [one, two, three, four] = SEMITONES[family].map((s) => L[family] * (1 - 2 ** (-s / 12))) as [
     number,

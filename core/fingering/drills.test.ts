@@ -16,7 +16,7 @@ const contextOf = (id: FamilyId, frameId?: string) =>
   placementContext(familyOf(id), familyOf(id).tuning, { frameId })
 const positionOf = (id: FamilyId, position: string) => familyOf(id).positions.find((p) => p.id === position)!
 
-describe('drills (handbook, section 8)', () => {
+describe('drills (docs/trade.md § 8)', () => {
   const run = (
     id: FamilyId,
     drillId: DrillId,
@@ -123,7 +123,7 @@ describe('drills (handbook, section 8)', () => {
     expect(made).toBeGreaterThan(400)
   })
 
-  it('sounds an octave with 1 and 4: on neighbouring strings, of a bass two strings apart (handbook, section 9)', () => {
+  it('sounds an octave with 1 and 4: on neighbouring strings, of a bass two strings apart (docs/trade.md § 9)', () => {
     expect(run('violin', 'octave_one_four', 'D', 1).slice(0, 2)).toEqual(['D1', 'A4'])
     expect(run('bass', 'octave_one_four', 'F♯', 0).slice(0, 2)).toEqual(['E1', 'D4'])
     expect(run('bass', 'octave_one_four', 'F♯', 2)).toBe('no_octave')
@@ -251,7 +251,7 @@ describe('double stops', () => {
         expect(spreadMm).toBeLessThan(135)
       }
     const [widest] = names('violin', 'octaves', 'D', 60).filter((d) => d.lower.finger === 1)
-    // 1 to 4 in first position, handbook section 4: 73 mm at 328.
+    // 1 to 4 in first position, docs/trade.md § 4: 73 mm at 328.
     expect(widest!.spreadMm).toBeCloseTo(73, 0)
     expect(widest!.isInReach).toBe(false)
     expect(names('violin', 'octaves', 'D')[0]!.isInReach).toBeUndefined()

@@ -69,7 +69,7 @@ describe('a scale', () => {
     expect(names.slice(12).join(' ')).toBe('G G♭ F E E♭ D D♭ C B B♭ A A♭ G')
   })
 
-  it('slides, or gives each finger its semitone, as the school has it (handbook, section 9)', () => {
+  it('slides, or gives each finger its semitone, as the school has it (docs/trade.md § 9)', () => {
     const up = (chromatic: 'slide' | 'semitones') =>
       fingers(scale('violin', 'A chromatic', 1, {}, { chromatic }).slice(0, 7))
     expect(up('slide')).toBe('0 1 1 2 2 3 4')
@@ -99,7 +99,7 @@ describe('a scale', () => {
     expect(scale('violin', 'G', 1, {}, { openStrings: 'avoid' })[0]!.finger).toBe(0)
   })
 
-  it('ends three octaves of a cello with 1 2 3 or thumb 1 2 3, and the thumb lies down from the octave on (handbook, section 9)', () => {
+  it('ends three octaves of a cello with 1 2 3 or thumb 1 2 3, and the thumb lies down from the octave on (docs/trade.md § 9)', () => {
     for (const text of ['C', 'D', 'E♭', 'E', 'F', 'G', 'A']) {
       const up = scale('cello', text, 3).slice(0, 22)
       expect(fingers(up.slice(-2)), text).toBe('2 3')

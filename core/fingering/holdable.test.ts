@@ -7,7 +7,7 @@ import type { PlacementContext } from '../technique'
 import { fingerScale, type FingeredNote, type FigureId } from './index'
 
 /**
- * What hands span, told once more and apart from the techniques: handbook, sections 4 and 9. Semitones from the lower to the
+ * What hands span, told once more and apart from the techniques: docs/trade.md § 4 and § 9. Semitones from the lower to the
  * higher finger, least and most; fingers that lie between take what is left.
  */
 type Spans = Readonly<Record<string, readonly [least: number, most: number]>>

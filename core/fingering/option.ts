@@ -39,7 +39,7 @@ const NODES: readonly { readonly part: HarmonicPart; readonly at: Interval; read
 /**
  * The natural harmonics at a third and a quarter of a string that sound a note, with the hand at the place that is touched;
  * that at the half is among the stopped ways. Equal to the note within two cents: the twelfth lies 1.955 cents above it.
- * Source: handbook, section 2; any acoustics text.
+ * Source: docs/trade.md § 2; any acoustics text.
  */
 export function harmonicsFor(
   context: PlacementContext,

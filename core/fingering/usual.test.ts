@@ -5,7 +5,7 @@ import { placementContext } from '../pattern'
 import { fingerScale, type FigureId } from './index'
 
 /**
- * Fingerings as they are printed, going up; strings parted by |, T the thumb. Those of the handbook, section 9, are marked H;
+ * Fingerings as they are printed, going up; strings parted by |, T the thumb. Those of docs/trade.md § 9 are marked H;
  * the others are common practice, no source, written down by hand before they were compared.
  */
 const PRINTED: readonly (readonly [FamilyId, string, FigureId, 1 | 2 | 3, string])[] = [

@@ -33,7 +33,7 @@ const widthOf = (family: 'violin' | 'cello' | 'bass', id: string, lengthMm: numb
   firstPositionWidthMm(strung(family, lengthMm, equal), frameOf(family, id))
 
 describe('the frame along the neck', () => {
-  it('has the widths of the handbook in first position (common practice, no source)', () => {
+  it('has the usual widths in first position (docs/trade.md § 4)', () => {
     expect(widthOf('violin', 'fourth', 328)).toBeCloseTo(73, 0)
     expect(widthOf('cello', 'closed', 690)).toBeCloseTo(98, 0)
     expect(widthOf('cello', 'extended', 690)).toBeCloseTo(134, 0)
@@ -46,13 +46,13 @@ describe('the frame along the neck', () => {
     expect(frameWidthMm(328, 14, 5) / frameWidthMm(328, 2, 5)).toBeCloseTo(0.5, 12)
   })
 
-  it('puts the cello’s extended first finger half-way to the first tape, within 1.2 mm at 690 (handbook)', () => {
+  it('puts the cello’s extended first finger half-way to the first tape, within 1.2 mm at 690 (docs/trade.md § 4)', () => {
     const eFlat = 690 * (1 - 2 ** (-1 / 12))
     const firstTape = placeOfRatio(690, 9 / 8)
     expect(Math.abs(eFlat - firstTape / 2)).toBeLessThan(1.2)
   })
 
-  it('goes from half position to the octave, each place named by the family (handbook, section 4)', () => {
+  it('goes from half position to the octave, each place named by the family (docs/trade.md § 4)', () => {
     const names = (id: 'violin' | 'cello' | 'bass') =>
       frameAlongNeck(strung(id, 328), 0).map((row) => `${row.semitones} ${row.position?.id}`)
     expect(names('violin')).toEqual([

@@ -54,7 +54,7 @@ describe('families', () => {
     }
   })
 
-  it('span the frames of the handbook (common practice, no source)', () => {
+  it('span the usual frames (docs/trade.md § 4)', () => {
     const span = (id: FamilyId, shapeId: string) => {
       const shape = shapeOf(familyOf(id), shapeId)
       const notes = shape ? notesOfShape(familyOf(id).tuning[0]!, shape) : []
@@ -67,7 +67,7 @@ describe('families', () => {
     expect(span('bass', 'half')).toBe(2)
   })
 
-  it('expects the viola lengths of the handbook (from memory)', () => {
+  it('expects the usual viola lengths (docs/trade.md § 2, from memory)', () => {
     const lengths = [16, 15, 14, 13, 12].map(
       (inches) => sizeOf(familyOf('viola'), `${inches} in`)?.typicalLengthMm,
     )
@@ -110,7 +110,7 @@ describe('a length as typed', () => {
   })
 })
 
-describe('whether a length can be right (handbook, ways a length is measured wrong)', () => {
+describe('whether a length can be right (docs/trade.md § 2)', () => {
   it.each([
     ['violin', '4/4', '328'],
     ['violin', '1/2', '284.5'],

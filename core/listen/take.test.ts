@@ -262,7 +262,7 @@ describe('a free take', () => {
 
 describe('a guess, where nothing was written', () => {
   it('takes a first scale for first position, and says how much it doubts', () => {
-    // Handbook, usual fingerings: D major in one octave on the violin is 0 1 2 3 | 0 1 2 3 (common practice, no source).
+    // docs/trade.md § 9: D major in one octave on the violin is 0 1 2 3 | 0 1 2 3 (common practice, no source).
     const pattern = [0, 1, 2, 3]
     const exercise: Exercise = {
       ...shaped('violin'),

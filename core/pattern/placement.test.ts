@@ -24,7 +24,7 @@ const written = (cell: AtlasCell) =>
     : cell.stops.map((s) => `${s.finger}${noteName(s.note, { octave: false })}`).join(' ')
 const steps = (cell: AtlasCell) => (cell.kind === 'placement' ? cell.pattern?.steps.join('') : cell.reason)
 
-describe('the hand a key asks for (handbook, section 5; common practice, no source)', () => {
+describe('the hand a key asks for (docs/trade.md § 5; common practice, no source)', () => {
   it('gives the violin one pattern a string', () => {
     expect(cells('violin', 'D').map(steps)).toEqual(['221', '212', '212', '122'])
     expect(cells('violin', 'D').map(written)).toEqual([
@@ -75,7 +75,7 @@ describe('the hand a key asks for (handbook, section 5; common practice, no sour
     ])
   })
 
-  it('plays the cello’s major tetrachord 0 1 3 4 closed, and extends where the handbook says', () => {
+  it('plays the cello’s major tetrachord 0 1 3 4 closed, and extends where flats ask for it (docs/trade.md § 5)', () => {
     expect(cells('cello', 'C').slice(0, 2).map(written)).toEqual(['1D 3E 4F', '1A 3B 4C'])
     for (const cell of cells('cello', 'C'))
       expect(cell).toMatchObject({ frameId: 'closed', extension: 'none' })
@@ -174,7 +174,7 @@ describe('the whole atlas', () => {
 })
 
 describe('patterns', () => {
-  it('come in the order they are taught in, named by touching fingers (handbook, section 5)', () => {
+  it('come in the order they are taught in, named by touching fingers (docs/trade.md § 5)', () => {
     const first = patternsOf(familyOf('violin')).slice(0, 8)
     expect(first.map((p) => p.steps.join(''))).toEqual([
       '212',

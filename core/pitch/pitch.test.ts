@@ -102,7 +102,7 @@ describe('tuning systems', () => {
       expect(centsToRatio(onC.centsAboveA4(note(name)) - keynote), name).toBeCloseTo(ratio, 12)
   })
 
-  it('holds the ringing first finger on D a comma above the one that is pure with open G (handbook, derived)', () => {
+  it('holds the ringing first finger on D a comma above the one that is pure with open G (docs/trade.md § 2, derived)', () => {
     expect(cents(fifths, 'D4', 'E4') - cents(just(note('G3')), 'D4', 'E4')).toBeCloseTo(21.506, 3)
     // the same E is a pure major sixth 5:3 above the open G
     expect(

@@ -11,7 +11,7 @@ import {
 import { landingAtCents, placesOf, shapeExercise, targetOf, type Exercise, type Landing } from '../take'
 import { judgeTake, type EarlierTake, type Finding, type JudgedTake, type Verdict } from '../verdict'
 
-/** How a simulated student plays one row of handbook § 7, and how a verdict names it. */
+/** How a simulated student plays one row of docs/trade.md § 7, and how a verdict names it. */
 interface Played {
   /** Only on these; else on all. */
   readonly families?: readonly FamilyId[]
@@ -170,7 +170,7 @@ export interface CasePlayed {
 
 /** String length for which the sizes are told: a whole violin’s, mm. */
 const FOR_MM = 328
-/** Tolerances of the levels (handbook § 7): a beginner’s and a trained player’s; between them from memory. */
+/** Tolerances of the levels (docs/trade.md § 7): a beginner’s and a trained player’s; between them from memory. */
 const TOLERANCES: Readonly<Record<PlayerLevel, number>> = { beginner: 20, intermediate: 15, trained: 10 }
 const USUAL_ROUNDS = 5
 /** The finger whose tape lies wrong. */

@@ -28,7 +28,7 @@ const BARE: GateFacts = {
 const gate = (id: string, facts: Partial<GateFacts>) =>
   gatesOf({ ...BARE, ...facts }).find((one) => one.id === id)
 
-/** Setup.md, “Gates”: each row, missing part by missing part. */
+/** docs/trade.md § 10, gates: each, missing part by missing part. */
 describe('the fourth finger', () => {
   const hand = yes('gap', 'knuckles', 'elbow')
   const both = [check('A4', [3, -8, 12]), check('D4', [14, 0, -5])]
@@ -137,7 +137,7 @@ describe('the next size', () => {
   it('asks for the next frame in mm and for the arm; the full size has none', () => {
     const [span] = gate('next_size', { hand: { comfortableSpanMm: 60, reachedSpanMm: null } })!.missing
     expect(span).toMatchObject({ code: 'span', haveMm: 60, sizeId: '3/4' })
-    // Handbook §4: w = L (2^(−2/12) − 2^(−7/12)) at 308 mm; a ringing fourth is within half a mm of it.
+    // docs/trade.md § 4: w = L (2^(−2/12) − 2^(−7/12)) at 308 mm; a ringing fourth is within half a mm of it.
     expect((span as { needMm: number }).needMm).toBeCloseTo(308 * (2 ** (-2 / 12) - 2 ** (-7 / 12)), -0.3)
     const facts = { hand: { comfortableSpanMm: 71, reachedSpanMm: null }, said: ['arm_reaches' as const] }
     expect(gate('next_size', facts)?.isOpen).toBe(true)

@@ -7,7 +7,7 @@ import type { TuningSystem } from '../pitch'
 import type { SetupAnswer } from './answers'
 import type { SetupItemId } from './items'
 
-/** What a player is let through one by one: handbook §1. */
+/** What a player is let through one by one: docs/trade.md § 1. */
 export const GATE_IDS = ['fourth_finger', 'shifting', 'vibrato', 'tapes_off', 'next_size'] as const
 export type GateId = (typeof GATE_IDS)[number]
 

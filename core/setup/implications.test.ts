@@ -15,7 +15,7 @@ import {
 
 const ids = (family: 'violin' | 'cello' | 'bass') => roundItems(family).map(({ id }) => id)
 
-/** Setup.md, “What answers change”, row by row. */
+/** docs/trade.md § 10, row by row. */
 const WHAT_ANSWERS_CHANGE: readonly (readonly [SetupItemId, Symptom])[] = [
   ['cello_thumb_joints', 'one_two_wide'],
   ['thumb_place', 'creeping_sharp'],
@@ -32,7 +32,7 @@ const WHAT_ANSWERS_CHANGE: readonly (readonly [SetupItemId, Symptom])[] = [
   ['knuckle_room', 'half_steps_wide'],
 ]
 
-/** The arrows of setup.md’s own tables. */
+/** The same: what else an item tends to do. */
 const ARROWS: readonly (readonly [SetupItemId, Symptom])[] = [
   ['tuned', 'strings_off'],
   ['fourth_side', 'fourth_flat'],
@@ -91,7 +91,7 @@ const finger = (n: 1 | 2 | 3 | 4, offsetMm: number): Finding => ({
   cents: offsetMm * 6,
 })
 
-/** Handbook §7: what the readings show, in the setup’s own words. */
+/** docs/trade.md § 7: what the readings show, in the setup’s own words. */
 describe('the symptoms of a finding', () => {
   it.each<[string, Finding, 'violin' | 'cello' | 'bass', Symptom]>([
     [

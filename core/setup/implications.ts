@@ -4,7 +4,7 @@ import type { AnsweredItem, SetupAnswer } from './answers'
 import { isSetupItem, SETUP_ITEMS, type SetupItemId } from './items'
 import type { Schools } from './schools'
 
-/** What readings can show: the rows of handbook §7 that a setup speaks to. */
+/** What readings can show: the rows of docs/trade.md § 7 that a setup speaks to. */
 export type Symptom =
   | 'hand_sharp'
   | 'hand_flat'
@@ -23,7 +23,7 @@ export type Symptom =
   | 'no_ring'
   | 'strings_off'
 
-/** Exercises of handbook §8. */
+/** Exercises of docs/trade.md § 8. */
 export type RemedyId =
   | 'shake_out'
   | 'hands_away'
@@ -54,7 +54,7 @@ interface Implication {
 
 /**
  * What it means when an item is not as it should be: written once, for the round, the verdict and the practice plan. Setup
- * items and handbook §7 and §8; common practice, no source.
+ * items and docs/trade.md § 7 and § 8; common practice, no source.
  */
 export const IMPLICATIONS: Readonly<Record<SetupItemId, Implication>> = {
   pain: { symptoms: [], remedies: [] },

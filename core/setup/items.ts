@@ -25,19 +25,19 @@ interface ItemData {
 
 /**
  * What is looked at before a note is judged, in the order in which causes come before what follows from them: pain, tension,
- * the instrument, the hand from the gap to the fingertip. Handbook §6; order and items are common practice, no source, the
+ * the instrument, the hand from the gap to the fingertip. docs/trade.md § 6; order and items are common practice, no source, the
  * ranges of measured values from memory.
  */
 export const SETUP_ITEMS = {
   // First the player: nothing is judged while something hurts; tension, an untuned string, a size that does not fit and long
-  // nails spoil whatever comes after. Handbook §1 and §6.
+  // nails spoil whatever comes after. docs/trade.md § 1 and § 6.
   pain: { families: ALL, of: 'player' },
   tension: { families: ALL, of: 'player' },
   tuned: { families: ALL, of: 'instrument' },
   size: { families: ALL, of: 'player' },
   nails: { families: ALL, of: 'player' },
 
-  // Then the instrument, from the collarbone outwards: a hand that must hold it up cannot be judged. Handbook §1.2.
+  // Then the instrument, from the collarbone outwards: a hand that must hold it up cannot be judged. docs/trade.md § 1.
   collarbone: { families: UPPER, of: 'instrument' },
   chin_rest: { families: UPPER, of: 'instrument' },
   shoulder_rest: { families: UPPER, of: 'instrument' },
@@ -60,7 +60,7 @@ export const SETUP_ITEMS = {
     },
   },
   // Then the hand, from the gap to the fingertip: height and thumb make the angle of the fingers, the elbow what they reach, and
-  // only then is a fingertip its own. Handbook §6.
+  // only then is a fingertip its own. docs/trade.md § 6.
   gap: {
     families: UPPER,
     of: 'hand',
@@ -119,7 +119,7 @@ export const SETUP_ITEMS = {
   waiting_fingers: { families: UPPER, of: 'hand' },
 
   // From the chair to the fingertip: back and endpin carry the arm, the arm the wrist, the thumb the spread; extensions last,
-  // since they are turns of a hand that stands. Handbook §6.
+  // since they are turns of a hand that stands. docs/trade.md § 6.
   cello_sitting: { families: ['cello'], of: 'player' },
   cello_endpin: {
     families: ['cello'],
@@ -154,7 +154,7 @@ export const SETUP_ITEMS = {
   cello_extension_forward: { families: ['cello'], of: 'hand' },
 
   // From the floor to the fingertip: who holds the bass up by the hand cannot move it, a turned hand has no frame, and the thumb
-  // makes the arch. Handbook §1.2 and §6.
+  // makes the arch. docs/trade.md § 1 and § 6.
   bass_endpin: { families: ['bass'], of: 'instrument', measure: { unit: 'mm', possible: [0, 600] } },
   bass_stance: { families: ['bass'], of: 'instrument' },
   bass_elbow: { families: ['bass'], of: 'hand' },

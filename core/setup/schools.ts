@@ -1,7 +1,7 @@
 import { familyOf, FAMILY_IDS, type FamilyId, type TapeSchool } from '../instrument'
 
 /**
- * What teachers do differently, each with good reason: handbook §6. The first choice of a question is what a studio starts
+ * What teachers do differently, each with good reason: docs/trade.md § 6. The first choice of a question is what a studio starts
  * with. Common practice, no source.
  */
 export const SCHOOL_QUESTIONS = {
@@ -44,7 +44,7 @@ export function schoolsOf(studio: SomeSchools = {}, student: SomeSchools = {}): 
   return { ...USUAL_SCHOOLS, ...given(studio), ...given(student) }
 }
 
-/** The questions that a family's teachers disagree on, in the handbook's order. */
+/** The questions that a family's teachers disagree on, in the order of docs/trade.md § 6. */
 export function questionsOf(family: FamilyId): SchoolQuestion[] {
   return SCHOOL_QUESTION_IDS.filter((question) =>
     (SCHOOL_QUESTIONS[question].families as readonly FamilyId[]).includes(family),

@@ -58,7 +58,7 @@ describe('schools', () => {
     expect(schools).toMatchObject({ contact: 'base_of_1', fingertip: 'near_nail', tapes: 'two' })
   })
 
-  it('ask each family what its teachers disagree on: handbook §6', () => {
+  it('ask each family what its teachers disagree on: docs/trade.md § 6', () => {
     expect(questionsOf('violin')).toEqual([
       'tapes',
       'waiting_fingers',
@@ -74,7 +74,7 @@ describe('schools', () => {
     expect(questionsOf('bass')).toEqual(['tapes', 'waiting_fingers', 'thumb_bass', 'bass_fingering'])
   })
 
-  it('lay no more tapes than they say, and as many as the family has of so few: handbook §3', () => {
+  it('lay no more tapes than they say, and as many as the family has of so few: docs/trade.md § 3', () => {
     expect(tapeSchoolFor('violin', 'two').id).toBe('first_and_third')
     expect(tapeSchoolFor('cello', 'two').id).toBe('first_and_fourth')
     expect(tapeSchoolFor('violin', 'every').marks).toHaveLength(4)
@@ -86,7 +86,7 @@ describe('schools', () => {
 })
 
 describe('a round', () => {
-  it('asks pain first and every item of setup.md in its order', () => {
+  it('asks pain first and every item of docs/trade.md § 6 and § 10 in its order', () => {
     expect(idsOf(roundItems('violin')).slice(0, 8)).toEqual([
       'pain',
       'tension',
@@ -147,7 +147,7 @@ describe('measured values', () => {
   it('are right, nearly or not by the student’s school; lengths for the size, angles as they are', () => {
     const at = (id: string, value: number, schools = {}, scale = 1) =>
       answerOf(value, setupLimits(id, schoolsOf(schools), scale)!)
-    // Handbook §6: about 25 mm behind 1 or opposite it, by school, and never as far forward as 3.
+    // docs/trade.md § 6: about 25 mm behind 1 or opposite it, by school, and never as far forward as 3.
     expect(at('thumb_place', 25, { thumb_violin: 'behind_1' })).toBe('yes')
     expect(at('thumb_place', 25, { thumb_violin: 'opposite_1' })).toBe('nearly')
     expect(at('thumb_place', 25, { thumb_violin: 'opposite_2' })).toBe('no')
@@ -197,7 +197,7 @@ describe('a history', () => {
 })
 
 describe('what an answer implies', () => {
-  it('of a simulated hand, the verdict is led back to what setup.md says goes with it', () => {
+  it('of a simulated hand, the verdict is led back to what goes with it (docs/trade.md § 10)', () => {
     const itemsOf = (familyId: 'violin' | 'cello' | 'bass', faults: object) => {
       const family = familyOf(familyId)
       const stringing = strung(familyId, family.board.stringLengthMm)

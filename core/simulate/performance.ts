@@ -44,8 +44,8 @@ export const PLAYER_LEVELS = ['beginner', 'intermediate', 'trained'] as const
 export type PlayerLevel = (typeof PLAYER_LEVELS)[number]
 
 /**
- * What sets the levels apart: scatter, so that nearly all notes lie within the tolerance of the level (20 and 10 cents, handbook
- * § 7), an ear that mends more, a steadier finger, a faster pace. From memory.
+ * What sets the levels apart: scatter, so that nearly all notes lie within the tolerance of the level (20 and 10 cents,
+ * docs/trade.md § 7), an ear that mends more, a steadier finger, a faster pace. From memory.
  */
 const LEVELS: Record<
   PlayerLevel,

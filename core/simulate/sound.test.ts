@@ -39,7 +39,7 @@ function landings(
 /** An extended cello hand: 1 and 2 a whole step apart. */
 const EXTENDED = strung('cello', 690).family.shapes.find(({ id }) => id.includes('extend'))?.id ?? ''
 
-/** The rows of the handbook's § 7 that are told by where fingers land, each with what the readings show. */
+/** The rows of docs/trade.md § 7 that are told by where fingers land, each with what the readings show. */
 describe('a hand with a fault', () => {
   it('that has crept up is sharp on every finger, and the open string is not', () => {
     const at = landings('violin', { handOffsetMm: 2 })
@@ -131,7 +131,7 @@ describe('a performance', () => {
       expect(settledCents).toBeCloseTo(finger === 0 ? landingCents : 0.3 * landingCents, 9)
   })
 
-  it('of a trained player lies within 10 cents, of a beginner within 20 (handbook § 7), nineteen notes in twenty', () => {
+  it('of a trained player lies within 10 cents, of a beginner within 20 (docs/trade.md § 7), nineteen notes in twenty', () => {
     const within = PLAYER_LEVELS.map((level) => {
       const notes = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10].flatMap(
         (seed) => perform(seededSource(seed), violin, exercise, mannerOf(level)).notes,

@@ -29,7 +29,7 @@ describe('pressing', () => {
     ).toBeCloseTo(exact, 2)
   })
 
-  it('moves places towards the nut, a few tenths of a mm near it and more higher up (handbook, derived)', () => {
+  it('moves places towards the nut, a few tenths of a mm near it and more higher up (docs/trade.md § 2, derived)', () => {
     const shifts = [203.91, 701.955, 1200].map(
       (c) => pressedPlace(328, 270, c, VIOLIN)! - placeOfCents(328, c),
     )

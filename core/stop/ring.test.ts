@@ -22,7 +22,7 @@ function heard(family: FamilyId, interval: Interval, system: TuningSystem = fift
   )
 }
 
-describe('what rings (handbook, common practice, no source)', () => {
+describe('what rings (docs/trade.md § 2, common practice, no source)', () => {
   it('has the ring list of the violin’s first finger: A on G, E on D, and nothing on A and E', () => {
     const [g, d, a, e] = heard('violin', INTERVALS.majorSecond)
     expect(g?.[0]).toBe('octave A4')

@@ -40,7 +40,7 @@ describe('where a stopped note lies', () => {
     expect(placeErrorMm(length, place, slope * step)).toBeCloseTo(step, 7)
   })
 
-  it('makes a 3 mm tape about 18 cents wide at a violin’s first finger (handbook, derived)', () => {
+  it('makes a 3 mm tape about 18 cents wide at a violin’s first finger (docs/trade.md § 3, derived)', () => {
     const middle = placeOfRatio(328, 9 / 8)
     expect(centsAtPlace(328, middle + 1.5) - centsAtPlace(328, middle - 1.5)).toBeCloseTo(17.8, 1)
   })

@@ -60,7 +60,7 @@ describe('marks', () => {
     expect(marksWithIds(cello, ['3.5', '1.2', 'nonsense']).map((m) => m.finger)).toEqual([1, 4])
   })
 
-  it('put the cello’s extended first finger, E♭ on D, half-way to its first tape within 1.2 mm (handbook, common practice)', () => {
+  it('put the cello’s extended first finger, E♭ on D, half-way to its first tape within 1.2 mm (docs/trade.md § 4, common practice)', () => {
     const cello = familyOf('cello')
     const marks = marksWithIds(cello, ['1.1', '1.2'])
     const full = strung('cello', 690, equal)
@@ -188,7 +188,7 @@ describe('changing', () => {
       ((308 - 284.5) / 4).toFixed(3),
     ])
     const [frame] = frameMoves(even, strung('violin', 308))
-    expect(frame?.fromMm).toBeCloseTo(73, 0) // handbook, derived: full-size violin in first position
+    expect(frame?.fromMm).toBeCloseTo(73, 0) // docs/trade.md § 4, derived: full-size violin in first position
     expect(frame!.toMm / frame!.fromMm).toBeCloseTo(308 / 328, 9)
   })
 

@@ -9,7 +9,7 @@ import {
 import { centsPerMm } from '../stop'
 import type { PlannedMark } from './plan'
 
-/** Beyond this on any string a straight tape misleads the finger; the handbook's tolerance of a trained player. Common practice, no source. */
+/** Beyond this on any string a straight tape misleads the finger; the tolerance of a trained player (docs/trade.md § 7). Common practice, no source. */
 export const ACROSS_TOLERANCE_CENTS = 10
 
 /** What a finger on a tape sounds on every string. */

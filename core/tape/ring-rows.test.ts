@@ -28,7 +28,7 @@ const said = ({ rows }: ReturnType<typeof taped>) =>
   })
 
 describe('what rings at a violin’s tapes', () => {
-  // Handbook, section 2, Ring: 1 on G and D; 3 on D, A and E; 4 on G, D and A; nothing for 1 on A and E. Common practice.
+  // docs/trade.md § 2: 1 on G and D; 3 on D, A and E; 4 on G, D and A; nothing for 1 on A and E. Common practice.
   it('is what teachers listen for: octaves at 1 and 3, the next open string at 4', () => {
     const violin = taped('violin', 328)
     const strong = said(violin).filter((text) => text.endsWith('strong') || text.endsWith('clear'))
@@ -38,7 +38,7 @@ describe('what rings at a violin’s tapes', () => {
     expect(said(violin).filter((text) => /^1 (B4 on A|F♯5 on E)/.test(text))).toEqual([])
   })
 
-  it('lays tapes by the D string first, then by G, as far as they ring (handbook §3)', () => {
+  it('lays tapes by the D string first, then by G, as far as they ring (docs/trade.md § 3)', () => {
     const { stringing, tapes } = taped('violin', 328)
     const laidBy = tapes.map((mark) => {
       const [row] = rowsToLayBy(stringing, mark)

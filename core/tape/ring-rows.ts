@@ -42,7 +42,7 @@ export function ringRows(stringing: Stringing, mark: TapeMark): RingRow[] {
 
 /**
  * What rings at a tape as it is best laid: first on the strings that the family's tapes are laid by, as far as something
- * audible answers there, then on the others, the strongest first. Source: handbook §3.
+ * audible answers there, then on the others, the strongest first. Source: docs/trade.md § 3.
  */
 export function rowsToLayBy(stringing: Stringing, mark: TapeMark): RingRow[] {
   const { layStrings } = stringing.family

@@ -31,7 +31,7 @@ describe('a tape chart', () => {
   it('puts the edges half a width either side, and the width in cents between them', () => {
     const [first] = chart('violin', 'first', 328, fifths)
     expect((first?.farEdgeMm ?? 0) - (first?.nearEdgeMm ?? 0)).toBeCloseTo(3, 12)
-    expect(first?.widthCents).toBeCloseTo(17.8, 1) // handbook: about 18, derived
+    expect(first?.widthCents).toBeCloseTo(17.8, 1) // docs/trade.md § 3: about 18, derived
   })
 
   it('shares a just tape’s error evenly between the strings that disagree', () => {

@@ -47,7 +47,7 @@ function played(
 }
 const besideOf = (take: JudgedTake) => judgeTake(take).beside?.map(({ code }) => code) ?? []
 
-describe('beside where the fingers land (handbook § 7, common practice, no source)', () => {
+describe('beside where the fingers land (docs/trade.md § 7, common practice, no source)', () => {
   it.each([
     [
       'landing far, settled near',

@@ -15,7 +15,7 @@ export interface PastRecord extends TakeRecord {
   readonly likely: Likely | null
 }
 
-/** After so many days an earlier take counts half: what is practised changes in weeks (handbook § 8). Our own number. */
+/** After so many days an earlier take counts half: what is practised changes in weeks (docs/trade.md § 8). Our own number. */
 const HALF_LIFE_DAYS = 21
 /** Older than this nothing is left of it. */
 const OLDEST_DAYS = 120

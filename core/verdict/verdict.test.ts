@@ -68,7 +68,7 @@ function takeOver(
   return { stringing, exercise, landings, toleranceCents: 10 }
 }
 
-describe('a hand judged from its notes (the faults are the handbook’s, common practice, no source)', () => {
+describe('a hand judged from its notes (faults: docs/trade.md § 7, common practice, no source)', () => {
   it('of a free take is judged with notes that no hand of it holds, and hands of one place', () => {
     const { stringing, exercise, landings } = takeOver('violin', [1, 2], { handOffsetMm: 4 })
     const some = exercise.notes.filter(({ stringIndex, finger }) => stringIndex === 1 || finger === 2)
@@ -207,7 +207,7 @@ describe('a hand judged from its notes (the faults are the handbook’s, common 
   })
 })
 
-describe('every row that landings can show (handbook § 7) is found in a hand that does it', () => {
+describe('every row that landings can show (docs/trade.md § 7) is found in a hand that does it', () => {
   it.each([
     ['the whole hand too far up', 'violin', [1, 2], { handOffsetMm: 4 }, 'whole_hand'],
     ['the whole hand too far back', 'bass', [1, 2], { handOffsetMm: -12 }, 'whole_hand'],

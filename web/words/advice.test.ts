@@ -80,7 +80,7 @@ const GAINSAYS: readonly (readonly [
   [({ schools }) => schools.waiting_fingers !== 'rest', /comes? from rest/],
   // A hand too far back is no thumb that wandered on.
   [(_, verdict) => 'findings' in verdict && isBack(verdict.findings[0]), /wandered on/],
-  [() => true, /stretch 4 up(?!wards;)|by force to|handbook|undefined|NaN/],
+  [() => true, /stretch 4 up(?!wards;)|by force to|trade\.md|undefined|NaN/],
 ]
 function isOfTapes(verdict: KeptVerdict): boolean {
   return 'findings' in verdict && /^(tape|without_tapes)$/.test(verdict.findings[0]?.code ?? '')

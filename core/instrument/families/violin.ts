@@ -48,7 +48,7 @@ export const upperHand = {
     { id: 'every', marks: tapesOf('first', 1, 2, 3, 4) },
   ] satisfies TapeSchool[],
   defaultSchoolId: 'first_and_third',
-  // Handbook §3: D first (1 = E rings with open E), then G (A rings with open A); on the viola the same a fifth lower.
+  // docs/trade.md § 3: D first (1 = E rings with open E), then G (A rings with open A); on the viola the same a fifth lower.
   layStrings: [1, 0],
   frames: [{ id: 'fourth', semitones: 5, offsets: { 1: 0, 2: 2, 3: 3, 4: 5 } }],
   isUpright: false,
