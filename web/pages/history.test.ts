@@ -3,8 +3,10 @@ import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Finger } from '#core'
 import type { History, PastCheck, VerdictCounts as Counts } from '#contracts'
-import { besideOf, seriesOf, spansOf, usualPair } from '../features/history/series'
+import { seriesOf, spansOf, usualPair } from '../features/history/series'
+import { besideOf } from '../charts/beside'
 import { sideBySide } from '../features/history/side-by-side'
+import LandingChart from '../features/students/LandingChart.vue'
 import VerdictCounts from '../features/studio/VerdictCounts.vue'
 import { mounted, type Mounted } from '../mounting'
 import {
@@ -75,6 +77,17 @@ describe('a history', () => {
     const noon = { ...morning, id: 'noon', takenAt: morning.takenAt.replace('T09', 'T11') }
     const { points } = seriesOf('bias', [past(2), morning, noon])
     expect(besideOf(points)).toEqual([0, -0.5, 0.5])
+  })
+
+  it('does so in the chart of a student’s file too', async () => {
+    const checks = ['2026-09-01T09:00:00Z', '2026-09-01T09:10:00Z', '2026-11-20T09:00:00Z'].map(
+      (takenAt, i) => aCheck(`c${i}`, takenAt, [[1, 3]]),
+    )
+    const { wrapper } = await mounted(LandingChart, { checks, toleranceCents: 15 })
+    const at = wrapper.findAll('circle').map((circle) => Number(circle.attributes('cx')))
+    expect(at).toHaveLength(3)
+    expect(at[1]! - at[0]!).toBeGreaterThan(6.9)
+    wrapper.unmount()
   })
 
   it('lays instruments, tapes and what was worked on on the same time', () => {

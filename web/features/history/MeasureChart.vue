@@ -52,11 +52,12 @@
 import { extent, minIndex } from 'd3-array'
 import { scaleLinear, scaleUtc, type ScaleLinear, type ScaleTime } from 'd3-scale'
 import { computed } from 'vue'
+import { BESIDE_PX, besideOf } from '../../charts/beside'
 import { dateTicks } from '../../charts/chart'
 import ChartFrame from '../../charts/ChartFrame.vue'
 import { count } from '../../words/numbers'
 import { MEASURE_WORDS, measureCaption, trendSentence } from '../../words/history'
-import { besideOf, trendOn, type Series } from './series'
+import { trendOn, type Series } from './series'
 
 /** More points than these are drawn finer. */
 const MANY = 150
@@ -64,9 +65,6 @@ const HEIGHT = 104
 const MARGINS = { top: 6, right: 10, bottom: 6, left: 44 }
 /** The last one says the dates of all. */
 const DATES_PX = 18
-
-/** Of two checks of one day, as far apart as a point is broad. */
-const BESIDE_PX = 7
 
 const props = defineProps<{
   series: Series

@@ -1,4 +1,4 @@
-import { extent, rollup } from 'd3-array'
+import { extent } from 'd3-array'
 import { dayNumber, tapeLives, trendOf, type TapeEvent, type TapeLife, type Trend } from '#core'
 import type { History, PastCheck } from '#contracts'
 import { studioDay } from '../../words/shown'
@@ -36,22 +36,6 @@ export function seriesOf(measure: Measure, checks: readonly PastCheck[]): Series
   })
   const trend = trendOf(points.map(({ at, value }) => ({ day: at.getTime() / MS_PER_DAY, value })))
   return { measure, points, trend }
-}
-
-/** Checks of one studio day lie beside one another: each so many places right of where its day is drawn. */
-export function besideOf(points: readonly SeriesPoint[]): number[] {
-  const days = rollup(
-    points,
-    (own) => own.length,
-    ({ at }) => studioDay(at),
-  )
-  const drawn = new Map<string, number>()
-  return points.map(({ at }) => {
-    const day = studioDay(at)
-    const nth = drawn.get(day) ?? 0
-    drawn.set(day, nth + 1)
-    return nth - (days.get(day)! - 1) / 2
-  })
 }
 
 /** Height of the line on an instant. */

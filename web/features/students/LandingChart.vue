@@ -39,6 +39,7 @@ import { line } from 'd3-shape'
 import { computed } from 'vue'
 import type { Digit } from '#core'
 import type { Check } from '#contracts'
+import { BESIDE_PX, besideOf } from '../../charts/beside'
 import { dateTicks } from '../../charts/chart'
 import ChartFrame from '../../charts/ChartFrame.vue'
 import { keptApart } from '../../charts/keptApart'
@@ -75,8 +76,10 @@ const pathOf = line<{ x: number; y: number }>(
 )
 function seriesOf(x: ScaleTime<number, number>, y: ScaleLinear<number, number>) {
   const drawn = fingers.value.map((finger) => {
-    const own = points.value.filter((p) => p.finger === finger).map((p) => ({ x: x(p.at), y: y(p.cents) }))
-    return { finger, points: own, path: pathOf(own) ?? '', labelY: own.at(-1)?.y ?? 0 }
+    const own = points.value.filter((p) => p.finger === finger)
+    const beside = besideOf(own)
+    const placed = own.map((p, i) => ({ x: x(p.at) + beside[i]! * BESIDE_PX, y: y(p.cents) }))
+    return { finger, points: placed, path: pathOf(placed) ?? '', labelY: placed.at(-1)?.y ?? 0 }
   })
   return keptApart(drawn, LABEL_STEP)
 }
