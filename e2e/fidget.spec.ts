@@ -119,6 +119,22 @@ test('no letter is lost while a dialog opens, with the processor six times slowe
   }
 })
 
+test('what is typed right after a choice in a dialog is in the next field', async ({ page }) => {
+  await page.keyboard.press('2')
+  await expect(page.getByRole('heading', { name: 'Students', level: 1 })).toBeVisible()
+  await page.keyboard.press('n')
+  const dialog = page.getByRole('dialog')
+  for (let time = 0; time < 3; time++) {
+    await dialog.getByLabel('Size of the instrument').focus()
+    await page.keyboard.press('ArrowDown')
+    await expect(dialog.getByRole('option').first()).toBeVisible()
+    for (const key of ['ArrowDown', 'ArrowDown', 'Enter', 'Tab', '2', '8', '4'])
+      await page.keyboard.press(key)
+    await expect(dialog.getByLabel('String length')).toHaveValue('284')
+    await dialog.getByLabel('String length').fill('')
+  }
+})
+
 test('Enter does what a dialog’s main button shows wherever the focus is, and the focus goes back where it was', async ({
   page,
 }) => {
