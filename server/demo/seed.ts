@@ -178,20 +178,18 @@ async function addStudent(
     const exercise = exerciseOfDemo(demo, stringing, string, isLast)
     // Drawn for every check: what is drawn after it stays as it is, whichever check is heard.
     const shown = read(stringing, exerciseOfDemo(demo, stringing, string, false), faults, source)
-    const takenAt = lessonTime(weeksAgo(weeks), demo.time)
-    const service = checkService(callAt(takenAt))
-    const check = await service.create(id, {
-      instrumentId,
-      takenAt: takenAt.toISOString(),
-      exercise: draftExercise(exercise, stringing),
-      system: DEFAULT_SYSTEM_ID,
+    const played = {
+      exercise,
       readings: isLast ? [] : shown,
       heard: isLast ? heardTake(seedOf(demo.name), stringing, exercise, faults) : null,
-      tapesCovered: false,
-      withEarlier: true,
-      note: '',
+    }
+    const takenAt = lessonTime(weeksAgo(weeks), demo.time)
+    await check(callAt(takenAt), id, {
+      instrumentId,
+      stringing,
+      played,
+      lessonsAgo: demo.checks.length - index,
     })
-    await decide(service, check, demo.checks.length - index)
   }
 }
 
@@ -212,21 +210,42 @@ async function playBefore(
     const faults = fade({ ...demo.faults, scatterCents: demo.faults.scatterCents * worse }, worse)
     const stringing = stringingOfDemo(demo)
     const exercise = exerciseOfDemo(demo, stringing, demo.strings[index % demo.strings.length] ?? '', false)
+    const played = { exercise, readings: read(stringing, exercise, faults, source), heard: null }
     const takenAt = lessonTime(weeksAgo(weeks), demo.time)
-    const service = checkService(callAt(takenAt))
-    const check = await service.create(studentId, {
-      instrumentId,
-      takenAt: takenAt.toISOString(),
-      exercise: draftExercise(exercise, stringing),
-      system: DEFAULT_SYSTEM_ID,
-      readings: read(stringing, exercise, faults, source),
-      heard: null,
-      tapesCovered: false,
-      withEarlier: true,
-      note: '',
-    })
-    await decide(service, check, (demo.before?.length ?? 0) - index)
+    const lessonsAgo = (demo.before?.length ?? 0) - index
+    await check(callAt(takenAt), studentId, { instrumentId, stringing, played, lessonsAgo })
   }
+}
+
+/** Keeps a check as a page sends it, and what the teacher makes of it. */
+async function check(
+  call: ReturnType<CallAt>,
+  studentId: string,
+  of: {
+    readonly instrumentId: string
+    readonly stringing: Stringing
+    readonly played: {
+      readonly exercise: Exercise
+      readonly readings: ReturnType<typeof read>
+      readonly heard: ReturnType<typeof heardTake> | null
+    }
+    readonly lessonsAgo: number
+  },
+): Promise<void> {
+  const { exercise, readings, heard } = of.played
+  const service = checkService(call)
+  const kept = await service.create(studentId, {
+    instrumentId: of.instrumentId,
+    takenAt: call.now.toISOString(),
+    exercise: draftExercise(exercise, of.stringing),
+    system: DEFAULT_SYSTEM_ID,
+    readings,
+    heard,
+    tapesCovered: false,
+    withEarlier: true,
+    note: '',
+  })
+  await decide(service, kept, of.lessonsAgo)
 }
 
 /** What is worked on after such a finding. */
