@@ -56,6 +56,8 @@ describe('whoever brings an instrument along', () => {
       [{ sizeId: '1/2', length: '3' }, 'length_impossible', 'instrument.length'],
       [{ sizeId: '1/2', length: 'long' }, 'invalid_request', 'instrument.length'],
       [{ sizeId: '9/8' }, 'invalid_request', 'instrument.sizeId'],
+      // A length that was typed without a size must not pass for no instrument.
+      [{ sizeId: 'later', length: '284.5' }, 'invalid_request', 'instrument.sizeId'],
       [{ sizeId: '1/2', on: '2999-01-01' }, 'invalid_request', 'instrument.on'],
     ] as const) {
       const { status, problem } = await client.send('POST', '/students', draft(instrument))

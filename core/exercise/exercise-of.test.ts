@@ -114,6 +114,19 @@ describe('an exercise by its name', () => {
       [],
     ])
     expect(match('bass', 'octave')).toEqual([0, 1])
+    // 1-2-4 has no third finger: of a bass the drill 1-2-3-2 is for four fingers alone (docs/trade.md § 4).
+    const bass = familyOf('bass')
+    const withThird = bass.frames.map(({ id }) => [
+      id,
+      stringsThatPlay(placementContext(bass, bass.tuning, { frameId: id }), {
+        kind: 'drill',
+        drillId: 'one_two_three_two',
+        keyId: 'D:major',
+        positionId: 'first',
+        stringIndex: 0,
+      }).length,
+    ])
+    expect(Object.fromEntries(withThird)).toEqual({ one_two_four: 0, four_finger: 4 })
   })
 
   it('is none, and says why, where the strings do not have it', () => {
