@@ -1,4 +1,11 @@
-import { drillNotes, drillsFor, fingerScale, type FingeredNote, type Lock } from '../fingering'
+import {
+  drillNotes,
+  drillsFor,
+  fingerScale,
+  type FingeredNote,
+  type KeptShorter,
+  type Lock,
+} from '../fingering'
 import { shapeOf } from '../instrument'
 import { midiNumber } from '../pitch'
 import { parseKey, type Key } from '../key'
@@ -29,6 +36,8 @@ const MATCH_TIMES = 3
 export interface ScaleSchool {
   readonly options?: Partial<FingeringOptions>
   readonly locks?: readonly Lock[]
+  /** What they keep of the same figure over fewer octaves. */
+  readonly kept?: KeptShorter
 }
 
 /** The notes of an exercise by its name, for a family, its strings and its frame. A free take has none before it is heard. */
@@ -124,12 +133,12 @@ function ofMatch({ family, tuning }: PlacementContext, name: Named<'fourth' | 'o
 function ofScale(
   context: PlacementContext,
   name: Named<'scale' | 'arpeggio'>,
-  { options, locks = [] }: ScaleSchool,
+  { options, locks = [], kept = {} }: ScaleSchool,
 ): MadeExercise {
   const key = keyNamed(name.keyId)
   if (!key) return { ok: false, code: 'unknown' }
   const { kind: figure, octaves, openStrings } = name
-  const scale = fingerScale(context, { key, figure, octaves, locks }, { ...options, openStrings })
+  const scale = fingerScale(context, { key, figure, octaves, locks, kept }, { ...options, openStrings })
   if (!scale.ok) return { ok: false, code: 'out_of_range' }
   return made(name, scale.notes.map(expectedOf))
 }

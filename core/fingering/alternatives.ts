@@ -6,7 +6,7 @@ import {
   type PlacementContext,
 } from '../technique'
 import { type FingeredNote, type Line, type Lock } from './finger'
-import { fingerScale, type ScaleRequest } from './scale'
+import { fingerScale, isSameWay, type ScaleRequest } from './scale'
 
 /** What one fingering does otherwise than the usual one. */
 export type AlternativeId =
@@ -26,6 +26,12 @@ export type AlternativeId =
   | 'few_crossings'
   /** Shifts at other notes. */
   | 'shift_elsewhere'
+  /** Away from the lowest positions, where the usual one leaves little choice. */
+  | 'higher'
+  /** On one string, likewise. */
+  | 'one_string'
+  /** Another finger or string for every note that has one, likewise. */
+  | 'other_fingers'
 
 export interface Alternative {
   readonly id: AlternativeId
@@ -37,14 +43,20 @@ export interface Alternative {
 
 interface Variant {
   readonly id: AlternativeId
+  /** Played less. */
+  readonly isLess?: boolean
   readonly options?: Partial<FingeringOptions>
   readonly locks?: readonly Lock[]
   readonly extra?: Line['extra']
 }
 
+/** With the usual one; a line with fewer is tried in ways that are played less. */
+const ENOUGH = 3
 const AVOIDED = 4
 const CROSSING = 5
 const NEVER = 20
+/** Half and first. */
+const LOWEST_POSITIONS = 2
 
 /**
  * Fingerings of one scale or arpeggio that players choose between, the usual first; each differs from all before it. What a
@@ -59,7 +71,8 @@ export function alternativesFor(
   if (!usual.ok) return []
   const found: Alternative[] = [summed('usual', usual.notes)]
   const known = new Set([signature(usual.notes)])
-  for (const { id, options, locks = [], extra } of variantsOf(context, usual.notes)) {
+  for (const { id, isLess = false, options, locks = [], extra } of variantsOf(context, usual.notes)) {
+    if (isLess && found.length >= ENOUGH) break
     const all = [...(request.locks ?? []), ...locks]
     const made = fingerScale(
       context,
@@ -81,6 +94,7 @@ function variantsOf(context: PlacementContext, usual: readonly FingeredNote[]): 
   const shiftsAt = new Set(
     usual.flatMap((n, i) => (i > 0 && isShifted(usual[i - 1]!.hand, n.hand) ? [i] : [])),
   )
+  const low = new Set(context.family.positions.slice(0, LOWEST_POSITIONS))
   const ofHand: Variant[] = technique.choosesOpenString
     ? [
         { id: 'stay', options: { climb: 'stay' } },
@@ -97,6 +111,21 @@ function variantsOf(context: PlacementContext, usual: readonly FingeredNote[]): 
       extra: (_, way, __, from) => (from && from.stringIndex !== way.stringIndex ? CROSSING : 0),
     },
     { id: 'shift_elsewhere', extra: (index, _, isShift) => (isShift && shiftsAt.has(index) ? AVOIDED : 0) },
+    {
+      id: 'higher',
+      isLess: true,
+      extra: (_, { hand }) => (hand?.position && !low.has(hand.position) ? 0 : AVOIDED),
+    },
+    {
+      id: 'one_string',
+      isLess: true,
+      extra: (_, way, __, from) => (from && from.stringIndex !== way.stringIndex ? NEVER : 0),
+    },
+    {
+      id: 'other_fingers',
+      isLess: true,
+      extra: (index, way) => (isSameWay(usual[index]!, way) ? AVOIDED : 0),
+    },
   ]
 }
 

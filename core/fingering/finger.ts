@@ -47,6 +47,8 @@ export interface Line {
   readonly extra?:
     | ((index: number, way: FingerOption, isShift: boolean, from: FingerOption | undefined) => number)
     | undefined
+  /** Fingers that its first notes are played with, note by note, wherever they have a way with it. */
+  readonly learned?: readonly Digit[] | undefined
   /** What some fingering of it is known to cost: a dearer one is not looked for. */
   readonly within?: number | undefined
 }
@@ -74,7 +76,7 @@ export function fingerNotes(
   options: FingeringOptions = DEFAULT_FINGERING,
 ): Fingering {
   const asked: Line = 'notes' in line ? line : { notes: line }
-  const { notes, locks = [], within } = asked
+  const { notes, locks = [], learned = [], within } = asked
   const layers: (readonly FingerOption[])[] = []
   for (const [index, n] of notes.entries()) {
     const settled = locks.filter((lock) => lock.index === index)
@@ -86,12 +88,14 @@ export function fingerNotes(
     const isShiftToFirst = index === 0 && settled.some(({ isShift }) => isShift)
     if (ways.length === 0 || isShiftToFirst)
       return { ok: false, code: 'lock_unholdable', note: noteName(n), lock: settled.at(-1)! }
-    layers.push(ways)
+    const asLearned = ways.filter(({ finger }) => finger === learned[index])
+    layers.push(asLearned.length > 0 ? asLearned : ways)
   }
   const problem = problemOf(context, asked, layers, options)
   const bound = within ?? boundOf(shortest(problem, NARROW, Infinity))
   const best = shortest(problem, Infinity, bound + ROUNDING)
   if ('failsAt' in best) {
+    if (learned.length > 0) return fingerNotes(context, { ...asked, learned: [] }, options)
     const lock = locks.find((l) => l.index === best.failsAt)!
     return { ok: false, code: 'lock_unholdable', note: noteName(notes[lock.index]!), lock }
   }

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { familyOf, THUMB, type FamilyId } from '../instrument'
-import { keyOf, noteInKey, parseKey } from '../key'
+import { FAMILY_IDS, familyOf, THUMB, type FamilyId } from '../instrument'
+import { keyOf, keysOf, noteInKey, parseKey } from '../key'
 import { midiNumber, note, noteName } from '../pitch'
 import { placementContext } from '../pattern'
 import { isShifted } from '../technique'
@@ -18,6 +18,7 @@ import {
   placesOfFingering,
   upAndDown,
   type FingeredNote,
+  type KeptShorter,
   type Lock,
 } from './index'
 
@@ -32,7 +33,7 @@ const scale = (
   id: FamilyId,
   text: string,
   octaves: 1 | 2 | 3,
-  more: { locks?: Lock[] } = {},
+  more: { locks?: Lock[]; kept?: KeptShorter } = {},
   options = {},
 ) => {
   const made = fingerScale(contextOf(id), { key: key(text), figure: 'scale', octaves, ...more }, options)
@@ -141,6 +142,53 @@ describe('a scale', () => {
   })
 })
 
+describe('over more octaves', () => {
+  const risen = (notes: readonly FingeredNote[]) => notes.slice(0, (notes.length + 1) / 2)
+  /** Up to the turn at the shorter one's top: its last two notes. */
+  const partsBefore = (shorter: readonly FingeredNote[], longer: readonly FingeredNote[]) =>
+    shorter.slice(0, -2).some((n, i) => n.finger !== longer[i]!.finger)
+
+  it('a scale has the fingers of the shorter one that begins on its note', () => {
+    let compared = 0
+    const parted: string[] = []
+    for (const id of FAMILY_IDS)
+      for (const modeId of ['major', 'natural_minor'] as const)
+        for (const one of keysOf(modeId))
+          for (const octaves of [2, 3] as const) {
+            const [shorter, longer] = [octaves - 1, octaves].map((o) =>
+              fingerScale(contextOf(id), { key: one, figure: 'scale', octaves: o as 1 | 2 | 3 }),
+            )
+            if (!shorter!.ok || !longer!.ok) continue
+            if (midiNumber(shorter!.notes[0]!.note) !== midiNumber(longer!.notes[0]!.note)) continue
+            compared++
+            if (partsBefore(risen(shorter!.notes), risen(longer!.notes)))
+              parted.push(`${id} ${one.id} ${octaves}`)
+          }
+    expect(parted).toEqual([])
+    expect(compared).toBeGreaterThan(100)
+  })
+
+  it('a kept fingering is carried on, and nothing is where it begins elsewhere', () => {
+    const kept = scale('cello', 'F', 1, { locks: [{ index: 3, finger: 3 }] })
+    expect(fingers(kept)).not.toBe(fingers(scale('cello', 'F', 1)))
+    const carried = scale('cello', 'F', 2, { kept: { 1: locksOf(placesOfFingering(kept)) } })
+    expect(partsBefore(risen(kept), risen(carried))).toBe(false)
+    const further = scale('cello', 'F', 3, { kept: { 1: locksOf(placesOfFingering(kept)) } })
+    expect(partsBefore(risen(carried), risen(further))).toBe(false)
+    // What is settled of the longer one itself comes first.
+    const settled = scale('cello', 'F', 2, {
+      kept: { 1: locksOf(placesOfFingering(kept)) },
+      locks: locksOf(placesOfFingering(scale('cello', 'F', 2))),
+    })
+    expect(places(settled)).toBe(places(scale('cello', 'F', 2)))
+    // D over two octaves begins an octave lower than over one.
+    const open = scale('cello', 'D', 1, { locks: [{ index: 7, finger: 4, stringIndex: 3 }] })
+    expect(places(scale('cello', 'D', 2, { kept: { 1: locksOf(placesOfFingering(open)) } }))).toBe(
+      places(scale('cello', 'D', 2)),
+    )
+  })
+})
+
 describe('a note that a teacher settles', () => {
   it('is played so, and the rest is fingered around it, on the way down as well', () => {
     const usual = scale('violin', 'D', 1)
@@ -224,18 +272,17 @@ describe('other fingerings', () => {
   const offered = (id: FamilyId, text: string, octaves: 1 | 2 | 3) =>
     alternativesFor(contextOf(id), { key: key(text), figure: 'scale', octaves })
 
-  it('are two and more where there is a choice, all different, each for its own reason', () => {
-    for (const [id, text, octaves] of [
-      ['violin', 'D', 2],
-      ['violin', 'A', 3],
-      ['viola', 'C', 3],
-      ['cello', 'F', 2],
-      ['bass', 'F', 2],
-    ] as const) {
-      const all = offered(id, text, octaves)
-      expect(all.length, `${id} ${text}`).toBeGreaterThan(2)
-      expect(new Set(all.map(({ notes }) => places(notes))).size).toBe(all.length)
-    }
+  it('are two and more on every major line, all different, each for its own reason', () => {
+    for (const id of FAMILY_IDS)
+      for (const major of keysOf('major'))
+        for (const figure of ['scale', 'arpeggio'] as const)
+          for (const octaves of [1, 2, 3] as const) {
+            const request = { key: major, figure, octaves }
+            if (!fingerScale(contextOf(id), request).ok) continue
+            const all = alternativesFor(contextOf(id), request)
+            expect(all.length, `${id} ${major.id} ${figure} ${octaves}`).toBeGreaterThan(2)
+            expect(new Set(all.map(({ notes }) => places(notes))).size).toBe(all.length)
+          }
   })
 
   it('keep what they are called', () => {

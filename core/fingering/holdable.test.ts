@@ -25,7 +25,8 @@ const UPPER: Spans = { '12': [1, 2], '13': [2, 4], '23': [1, 2] }
 const THUMBED: Spans = { ...UPPER, T1: [1, 2], T2: [2, 4], T3: [4, 6] }
 const ONE_TWO_FOUR: Spans = { '12': [1, 1], '14': [2, 2], '24': [1, 1] }
 const BASS_UPPER: Spans = { '12': [1, 1], '13': [2, 2], '23': [1, 1] }
-const BASS_THUMBED: Spans = { ...BASS_UPPER, T1: [1, 2], T2: [2, 3], T3: [3, 4] }
+// The thumb on the string, 3 a fourth above it at most, where half the string is left.
+const BASS_THUMBED: Spans = { ...UPPER, T1: [1, 2], T2: [2, 4], T3: [3, 5] }
 const FRAMES: Record<FamilyId, readonly Spans[]> = {
   violin: [FOURTH],
   viola: [FOURTH],

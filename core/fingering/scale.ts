@@ -1,3 +1,4 @@
+import type { Digit } from '../instrument'
 import { keyOf, type Key } from '../key'
 import { midiNumber, transpose, type Interval, type Note } from '../pitch'
 import type { FingeringOptions, FingerOption, PlacementContext } from '../technique'
@@ -20,9 +21,14 @@ export interface ScaleRequest {
   readonly octaves: 1 | 2 | 3
   /** What a teacher has settled, by the number of the note up and down. */
   readonly locks?: readonly Lock[]
+  /** What a teacher has kept of the same figure over fewer octaves. */
+  readonly kept?: KeptShorter
   /** What speaks against a way beside its effort, on the way up. */
   readonly extra?: Line['extra']
 }
+
+/** Note by note, up and down, by octaves. */
+export type KeptShorter = Readonly<Partial<Record<1 | 2, readonly Lock[]>>>
 
 const OCTAVE: Interval = { steps: 7, semitones: 12 }
 
@@ -37,6 +43,8 @@ const STOPPED_START = 2.5
 const START_UP = 1
 /** Going down by other places than going up. */
 const OTHER_WAY_DOWN = 0.6
+/** Notes below a top, and the top, that are fingered for the turn there. */
+const TURN = 2
 /** Notes of a line whose top is far from its start. */
 const LONG = 5
 
@@ -58,7 +66,50 @@ export function fingerScale(
   }
   const start = bestStart(context, request, options)
   if (!start) return { ok: false, code: 'scale_out_of_range', octaves }
-  return upAndDownFrom(context, request, start, options)
+  const learned = learnedBefore(context, request, start, chosen)
+  return upAndDownFrom(context, { ...request, learned }, start, options)
+}
+
+/**
+ * What was learned over fewer octaves serves for more: the fingers of the same figure an octave less, as a teacher keeps it,
+ * else the usual one, where it begins on the same note; up to the turn at its top, where the two part.
+ */
+function learnedBefore(
+  context: PlacementContext,
+  request: ScaleRequest,
+  start: Start,
+  chosen: Partial<FingeringOptions>,
+): readonly Digit[] | undefined {
+  const { key, figure, locks = [], kept, extra } = request
+  if (request.octaves === 1 || extra) return undefined
+  // An arpeggio leaps: where its top lies decides the whole of it, and only what a teacher keeps is carried on.
+  if (figure === 'arpeggio' && !kept?.[1] && !kept?.[2]) return undefined
+  const octaves = (request.octaves - 1) as 1 | 2
+  const top = figureNotes(key, figure, start.note, octaves).length - 1
+  const asked = { ...request, octaves, locks: kept?.[octaves] ?? locks.filter(({ index }) => index < top) }
+  const made =
+    asked.locks.length > 0 || kept?.[1]
+      ? fingerScale(context, asked, chosen)
+      : usualOf(context, asked, chosen)
+  if (!made.ok || midiNumber(made.notes[0]!.note) !== midiNumber(start.note)) return undefined
+  return made.notes.slice(0, top + 1 - TURN).map(({ finger }) => finger)
+}
+
+/** Usual fingerings over fewer octaves are asked for by every longer one, and by all their alternatives. */
+const usuals = new WeakMap<PlacementContext, Map<string, FingeredScale>>()
+
+function usualOf(
+  context: PlacementContext,
+  request: ScaleRequest,
+  chosen: Partial<FingeringOptions>,
+): FingeredScale {
+  const own = usuals.get(context) ?? new Map<string, FingeredScale>()
+  usuals.set(context, own)
+  const { openStrings, climb, chromatic } = { ...DEFAULT_FINGERING, ...chosen }
+  const id = [request.key.id, request.figure, request.octaves, openStrings, climb, chromatic].join(' ')
+  const made = own.get(id) ?? fingerScale(context, request, chosen)
+  own.set(id, made)
+  return made
 }
 
 /** Where a scale begins, and what the usual fingering from there is known to cost at most. */
@@ -95,7 +146,7 @@ function bestStart(
 
 function upAndDownFrom(
   context: PlacementContext,
-  { key, figure, octaves, locks = [], extra }: ScaleRequest,
+  { key, figure, octaves, locks = [], extra, learned }: ScaleRequest & Pick<Line, 'learned'>,
   { note: start, within }: Start,
   options: FingeringOptions,
 ): FingeredScale {
@@ -103,7 +154,11 @@ function upAndDownFrom(
   const top = upNotes.length - 1
   const downNotes = fallingNotes(key, figure, start, octaves)
   const lockedUp = locks.filter(({ index }) => index <= top)
-  const up = fingerUp(context, { notes: upNotes, locks: lockedUp, extra, within }, options)
+  const up = fingerUp(
+    context,
+    { notes: upNotes, locks: lockedUp, extra, learned, within: learned ? undefined : within },
+    options,
+  )
   if (!up.ok) return asScale(up, octaves)
   // The way down is fingered from its end: what leads up to a place leads down from it. A shift down to a note is one
   // from it upwards.
@@ -171,14 +226,15 @@ function withScale(
   options: FingeringOptions,
   extra: Line['extra'],
 ): NonNullable<Line['extra']> {
-  const { shiftAtTop } = effortsOf(context, options)
+  const { shiftAtTop, shiftToTop } = effortsOf(context, options)
   return (index, way, isShift, from) =>
     (isShift && top >= LONG ? (shiftAtTop[top - index] ?? 0) : 0) +
+    (isShift && index === top ? (shiftToTop[way.finger] ?? 0) : 0) +
     (index === 0 && way.finger !== 0 ? STOPPED_START : 0) +
     (extra?.(index, way, isShift, from) ?? 0)
 }
 
-function isSameWay(a: FingerOption, b: FingerOption): boolean {
+export function isSameWay(a: FingerOption, b: FingerOption): boolean {
   return a.stringIndex === b.stringIndex && a.finger === b.finger
 }
 

@@ -25,9 +25,13 @@ const PRINTED: readonly (readonly [FamilyId, string, FigureId, 1 | 2 | 3, string
   ['violin', 'D', 'scale', 2, '0 1 2 3 | 0 1 2 3 | 0 1 2 1 2 3 4'],
   ['violin', 'E♭', 'scale', 2, '1 2 3 4 | 1 2 3 4 | 1 2 1 2 1 2 3'],
   // On the top string in pairs, ending 1 2 3 or 1 2 3 4: H.
+  // 4 reaches up to A♯ and D♯; no finger slides where another is free.
+  ['violin', 'B', 'scale', 2, '2 3 4 | 1 2 3 4 | 1 2 3 | 0 1 2 3 4'],
+  ['violin', 'F♯', 'scale', 2, '3 4 | 1 2 3 4 | 1 2 3 1 2 1 2 3 4'],
   ['violin', 'G', 'scale', 3, '0 1 2 3 | 0 1 2 3 | 0 1 2 3 | 0 1 2 1 2 1 2 1 2 3'],
   ['violin', 'A', 'scale', 3, '1 2 3 | 0 1 2 3 | 0 1 2 3 | 0 1 2 1 2 1 2 1 2 3 4'],
   ['violin', 'B♭', 'scale', 3, '2 3 | 0 1 2 3 | 0 1 2 3 4 | 1 2 1 2 1 2 1 2 1 2 3'],
+  ['violin', 'F', 'scale', 3, '2 3 | 0 1 2 3 | 0 1 2 1 2 1 2 1 2 1 2 1 2 1 2 3'],
   ['violin', 'G', 'arpeggio', 2, '0 2 | 0 3 | 1 3 | 2'],
   ['violin', 'D', 'arpeggio', 2, '0 2 | 0 3 | 1 1 4'], // H
   ['violin', 'A chromatic', 'scale', 1, '0 1 1 2 2 3 4 | 0 1 1 2 2 3'], // H: 1 1 2 2 3
@@ -52,6 +56,8 @@ const PRINTED: readonly (readonly [FamilyId, string, FigureId, 1 | 2 | 3, string
   ['cello', 'F', 'scale', 2, '4 | 0 1 2 4 | 0 1 2 4 | 0 1 2 4 1 2'], // H
   ['cello', 'D', 'scale', 3, '1 2 4 | 0 1 2 4 | 0 1 3 4 | 0 1 3 4 1 3 4 T 1 2 3'], // H: thumb 1 2 3
   ['cello', 'C', 'arpeggio', 2, '0 3 | 0 4 | 1 4 | 2'],
+  ['cello', 'B♭', 'arpeggio', 1, '2 | 0 2 | 1'],
+  ['cello', 'E♭', 'arpeggio', 1, '2 | 0 2 | 1'],
   ['cello', 'C chromatic', 'scale', 1, '0 1 2 3 1 2 3 | 0 1 2 3 1 2'], // H: 1 2 3, then shift
   ['bass', 'F', 'scale', 1, '1 4 | 0 1 4 | 0 2 4'], // H
   ['bass', 'B♭', 'scale', 1, '1 4 | 0 1 4 | 0 2 4'], // H
@@ -62,8 +68,12 @@ const PRINTED: readonly (readonly [FamilyId, string, FigureId, 1 | 2 | 3, string
   ['bass', 'A minor', 'scale', 1, '0 1 2 | 0 1 2 | 0 1'],
   ['bass', 'E minor', 'scale', 1, '0 1 2 | 0 1 2 | 0 1'],
   ['bass', 'D minor', 'scale', 1, '0 1 2 | 0 1 2 1 4'],
+  ['bass', 'C', 'scale', 2, '2 | 0 1 2 | 0 1 4 1 4 1 2 T 1 2 3'], // H: thumb on the octave, then 1 2 3
   ['bass', 'F', 'arpeggio', 1, '1 | 0 4 | 4'],
   ['bass', 'G', 'arpeggio', 1, '2 | 1 | 0 | 0'],
+  // The top is not found by 1.
+  ['bass', 'E♭', 'arpeggio', 1, '1 | 0 4 4'],
+  ['bass', 'A', 'arpeggio', 2, '0 4 | 1 | 1 1 1 3'],
 ]
 
 it.each(PRINTED)(

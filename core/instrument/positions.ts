@@ -13,6 +13,8 @@ const NAMES = [
   'ninth',
   'tenth',
   'eleventh',
+  'twelfth',
+  'thirteenth',
 ] as const
 
 /** The lower and the upper place of the first finger on each letter of an octave. */

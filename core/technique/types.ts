@@ -112,6 +112,8 @@ export interface Efforts {
   move(from: FingerOption, hand: HandPlace | undefined, to: FingerOption, rise: number): number
   /** A shift to the top note of a scale, and to the note before it: a top is found in the hand that plays it. */
   readonly shiftAtTop: readonly number[]
+  /** Added where such a finger shifts to the top note: nothing follows that it would lead the hand to. */
+  readonly shiftToTop: Readonly<Partial<Record<Digit, number>>>
 }
 
 /** An octave under one hand: the lower note's finger, the upper one's, and how many strings lie between them. */

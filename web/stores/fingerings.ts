@@ -1,6 +1,14 @@
 import { defineStore } from 'pinia'
 import { onScopeDispose, shallowReactive, watch, type Ref } from 'vue'
-import { lineId, locksOf, type FamilyId, type KeptPlace, type Lock, type ScaleLine } from '#core'
+import {
+  lineId,
+  locksOf,
+  type FamilyId,
+  type KeptPlace,
+  type KeptShorter,
+  type Lock,
+  type ScaleLine,
+} from '#core'
 import type { Fingering } from '#contracts'
 import { call } from '../api/client'
 import { useOutbox } from './outbox'
@@ -29,6 +37,16 @@ export const useFingerings = defineStore('fingerings', () => {
     ownOf,
     /** The studio's fingering of a line, note by note; nothing where the usual one holds. */
     locksOf: (line: ScaleLine): readonly Lock[] => locksOf(ownOf(line)?.notes ?? []),
+    /** What the studio keeps of the same line over fewer octaves. */
+    shorterOf(line: ScaleLine): KeptShorter {
+      const fewer = ([1, 2] as const).filter((octaves) => octaves < line.octaves)
+      return Object.fromEntries(
+        fewer.flatMap((octaves) => {
+          const own = ownOf({ ...line, octaves })
+          return own ? [[octaves, locksOf(own.notes)]] : []
+        }),
+      )
+    },
 
     /** Shown at once, and again as the server kept it; without notes the usual fingering holds again. */
     async keep(

@@ -339,6 +339,9 @@ export const ALTERNATIVE_NAMES: Record<AlternativeId, string> = {
   closed: 'Closed hands',
   few_crossings: 'Fewer strings',
   shift_elsewhere: 'Shift elsewhere',
+  higher: 'Higher up',
+  one_string: 'On one string',
+  other_fingers: 'Other fingers',
 }
 
 const ALTERNATIVE_WHY: Record<AlternativeId, string> = {
@@ -351,6 +354,9 @@ const ALTERNATIVE_WHY: Record<AlternativeId, string> = {
   closed: 'No extension: a smaller hand shifts instead.',
   few_crossings: 'One colour; the left hand travels for the bow.',
   shift_elsewhere: 'The same strings, other places to shift.',
+  higher: 'Above the first position wherever it can: to know the higher ones.',
+  one_string: 'One string as far as it goes: one colour, and shifts to practise.',
+  other_fingers: 'Another finger wherever there is one.',
 }
 
 /** Why one would choose it, with its shifts and crossings: `Fewer shifts; 4 stretches. 1 shift, 3 crossings.` */

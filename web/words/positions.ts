@@ -15,6 +15,8 @@ const ORDINALS: Record<string, string> = {
   ninth: '9th',
   tenth: '10th',
   eleventh: '11th',
+  twelfth: '12th',
+  thirteenth: '13th',
 }
 
 /**

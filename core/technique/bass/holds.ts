@@ -8,7 +8,7 @@ const FIRST_UPPER = 8
 const OCTAVE = 12
 const END = 40
 
-const thumb = (id: string, first: number, second: number, third: number): Hold => ({
+const thumb = (id: string, first: number, second: number, third: number, opened = 0): Hold => ({
   id,
   offsets: [
     [THUMB, 0],
@@ -19,7 +19,7 @@ const thumb = (id: string, first: number, second: number, third: number): Hold =
   from: OCTAVE,
   to: END,
   thumbs: [0],
-  effort: (base) => 0.4 + (base === OCTAVE ? 0 : 0.4),
+  effort: (base) => 0.4 + opened + (base === OCTAVE ? 0 : 0.4),
 })
 
 const BEYOND: readonly Hold[] = [
@@ -36,6 +36,7 @@ const BEYOND: readonly Hold[] = [
     effort: (base) => (base <= LAST_ON_NECK ? 0.4 : base < OCTAVE ? 0.2 : 0.7),
   },
   thumb('thumb_whole', 2, 3, 4),
+  thumb('thumb_fourth', 2, 4, 5, 0.2),
   thumb('thumb_half', 1, 2, 3),
 ]
 

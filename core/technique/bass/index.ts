@@ -20,6 +20,7 @@ const WEIGHTS: FramedWeights = {
   passed: 0.8,
   toFirst: -0.4,
   sameFinger: 0.2,
+  slideWhereFree: 1.5,
   harmonic: -0.4,
   byFourth: 0.6,
   toOther: 0,
@@ -33,6 +34,7 @@ const WEIGHTS: FramedWeights = {
   slide: 8,
   opening: { onString: 2.2, across: 0.5, onOpen: 0.3 },
   setThumb: 0.5,
+  shiftToTop: { 1: 1.6, 2: 0.9 },
 }
 
 /** Half step after half step: 1 2 4, then a shift to 1. Common practice, no source. */

@@ -14,12 +14,13 @@ const WEIGHTS: FramedWeights = {
   perSemitone: 0.2,
   perSemitoneUp: 0.12,
   home: 2,
-  belowHome: 0.3,
+  belowHome: 0.32,
   landmark: 7,
   atLandmark: 0.1,
   passed: 0.8,
   toFirst: -0.5,
   sameFinger: 0,
+  slideWhereFree: 1,
   harmonic: -0.2,
   byFourth: 0.8,
   toOther: 0.8,
@@ -34,6 +35,7 @@ const WEIGHTS: FramedWeights = {
   slide: 8,
   opening: { onString: 2.2, across: 0.5, onOpen: 0.3 },
   setThumb: 0.5,
+  shiftToTop: { 1: 0.8 },
 }
 
 /** Half step after half step: 1 2 3, then a shift to 1. Common practice, no source. */

@@ -18,6 +18,8 @@ export interface FramedWeights {
   readonly passed: number
   readonly toFirst: number
   readonly sameFinger: number
+  /** Added where the hand had another finger over the note that it slides to. */
+  readonly slideWhereFree: number
   /** Where the string rings by itself. */
   readonly harmonic: number
   /** By 4, which leads the hand badly. */
@@ -41,11 +43,14 @@ export interface FramedWeights {
   /** Another hold at the same thumb: while a finger holds the string, across strings, and from an open one. */
   readonly opening: { readonly onString: number; readonly across: number; readonly onOpen: number }
   readonly setThumb: number
+  readonly shiftToTop: Efforts['shiftToTop']
 }
 
 const SHIFT_AT_TOP = [1.6, 0.35]
 const OPEN_AVOIDED = 12
 const NECK_END = 8
+/** Over more semitones 1 leads the hand as a matter of course. */
+const STEP = 2
 const BEYOND = 0.04
 
 export function framedEfforts(
@@ -61,6 +66,7 @@ export function framedEfforts(
 
   return {
     shiftAtTop: SHIFT_AT_TOP,
+    shiftToTop: W.shiftToTop,
 
     own(way) {
       const known = owns.get(way)
@@ -76,7 +82,7 @@ export function framedEfforts(
       if (hand === to.hand) return across + staying(from, to)
       const apart = thumbsApart(hand, to.hand)
       if (apart === 0) return across + opening(from, to) + staying(from, to)
-      return across + shifting(from, to, rise, apart) + thumbSet(hand, to.hand)
+      return across + shifting(from, hand, to, rise, apart) + thumbSet(hand, to.hand)
     },
   }
 
@@ -121,7 +127,13 @@ export function framedEfforts(
     return from.stringIndex === to.stringIndex ? W.opening.onString : W.opening.across
   }
 
-  function shifting(from: FingerOption, to: FingerOption, rise: number, semitones: number): number {
+  function shifting(
+    from: FingerOption,
+    hand: HandPlace,
+    to: FingerOption,
+    rise: number,
+    semitones: number,
+  ): number {
     const onString = from.stringIndex === to.stringIndex
     const isOpen = from.finger === 0
     // 1 leads the hand up to a place, and down from it.
@@ -134,8 +146,15 @@ export function framedEfforts(
       (onString ? 0 : W.acrossStrings) +
       (leadsHand(leader) ? W.toFirst : 0) +
       (to.hand!.thumb!.length > 1 ? W.intoOpen : 0) +
-      (!isOpen && onString ? alongString(leader, follower, rise) : 0)
+      (!isOpen && onString ? alongString(leader, follower, rise) : 0) +
+      (onString && from.finger === to.finger && Math.abs(rise) <= STEP && reaches(hand, to)
+        ? W.slideWhereFree
+        : 0)
     )
+  }
+
+  function reaches({ anchor, holdId }: HandPlace, { semitones }: FingerOption): boolean {
+    return byId.get(holdId)!.offsets.some(([, offset]) => anchor + offset === semitones)
   }
 
   function alongString(leader: FingerOption, follower: FingerOption, rise: number): number {

@@ -18,6 +18,8 @@ const WEIGHTS = {
   /** Landing on a later finger, each further from 1. */
   toLater: 1.2,
   onHalfStep: -0.5,
+  /** By one finger to where the next one lay. */
+  slideWhereFree: 2,
   slide: 1.5,
   /** Where half steps follow one another a finger slides as a matter of course. */
   chromaticSlide: 0.5,
@@ -47,6 +49,7 @@ export function letterEfforts(
 
   return {
     shiftAtTop: W.shiftAtTop,
+    shiftToTop: {},
 
     own(way) {
       const { finger, hand } = way
@@ -101,7 +104,8 @@ export function letterEfforts(
       (isOpen ? W.onOpen : 0) +
       (onString ? 0 : W.acrossStrings) +
       (leader.finger === 1 ? W.toFirst : W.toLater * (leader.finger - 1)) +
-      (!isOpen && onString && Math.abs(rise) === 1 ? W.onHalfStep : 0)
+      (!isOpen && onString && Math.abs(rise) === 1 ? W.onHalfStep : 0) +
+      (!isOpen && onString && from.finger === to.finger && letters === 1 ? W.slideWhereFree : 0)
     )
   }
 }

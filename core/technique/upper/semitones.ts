@@ -30,6 +30,7 @@ const WEIGHTS: FramedWeights = {
   passed: 3,
   toFirst: -0.6,
   sameFinger: 1,
+  slideWhereFree: 0,
   harmonic: 0,
   byFourth: 1,
   toOther: 1,
@@ -43,6 +44,7 @@ const WEIGHTS: FramedWeights = {
   slide: 2.5,
   opening: { onString: 0, across: 0, onOpen: 0 },
   setThumb: 0,
+  shiftToTop: {},
 }
 
 export function semitoneWays(

@@ -121,8 +121,10 @@ export function useExercise(
     const { climbing, chromatic_scales } = settings.schoolsOf(student.value)
     const key = parseKey(asked.keyId)
     const { kind: figure, octaves } = asked
-    const locks = key.ok ? fingerings.locksOf(lineOf(context.value, { key: key.key, figure, octaves })) : []
-    return { locks, options: { climb: climbing, chromatic: chromatic_scales } }
+    const line = key.ok ? lineOf(context.value, { key: key.key, figure, octaves }) : undefined
+    const locks = line ? fingerings.locksOf(line) : []
+    const kept = line ? fingerings.shorterOf(line) : {}
+    return { locks, kept, options: { climb: climbing, chromatic: chromatic_scales } }
   }
   const exercise = computed<Exercise>(() =>
     made.value.ok ? made.value.exercise : { name: name.value, notes: [] },

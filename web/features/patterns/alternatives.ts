@@ -7,6 +7,7 @@ import {
   type FamilyId,
   type FigureId,
   type FingeringOptions,
+  type KeptShorter,
   type Lock,
   type Note,
 } from '#core'
@@ -21,6 +22,7 @@ export interface AlternativesOrder {
   readonly figure: FigureId
   readonly octaves: 1 | 2 | 3
   readonly locks: readonly Lock[]
+  readonly kept: KeptShorter
   readonly options: Partial<FingeringOptions>
 }
 
@@ -31,11 +33,11 @@ export interface AlternativesReport {
 
 /** What the worker answers. */
 export function findAlternatives(order: AlternativesOrder): AlternativesReport {
-  const { id, family, tuning, frameId, keyId, figure, octaves, locks, options } = order
+  const { id, family, tuning, frameId, keyId, figure, octaves, locks, kept, options } = order
   const parsed = parseKey(keyId)
   const context = placementContext(familyOf(family), tuning, { frameId })
   const alternatives = parsed.ok
-    ? alternativesFor(context, { key: parsed.key, figure, octaves, locks }, options)
+    ? alternativesFor(context, { key: parsed.key, figure, octaves, locks, kept }, options)
     : []
   return { id, alternatives }
 }

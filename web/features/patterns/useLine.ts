@@ -106,6 +106,7 @@ export function useLine(choice: Ref<LineChoice>, patterns: Patterns) {
           figure: line.value.figure,
           octaves: line.value.octaves,
           locks: own.isChanged.value ? own.locks.value : [],
+          kept: own.shorter.value,
           options: options.value,
         },
     ),
@@ -161,7 +162,13 @@ export function useLine(choice: Ref<LineChoice>, patterns: Patterns) {
 
   function scaled(locks: readonly Lock[]): Run {
     if (alternative.value) return { notes: alternative.value.notes, fault: '' }
-    const request = { key: atlas.key.value, figure: figure.value, octaves: choice.value.octaves, locks }
+    const request = {
+      key: atlas.key.value,
+      figure: figure.value,
+      octaves: choice.value.octaves,
+      locks,
+      kept: own.shorter.value,
+    }
     const made = fingerScale(atlas.context.value, request, options.value)
     if (made.ok) return { notes: made.notes, fault: '' }
     // What no hand holds is said; the rest stays on the staff, where it can be settled otherwise or taken back.

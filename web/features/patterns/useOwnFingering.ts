@@ -23,6 +23,8 @@ export function useOwnFingering(patterns: Patterns, line: Ref<ScaleLine | undefi
     settled,
     /** What holds for the line: the draft, else what the studio keeps, note by note. */
     locks: computed<readonly Lock[]>(() => draft.value ?? locksOf(own.value?.notes ?? [])),
+    /** What the studio keeps of the line over fewer octaves. */
+    shorter: computed(() => (line.value ? fingerings.shorterOf(line.value) : {})),
 
     /** Settles one thing of a note; the rest is fingered around it. */
     settle(index: number, change: Partial<Omit<Lock, 'index'>>) {
