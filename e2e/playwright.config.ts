@@ -28,6 +28,8 @@ export default defineConfig({
         '--host-resolver-rules=MAP harbour-desk.example 127.0.0.1',
       ],
     },
-    trace: 'retain-on-failure',
+    // Recording every test takes a third of its time: asked for where one failed.
+    trace: process.env['JADEFELL_TRACE'] ? 'retain-on-failure' : 'off',
+    screenshot: 'only-on-failure',
   },
 })

@@ -1,3 +1,4 @@
+import { parse, validate } from 'musicxml-io'
 import createVerovio from 'verovio/wasm'
 import { VerovioToolkit } from 'verovio/esm'
 import { XMLParser, XMLValidator } from 'fast-xml-parser'
@@ -7,7 +8,7 @@ import { familyOf, type FamilyId } from '../instrument'
 import { parseKey } from '../key'
 import { placementContext } from '../pattern'
 import { midiNumber, note } from '../pitch'
-import { scoreOf } from '../score'
+import { scoreOf, type Score } from '../score'
 import { writeMusicXml } from './musicxml'
 
 const key = (text: string) => {
@@ -25,6 +26,9 @@ const scaleOf = (id: FamilyId, keyText: string, octaves: 1 | 2 | 3) => {
   if (!made.ok) throw new Error(made.code)
   return made.notes
 }
+
+const written = (score: Score) =>
+  writeMusicXml(score, { title: 'D & “three octaves”', instrument: 'A', position: ({ id }) => id })
 
 /** An engraver that reads MusicXML of its own accord: verovio, compared through the sounds it makes of it. */
 let reader: VerovioToolkit
@@ -50,7 +54,7 @@ describe('a line as MusicXML', () => {
     ['bass', 'G', 2],
   ])('sounds to another program as it is meant: %s, %s, %i octaves', async (id, keyText, octaves) => {
     const notes = scaleOf(id, keyText, octaves)
-    const xml = await writeMusicXml(scoreOf(id, key(keyText), notes, 'eighth'), 'A line', id)
+    const xml = await written(scoreOf(id, key(keyText), notes, 'eighth'))
     expect(XMLValidator.validate(xml)).toBe(true)
     const sounds = soundOf(xml)
     // Written pitch, and by how much the part sounds lower.
@@ -61,11 +65,7 @@ describe('a line as MusicXML', () => {
 
   it('carries fingers, strings, thumb, open strings, harmonics and the small clefs between notes', async () => {
     const notes = scaleOf('cello', 'D', 3)
-    const xml = await writeMusicXml(
-      scoreOf('cello', key('D'), notes, 'quarter'),
-      'D & “three octaves”',
-      'Cello',
-    )
+    const xml = await written(scoreOf('cello', key('D'), notes, 'quarter'))
     const count = (pattern: RegExp) => xml.match(pattern)?.length ?? 0
     expect(count(/<thumb-position/g)).toBe(2)
     expect(count(/<open-string/g)).toBe(notes.filter((n) => n.finger === 0).length)
@@ -79,12 +79,52 @@ describe('a line as MusicXML', () => {
   })
 
   it('sounds two notes of a double stop together', async () => {
-    const lower = { note: note('G4'), finger: 3, second: { note: note('B4'), finger: 1 } } as const
-    const xml = await writeMusicXml(
-      scoreOf('violin', key('G'), [lower, lower], 'quarter'),
-      'Thirds',
-      'Violin',
-    )
+    const second = { note: note('B4'), finger: 1 } as const
+    const lower = { note: note('G4'), finger: 3, stringIndex: 1, second } as const
+    const xml = await written(scoreOf('violin', key('G'), [lower, lower], 'quarter'))
     expect(soundOf(xml).map(({ count }) => count)).toEqual([2, 2])
+    // 3 on the D string, 1 on the A string above it.
+    expect(xml.match(/<string>\d/g)).toEqual(['<string>3', '<string>2'])
+  })
+
+  it('breaks no rule of the format that another reader holds it to, with every bar whole', async () => {
+    for (const [id, keyText, octaves] of [
+      ['violin', 'G', 3],
+      ['cello', 'F melodic minor', 3],
+      ['bass', 'E', 2],
+      ['viola', 'C chromatic', 2],
+    ] as const)
+      for (const value of ['quarter', 'eighth', 'sixteenth'] as const) {
+        const xml = await written(scoreOf(id, key(keyText), scaleOf(id, keyText, octaves), value))
+        const { errors } = validate(parse(xml))
+        expect(errors, `${id} ${value}`).toEqual([])
+      }
+  })
+
+  it('says the mode, the positions and shifts over their notes, and which notes stand under an octave line', async () => {
+    const notes = scaleOf('violin', 'D', 3)
+    const score = scoreOf('violin', key('D'), notes, 'quarter')
+    const xml = await written(score)
+    const all = score.bars.flat()
+    expect(xml).toContain('<mode>major</mode>')
+    expect(
+      await written(
+        scoreOf('cello', key('D melodic minor'), scaleOf('cello', 'D melodic minor', 1), 'quarter'),
+      ),
+    ).toContain('<mode>minor</mode>')
+    const positions = all.filter(({ position }) => position)
+    expect([...xml.matchAll(/<words[^>]*>([^<]+)</g)].map(([, words]) => words)).toEqual(
+      positions.map(({ position }) => position!.id),
+    )
+    expect(xml.match(/<other-technical>shift</g)).toHaveLength(all.filter(({ isShift }) => isShift).length)
+    const { start, end } = /octave-shift type="(?<start>down)"[\s\S]*octave-shift type="(?<end>stop)"/.exec(
+      xml,
+    )!.groups!
+    expect([start, end]).toEqual(['down', 'stop'])
+    // Read back by the other reader as high as it sounds, under the line as well.
+    const heard = soundOf(xml).map(({ midi }) => midi)
+    expect(heard).toEqual(notes.map((n) => midiNumber(n.note)))
+    const between = xml.slice(xml.indexOf('type="down"'), xml.indexOf('type="stop"'))
+    expect(between.match(/<pitch>/g)).toHaveLength(all.filter(({ isOttava }) => isOttava).length)
   })
 })

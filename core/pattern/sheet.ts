@@ -1,5 +1,5 @@
 import { stringSpreadMm, type BoardMeasures, type Finger } from '../instrument'
-import { PAPERS, type Page, type PageItem, type PaperId } from '../paper'
+import { fittedLine, fittedLines, PAPERS, type Page, type PageItem, type PaperId } from '../paper'
 
 /** A finger as it is printed. */
 export interface SheetFinger {
@@ -17,7 +17,7 @@ export interface SheetString {
   /** Whether the key has the open string: it is printed filled. */
   readonly isOpenInKey: boolean
   readonly fingers: readonly SheetFinger[]
-  /** A line or two beside the drawing: fingers and notes, the pattern's name. */
+  /** Beside the drawing: fingers and notes, then what is said of them, a sentence each. */
   readonly lines: readonly string[]
 }
 
@@ -79,15 +79,19 @@ export function patternSheet(request: PatternSheetRequest): Page {
     request.drawing === 'scale' ? toScale(request, paper.heightMm) : asDiagram(request, paper.heightMm)
   const { strings, words } = request
   const scaleWords = drawing.oneTo === undefined ? words.diagram : words.scale(drawing.oneTo)
+  const head = (y: number, sizeMm: number, leastMm: number, words: string, style?: TextStyle) => {
+    const fitted = fittedLine(words, paper.widthMm - 2 * MARGIN_MM, sizeMm, leastMm)
+    return text(MARGIN_MM, y, fitted.size, fitted.text, style)
+  }
   return {
     ...paper,
     items: [
-      text(MARGIN_MM, MARGIN_MM + 5, 8, request.title, { isBold: true }),
-      text(MARGIN_MM, MARGIN_MM + 12, 3.8, request.subtitle),
-      text(MARGIN_MM, MARGIN_MM + 17.5, 3.4, scaleWords),
+      head(MARGIN_MM + 5, 8, 5, request.title, { isBold: true }),
+      head(MARGIN_MM + 12, 3.8, 2.6, request.subtitle),
+      head(MARGIN_MM + 17.5, 3.4, 2.6, scaleWords),
       ...nut(drawing, strings, words.nut),
       ...strings.flatMap((string, index) => stringItems(drawing, string, index)),
-      ...sideWords(strings, words.legend),
+      ...sideWords(strings, words.legend, paper.widthMm),
       ...(drawing.oneTo === 1 ? proof(paper) : []),
     ],
   }
@@ -179,23 +183,43 @@ function stringItems(drawing: Drawing, string: SheetString, index: number): Page
 }
 
 /** Highest string first, as it is read on the page of a song book. */
-function sideWords(strings: readonly SheetString[], legend: readonly string[]): PageItem[] {
+function sideWords(
+  strings: readonly SheetString[],
+  legend: readonly string[],
+  paperWidthMm: number,
+): PageItem[] {
   const items: PageItem[] = []
+  const right = paperWidthMm - MARGIN_MM
+  const room = right - WORDS_X_MM - STRING_MM
   let y = NUT_Y_MM
   for (const string of [...strings].reverse()) {
-    items.push(text(WORDS_X_MM, y, 6.5, string.name, { isBold: true }))
-    for (const [row, words] of string.lines.entries())
-      items.push(
-        text(WORDS_X_MM + 12, y + row * WORDS_ROW_MM, row === 0 ? 5.4 : 4, words, { isBold: row === 0 }),
-      )
-    y += Math.max(1, string.lines.length) * WORDS_ROW_MM + 7
+    const [fingers = '', ...sentences] = string.lines
+    const first = fittedLine(fingers, room, FINGERS_MM.most, FINGERS_MM.least)
+    const others = sentences.flatMap((words) => fittedLines(words, room, WORDS_MM, MOST_ROWS))
+    items.push(
+      text(WORDS_X_MM, y, 6.5, string.name, { isBold: true }),
+      text(WORDS_X_MM + STRING_MM, y, first.size, first.text, { isBold: true }),
+      ...others.map((words, row) =>
+        text(WORDS_X_MM + STRING_MM, y + (row + 1) * WORDS_ROW_MM, WORDS_MM, words),
+      ),
+    )
+    y += (1 + others.length) * WORDS_ROW_MM + 7
   }
-  items.push(line(WORDS_X_MM, y - 4, WORDS_X_MM + 92, y - 4, HAIRLINE_MM))
-  legend.forEach((words, row) => items.push(text(WORDS_X_MM, y + 3 + row * 5.2, 3.4, words)))
+  items.push(line(WORDS_X_MM, y - 4, right, y - 4, HAIRLINE_MM))
+  legend.forEach((words, row) => {
+    const fitted = fittedLine(words, right - WORDS_X_MM, 3.4, 2.6)
+    items.push(text(WORDS_X_MM, y + 3 + row * 5.2, fitted.size, fitted.text))
+  })
   return items
 }
 
 const WORDS_ROW_MM = 6.2
+/** From a string's name to what is said of it. */
+const STRING_MM = 12
+const WORDS_MM = 3.8
+const FINGERS_MM = { most: 5.4, least: 3 }
+/** Of one sentence. */
+const MOST_ROWS = 4
 
 const PROOF_MM = 50
 
@@ -213,6 +237,13 @@ function line(x1: number, y1: number, x2: number, y2: number, widthMm: number): 
   return { kind: 'line', x1, y1, x2, y2, widthMm }
 }
 
+interface TextStyle {
+  readonly isBold?: boolean
+  readonly isCentred?: boolean
+  readonly isWhite?: boolean
+  readonly isEnd?: boolean
+}
+
 /** Rough width of a letter, for a text that ends at its x. */
 const LETTER_SHARE = 0.5
 
@@ -221,10 +252,7 @@ function text(
   y: number,
   sizeMm: number,
   words: string,
-  {
-    isEnd = false,
-    ...style
-  }: { isBold?: boolean; isCentred?: boolean; isWhite?: boolean; isEnd?: boolean } = {},
+  { isEnd = false, ...style }: TextStyle = {},
 ): PageItem {
   return {
     kind: 'text',

@@ -1,12 +1,12 @@
 import { Note as Tonal, Scale } from 'tonal'
 import { describe, expect, it } from 'vitest'
 import { familyOf, THUMB, type FamilyId } from '../instrument'
-import { parseKey } from '../key'
+import { keysOf, parseKey, type Key } from '../key'
 import { fingerScale } from '../fingering'
 import { boardFor } from '../instrument'
 import { placementContext } from '../pattern'
 import { note, noteName } from '../pitch'
-import { fillingSpaceMm, lineSheet, scoreOf, type NoteValue } from './index'
+import { fillingSpaceMm, lineSheet, scoreOf, takeScore, type NoteValue } from './index'
 
 const key = (text: string) => {
   const parsed = parseKey(text)
@@ -117,6 +117,46 @@ describe('what a player reads over the notes', () => {
     expect(f.map((n) => `${n.isExtended ? 'x' : ''}${n.finger}`).join(' ')).toBe('0 x1 2 4')
     // Opening is no shift.
     expect(f.some((n) => n.isShift)).toBe(false)
+  })
+
+  it('is x before 4 where 2 does not play in a hand that has opened forward, and before nothing where 1 does not in one opened back', () => {
+    const context = placementContext(familyOf('cello'), familyOf('cello').tuning)
+    const played = (of: Key, figure: 'scale' | 'arpeggio', octaves: 1 | 2) => {
+      const made = fingerScale(context, { key: of, figure, octaves })
+      return made.ok ? made.notes : []
+    }
+    const over = (keyText: string, figure: 'scale' | 'arpeggio', octaves: 1 | 2) =>
+      scoreOf('cello', key(keyText), played(key(keyText), figure, octaves), 'quarter').bars.flat()
+    const xs = (notes: { isExtended: boolean; finger: number }[]) =>
+      notes.map((n) => `${n.isExtended ? 'x' : ''}${n.finger}`).join(' ')
+    // A over one octave from the G string: C♯ lies under an open 4.
+    expect(xs(over('A', 'arpeggio', 1).slice(0, 4))).toBe('1 x4 1 0')
+    expect(xs(over('C minor', 'arpeggio', 2).slice(4, 7))).toBe('x1 4 2')
+    // Every hand that is open is marked by a finger that plays, wherever one has moved.
+    let open = 0
+    for (const one of keysOf('major'))
+      for (const figure of ['scale', 'arpeggio'] as const) {
+        const notes = played(one, figure, 2)
+        const forward = notes.filter(({ hand, finger }) => hand?.extension === 'forward' && finger > 1)
+        const marked = scoreOf('cello', one, notes, 'quarter')
+          .bars.flat()
+          .filter((n) => n.isExtended)
+        if (forward.length > 0) open++
+        expect(marked.length > 0 || forward.length === 0, `${one.id} ${figure}`).toBe(true)
+      }
+    expect(open).toBeGreaterThan(3)
+  })
+
+  it('is x in a take as well, where nobody wrote down the hand', () => {
+    const cello = familyOf('cello')
+    const notes = [
+      { note: note('D2'), finger: 1, stringIndex: 0 },
+      { note: note('E2'), finger: 2, stringIndex: 0 },
+      { note: note('F♯2'), finger: 4, stringIndex: 0 },
+    ] as const
+    const [first] = takeScore({ family: cello, tuning: cello.tuning }, notes, 'D:major').bars
+    expect(first!.map((n) => `${n.isExtended ? 'x' : ''}${n.finger}`)).toEqual(['1', 'x2', '4'])
+    expect(first!.some((n) => n.position !== undefined || n.isShift)).toBe(false)
   })
 
   it('is the thumb and the harmonic, and the clef where it changes', () => {

@@ -1,5 +1,7 @@
-import type { Digit, FamilyId, Position } from '../instrument'
-import { keyOf, parseKey, type Key } from '../key'
+import { fingerNotes } from '../fingering'
+import { familyOf, type Digit, type Family, type FamilyId, type Position } from '../instrument'
+import { keyOf, parseKey, type Key, type ModeId } from '../key'
+import { placementContext } from '../pattern'
 import { note as named, type Note } from '../pitch'
 import {
   clefsFor,
@@ -7,7 +9,6 @@ import {
   techniqueOf,
   writtenNote,
   type Clef,
-  type Extension,
   type HandPlace,
   type HarmonicPart,
 } from '../technique'
@@ -37,7 +38,7 @@ export interface ScoreNote {
   readonly finger: Digit
   /** A finger of an extended hand that has left its closed place: x before its figure. */
   readonly isExtended: boolean
-  /** The string, I the highest, where a stopped note comes to another one than before. */
+  /** The string, 1 the highest, where a stopped note comes to another one than before. */
   readonly string: number | undefined
   /** The position, where it changes, and at the first stopped note; null above the last that has a name. */
   readonly position: Position | null | undefined
@@ -55,7 +56,10 @@ export interface Score {
   readonly clef: Clef
   /** Sharps of the signature, or flats as a negative number; 0 where no signature stands for the key. */
   readonly signs: number
+  readonly mode: ModeId
   readonly value: NoteValue
+  /** Open strings, lowest first. */
+  readonly tuning: readonly Note[]
   readonly bars: readonly (readonly ScoreNote[])[]
 }
 
@@ -80,21 +84,21 @@ const BEATS = 4
 
 /**
  * Fingered notes as bars of four beats on the clefs that players of the family read; a bass is written an octave above where
- * it sounds. `strings` is how many there are. A sign holds to the end of its bar; a note that was altered in the bar before
- * has a reminder that it no longer is.
+ * it sounds. A sign holds to the end of its bar; a note that was altered in the bar before has a reminder that it no longer
+ * is. A clef changes where a beam begins.
  */
 export function scoreOf(
   familyId: FamilyId,
   key: Key,
   notes: readonly LineNote[],
   value: NoteValue,
-  strings = 4,
+  tuning: readonly Note[] = familyOf(familyId).tuning,
 ): Score {
   const technique = techniqueOf(familyId)
   const written = notes.map(({ note }) => writtenNote(note, technique.writtenOctavesUp))
-  const readings = clefsFor(technique.clefs, written)
+  const readings = clefsFor(technique.clefs, written, VALUES[value] / VALUES.quarter)
   const signs = signsOf(key, value)
-  const marks = marksOf(notes, strings, technique.namesPlaces)
+  const marks = marksOf(notes, tuning.length, technique.namesPlaces)
   const all = notes.map(({ note: sounding, finger, harmonic, second }, index): ScoreNote => ({
     index,
     written: written[index]!,
@@ -117,7 +121,9 @@ export function scoreOf(
     family: familyId,
     clef: readings[0]?.clef ?? technique.clefs[0]!,
     signs: key.signature ?? 0,
+    mode: key.mode.id,
     value,
+    tuning,
     bars: Array.from({ length: Math.ceil(all.length / perBar) }, (_, bar) =>
       all.slice(bar * perBar, (bar + 1) * perBar),
     ),
@@ -161,7 +167,8 @@ type Marks = Pick<ScoreNote, 'isExtended' | 'string' | 'position' | 'place' | 'i
 function marksOf(notes: readonly LineNote[], strings: number, namesPlaces: boolean): Marks[] {
   let hand: HandPlace | undefined
   let string: number | undefined
-  return notes.map(({ finger, stringIndex, hand: own }) => {
+  const extended = extendedFingers(notes)
+  return notes.map(({ finger, stringIndex, hand: own }, index) => {
     const isOpen = finger === 0
     const isNewString = !isOpen && stringIndex !== undefined && stringIndex !== string
     // An open string says itself which it is.
@@ -171,7 +178,7 @@ function marksOf(notes: readonly LineNote[], strings: number, namesPlaces: boole
     const isNewPosition = stands !== undefined && (hand === undefined || isShift)
     if (stands) hand = stands
     return {
-      isExtended: stands !== undefined && isExtendedFinger(stands.extension, finger),
+      isExtended: extended.has(index),
       string: isNewString ? strings - stringIndex : undefined,
       position: isNewPosition ? (stands.position ?? null) : undefined,
       place: isNewPosition && namesPlaces ? placeOf(stands) : undefined,
@@ -187,20 +194,52 @@ function placeOf({ position, anchor, extension }: HandPlace): Marks['place'] {
   return anchor === lower ? 'lower' : 'upper'
 }
 
-/** Back, 1 alone has left its place; forward, 2 is the finger that a player marks. */
-function isExtendedFinger(extension: Extension, finger: Digit): boolean {
-  return (extension === 'back' && finger === 1) || (extension === 'forward' && finger === 2)
+/**
+ * Notes whose finger an open hand has taken from its closed place, as players mark them. Back, 1 alone has left it. Forward,
+ * the others have: 2 is marked, or where it does not play while the hand stands so, 3 and 4.
+ */
+function extendedFingers(notes: readonly LineNote[]): ReadonlySet<number> {
+  const marked = new Set<number>()
+  let standing: number[] = []
+  let hand: HandPlace | undefined
+  const close = () => {
+    const playing = (finger: Digit) => standing.filter((i) => notes[i]!.finger === finger)
+    const forward = playing(2).length > 0 ? playing(2) : [...playing(3), ...playing(4)]
+    const own = hand?.extension === 'back' ? playing(1) : hand?.extension === 'forward' ? forward : []
+    for (const index of own) marked.add(index)
+    standing = []
+  }
+  notes.forEach(({ finger, hand: own }, index) => {
+    if (finger === 0 || !own) return
+    if (own.anchor !== hand?.anchor || own.holdId !== hand.holdId) close()
+    hand = own
+    standing.push(index)
+  })
+  close()
+  return marked
 }
 
-/** The notes of a take as they were meant, in the key of its exercise; without one in none. */
+/**
+ * The notes of a take as they were meant, in the key of its exercise; without one in none. An open hand is marked by the fingers
+ * that played; positions and shifts are not, for nobody chose them.
+ */
 export function takeScore(
-  familyId: FamilyId,
+  { family, tuning }: { readonly family: Family; readonly tuning: readonly Note[] },
   notes: readonly LineNote[],
   keyId: string | undefined,
-  strings = 4,
 ): Score {
   const parsed = keyId === undefined ? undefined : parseKey(keyId)
-  return scoreOf(familyId, parsed?.ok ? parsed.key : keyOf(named('C4'), 'major'), notes, 'quarter', strings)
+  const key = parsed?.ok ? parsed.key : keyOf(named('C4'), 'major')
+  const score = scoreOf(family.id, key, notes, 'quarter', tuning)
+  if (!family.frames.some(({ opensBack }) => opensBack)) return score
+  const played = fingerNotes(placementContext(family, tuning), {
+    notes: notes.map(({ note }) => note),
+    locks: notes.map(({ finger, stringIndex }, index) => ({ index, finger, stringIndex })),
+  })
+  if (!played.ok) return score
+  const extended = extendedFingers(played.notes)
+  const bars = score.bars.map((bar) => bar.map((n) => ({ ...n, isExtended: extended.has(n.index) })))
+  return { ...score, bars }
 }
 
 /** What the signature does to a letter: 1 a sharp, −1 a flat. */

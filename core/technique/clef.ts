@@ -38,6 +38,8 @@ export function ledgerLines(written: Note, { clef, isOttava }: ClefReading): num
 const LEDGERS = [0, 0, 0.3, 0.9, 2.2]
 const PER_FURTHER_LEDGER = 4
 const CHANGE = 3.5
+/** Never inside a beam. */
+const CHANGE_IN_BEAM = 1000
 /** Before the first note. */
 const START_CHANGE = 2.5
 /** A note on the second clef that the family reads, and on the third. */
@@ -46,9 +48,9 @@ const OTTAVA = 0.5
 
 /**
  * The clefs of a line of written notes, as few changes as its ledger lines allow: of all ways the one with the least sum.
- * Time grows with the number of notes.
+ * Of notes under one beam, `beamed` to a beam, all have one clef. Time grows with the number of notes.
  */
-export function clefsFor(clefs: Clefs, written: readonly Note[]): ClefReading[] {
+export function clefsFor(clefs: Clefs, written: readonly Note[], beamed = 1): ClefReading[] {
   const readings: ClefReading[] = clefs.map((clef) => ({ clef, isOttava: false }))
   if (clefs.includes('treble')) readings.push({ clef: 'treble', isOttava: true })
   const cost = (n: Note, reading: ClefReading) => {
@@ -64,12 +66,16 @@ export function clefsFor(clefs: Clefs, written: readonly Note[]): ClefReading[] 
   const before: number[][] = []
   for (const [i, n] of written.entries()) {
     const from = readings.map((_, to) =>
-      sums.reduce((best, sum, r) => (sum + change(r, to) < sums[best]! + change(best, to) ? r : best), to),
+      sums.reduce(
+        (best, sum, r) => (sum + change(r, to, i) < sums[best]! + change(best, to, i) ? r : best),
+        to,
+      ),
     )
     const earlier = sums
     sums = readings.map(
       // A line begins on the family's own clef, or changes to another one at once.
-      (reading, to) => (i === 0 ? begin(to) : earlier[from[to]!]! + change(from[to]!, to)) + cost(n, reading),
+      (reading, to) =>
+        (i === 0 ? begin(to) : earlier[from[to]!]! + change(from[to]!, to, i)) + cost(n, reading),
     )
     before.push(from)
   }
@@ -85,7 +91,9 @@ export function clefsFor(clefs: Clefs, written: readonly Note[]): ClefReading[] 
     return at === 0 ? 0 : START_CHANGE
   }
 
-  function change(a: number, b: number): number {
-    return a === b ? 0 : CHANGE
+  function change(a: number, b: number, at: number): number {
+    if (a === b) return 0
+    const isInBeam = at % beamed !== 0 && readings[a]!.clef !== readings[b]!.clef
+    return isInBeam ? CHANGE_IN_BEAM : CHANGE
   }
 }

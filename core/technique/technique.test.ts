@@ -122,6 +122,22 @@ describe('clefs (common practice, no source)', () => {
     expect(read('violin', 'A6 B6 C7 D7 E7 D7 C7 B6').readings.some(({ isOttava }) => isOttava)).toBe(true)
   })
 
+  it('never change under a beam', () => {
+    const { clefs } = techniqueOf('cello')
+    const climb = 'C3 D3 E3 F3 G3 A3 B3 C4 D4 E4 F4 G4 A4 B4 C5 D5 E5 F5 G5 A5 B5 C6 B5 A5 G5 F5 E5 D5 C5'
+    for (const shift of [0, 1, 2, 3]) {
+      const written = climb.split(' ').slice(shift).map(note)
+      for (const beamed of [2, 4]) {
+        const readings = clefsFor(clefs, written, beamed)
+        const changes = readings.flatMap(({ clef }, i) =>
+          i > 0 && clef !== readings[i - 1]!.clef ? [i] : [],
+        )
+        expect(changes.length).toBeGreaterThan(0)
+        expect(changes.filter((i) => i % beamed !== 0)).toEqual([])
+      }
+    }
+  })
+
   it('count ledger lines as they are drawn: middle C one under the treble, A5 one above it', () => {
     const treble = { clef: 'treble', isOttava: false } as const
     expect(['C4', 'D4', 'B3', 'A3', 'G5', 'A5', 'C6'].map((n) => ledgerLines(note(n), treble))).toEqual([

@@ -59,7 +59,7 @@ export async function drawScore(element: HTMLDivElement, score: Score, width: nu
     const notes = drawRow(context, score, row, width)
     // The library's own areas for a pointer are unseen, and no ink.
     for (const unseen of group.querySelectorAll('rect[opacity="0"]')) unseen.remove()
-    const parts = drawMarks(group, notes)
+    const parts = drawMarks(group, score, notes)
     context.closeGroup()
     const ink = inkOf(group)
     const top = bottom + (index === 0 ? EDGE : BETWEEN_ROWS)

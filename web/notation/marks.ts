@@ -1,6 +1,6 @@
-import { THUMB, type Position, type ScoreNote } from '#core'
+import { THUMB, type Score, type ScoreNote } from '#core'
 import { shortPositionName } from '../words/positions'
-import { stringNumeral } from '../words/fingers'
+import { stringMark } from '../words/score'
 import { letterBox } from './ink'
 
 const SVG = 'http://www.w3.org/2000/svg'
@@ -28,9 +28,8 @@ export interface PlacedNote {
  * Writes over each note of a line what a player reads there: finger, harmonic, string and position; over all of
  * them octave lines; between two fingers the line of a shift. Returns every note’s own parts.
  */
-export function drawMarks(group: SVGGElement, notes: readonly PlacedNote[]): Element[][] {
-  const columns = notes.map((placed) => column(group, placed))
-  let isNamed = false
+export function drawMarks(group: SVGGElement, score: Score, notes: readonly PlacedNote[]): Element[][] {
+  const columns = notes.map((placed) => column(group, score, placed))
   let highest = Math.min(...columns.map(({ topY }) => topY))
   notes.forEach(({ note, x }, i) => {
     const own = columns[i]!
@@ -42,25 +41,18 @@ export function drawMarks(group: SVGGElement, notes: readonly PlacedNote[]): Ele
         group,
         x - FINGER_PX / 2,
         y,
-        positionMark(note.position, !isNamed),
+        shortPositionName(note.position),
         'position',
         POSITION_PX,
       )
       text.setAttribute('text-anchor', 'start')
       own.parts.push(text)
-      isNamed = true
     }
     const before = notes[i - 1]
     if (note.isShift && before) shiftLine(group, before.x, columns[i - 1]!.fingerY, x, own.fingerY)
   })
   ottavas(group, notes, highest - GAP)
   return columns.map(({ parts }) => parts)
-}
-
-/** Of a bass numerals name both strings and positions: the first of a line says which it is. */
-function positionMark(position: Position, isFirst: boolean): string {
-  const name = shortPositionName(position)
-  return isFirst && position.letter === undefined ? `pos. ${name}` : name
 }
 
 interface Column {
@@ -70,7 +62,7 @@ interface Column {
   readonly topY: number
 }
 
-function column(group: SVGGElement, { note, element, x, topY }: PlacedNote): Column {
+function column(group: SVGGElement, score: Score, { note, element, x, topY }: PlacedNote): Column {
   const parts: Element[] = element ? [element] : []
   const finger = fingerText(group, note, x, topY - GAP)
   parts.push(finger)
@@ -90,7 +82,7 @@ function column(group: SVGGElement, { note, element, x, topY }: PlacedNote): Col
     top -= STEP + 2 * RING_R
   }
   if (note.string !== undefined) {
-    parts.push(letters(group, x, top - STEP, stringNumeral(note.string), 'numeral', NUMERAL_PX))
+    parts.push(letters(group, x, top - STEP, stringMark(score, note.string), 'numeral', NUMERAL_PX))
     top -= STEP + NUMERAL_PX * 0.75
   }
   return { parts, fingerY: (box.top + box.bottom) / 2, topY: top }

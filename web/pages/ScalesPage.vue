@@ -115,7 +115,7 @@ import { useSettings } from '../stores/settings'
 import { usePatterns } from '../features/patterns/usePatterns'
 import { useBench } from '../stores/bench'
 import { count, length, listed } from '../words/numbers'
-import { DOUBLE_STOP_NAMES, DRILL_NAMES, drillHow, keyName } from '../words/patterns'
+import { DOUBLE_STOP_NAMES, drillHow, drillName, keyName } from '../words/patterns'
 import { positionName, shortPositionName } from '../words/positions'
 import { instrumentKind } from '../words/trade'
 import KeyHint from '../ui/KeyHint.vue'
@@ -149,10 +149,11 @@ const selected = ref<number>()
 const shownAt = computed(() => player.at.value ?? selected.value)
 const isPlaying = computed(() => player.at.value !== undefined)
 
+const frame = computed(() => family.value.frames[atlas.context.value.frameIndex])
 const figures = computed<{ value: PlayedFigure; label: string }[]>(() => [
   { value: 'scale', label: 'Scale' },
   { value: 'arpeggio', label: 'Arpeggio' },
-  ...line.offered.value.map(({ id }) => ({ value: id, label: DRILL_NAMES[id] })),
+  ...line.offered.value.map(({ id }) => ({ value: id, label: drillName(id, frame.value) })),
   ...line.offeredDoubles.value.map((kind) => ({ value: kind, label: DOUBLE_STOP_NAMES[kind] })),
 ])
 watch(
@@ -184,7 +185,7 @@ const title = computed(() => {
   const key = keyName(atlas.key.value)
   const { figure, octaves } = choice.value
   if (line.drill.value)
-    return `${DRILL_NAMES[line.drill.value.id]}: ${key}, ${positionName(atlas.position.value)}`
+    return `${drillName(line.drill.value.id, frame.value)}: ${key}, ${positionName(atlas.position.value)}`
   if (line.doubled.value)
     return `${DOUBLE_STOP_NAMES[line.doubled.value]}: ${key}, ${positionName(atlas.position.value)}`
   return `${key} ${figure === 'arpeggio' ? 'arpeggio' : figures.value[0]!.label.toLowerCase()}, ${OCTAVE_WORDS[octaves]}`

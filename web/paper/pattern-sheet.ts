@@ -13,7 +13,7 @@ import {
 import { shortDay } from '../words/dates'
 import { inUnit, length, unitName } from '../words/numbers'
 import {
-  extensionSentence,
+  handSentence,
   keyName,
   noPlacementSentence,
   patternName,
@@ -77,7 +77,7 @@ export function patternSheetPage({
       const name = noteLabel(open, { octave: false })
       const isOpenInKey = hasNote(key, open)
       if (cell.kind === 'none')
-        return { name, isOpenInKey, fingers: [], lines: wrapped(noPlacementSentence(cell)) }
+        return { name, isOpenInKey, fingers: [], lines: ['–', noPlacementSentence(cell)] }
       const places = placedStops(stringing, cell)
       const note = (p: (typeof places)[number]) => noteLabel(p.note, { octave: false })
       return {
@@ -90,22 +90,9 @@ export function patternSheetPage({
             ? [`${patternName(stringing.family, cell.pattern)} · ${stepsName(cell.pattern)}`]
             : []),
           ...(isToScale ? [`${places.map((p) => inUnit(p.placeMm)).join(' – ')} ${unitName()}`] : []),
-          ...(cell.extension === 'none' ? [] : wrapped(extensionSentence(cell.extension))),
+          ...handSentence(stringing.family, cell),
         ],
       }
     }),
   })
-}
-
-/** About as many letters as stand beside the drawing. */
-const LINE_LETTERS = 48
-
-function wrapped(sentence: string): string[] {
-  const lines: string[] = ['']
-  for (const word of sentence.split(' ')) {
-    const last = lines.at(-1)!
-    if (last.length + word.length >= LINE_LETTERS) lines.push(word)
-    else lines[lines.length - 1] = last === '' ? word : `${last} ${word}`
-  }
-  return lines
 }

@@ -7,7 +7,7 @@ import {
   type ExerciseName as CoreName,
 } from '#core'
 import type { ExerciseName } from '#contracts'
-import { DRILL_NAMES, keyName } from './patterns'
+import { drillName, keyName } from './patterns'
 import { positionNamed } from './positions'
 import { noteLabel } from './notes'
 import { shapeName } from './trade'
@@ -37,7 +37,7 @@ export function exerciseName(exercise: ExerciseName): string {
         ({ id }) => id === exercise.drillId,
       )
       const where = drill?.across ? 'across the strings' : stringName(exercise.string)
-      return `${drill ? DRILL_NAMES[drill.id] : 'A drill'}: ${keyOfId(exercise.keyId)}, ${where}, ${positionNamed(exercise.positionId)}`
+      return `${drill ? drillName(drill.id) : 'A drill'}: ${keyOfId(exercise.keyId)}, ${where}, ${positionNamed(exercise.positionId)}`
     }
     case 'fourth':
       return `4 on the ${stringName(exercise.string)} against the next open string`

@@ -9,10 +9,3 @@ export function fingerSign(finger: Digit): string {
 export function fingerWords(finger: Digit): string {
   return finger === 0 ? 'open string' : finger === THUMB ? 'thumb' : `finger ${finger}`
 }
-
-const NUMERALS = ['', 'I', 'II', 'III', 'IV', 'V', 'VI']
-
-/** `IV`: strings are counted from the highest. */
-export function stringNumeral(string: number): string {
-  return NUMERALS[string] ?? String(string)
-}

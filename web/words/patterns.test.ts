@@ -10,9 +10,11 @@ import {
   placementContext,
   handMeasureFault,
   parseKey,
+  scoreOf,
   type WhenFits,
 } from '#core'
 import {
+  drillName,
   handFaultSentence,
   keyFaultSentence,
   keyName,
@@ -24,6 +26,7 @@ import {
   whenSentence,
 } from './patterns'
 import { positionName, shortPositionName } from './positions'
+import { stringMark } from './score'
 import { showAs } from './shown'
 
 const patternOf = (family: 'violin' | 'cello' | 'bass', id: string) =>
@@ -75,6 +78,23 @@ describe('the words of patterns', () => {
     expect(lies('A♭', 3, 1)).toBe('The hand lies in half position.')
     expect(lies('C', 0, 1)).toBeUndefined()
     expect(lies('E♭', 2, 2)).toBe('The hand lies in the lower second position.')
+  })
+
+  it('call a drill by the fingers that roll', () => {
+    const [three, four] = familyOf('bass').frames
+    expect([three, four].map((frame) => drillName('bass_roll', frame))).toEqual([
+      'Rolling 1-2-4',
+      'Rolling 1-2-3-4',
+    ])
+    expect(drillName('up_from_open', four)).toBe('0-1-2-3-4 and back')
+    // Kept without its school.
+    expect(drillName('bass_roll')).toBe('Rolling the hand')
+  })
+
+  it('mark a bass’s strings by name, for its positions have the numerals', () => {
+    const scoreOn = (id: 'cello' | 'bass') => scoreOf(id, keyOf(note('C4'), 'major'), [], 'quarter')
+    expect([1, 4].map((string) => stringMark(scoreOn('cello'), string))).toEqual(['I', 'IV'])
+    expect([1, 4].map((string) => stringMark(scoreOn('bass'), string))).toEqual(['sul G', 'sul E'])
   })
 
   it('say by how much fingertips overlap, and what players do', () => {

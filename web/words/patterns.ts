@@ -12,6 +12,7 @@ import {
   type Note,
   type Extension,
   type Family,
+  type Frame,
   type Placement,
   type AtlasCell,
   type HandFault,
@@ -122,6 +123,13 @@ const EXTENSION_SENTENCES: Record<Extension, string> = {
   none: '',
   back: '1 drops back with a turn of the forearm; thumb, 2, 3 and 4 stay.',
   forward: '1 stays; 2, 3, 4 and the thumb move up together.',
+}
+
+/** How the hand opens, or where a closed one lies that is not at its position's own place; nothing of all others. */
+export function handSentence(family: Family, placement: Placement): string[] {
+  if (placement.extension !== 'none') return [extensionSentence(placement.extension)]
+  const elsewhere = lowerPlaceSentence(family, placement)
+  return elsewhere === undefined ? [] : [elsewhere]
 }
 
 export function extensionSentence(extension: Extension): string {
@@ -269,16 +277,24 @@ export function spanDoubtSentence({ code, lastMm, lastDay }: SpanDoubt): string 
   }[code]
 }
 
-export const DRILL_NAMES: Record<DrillId, string> = {
+const DRILL_NAMES: Record<DrillId, string> = {
   open_and_first: 'Open and 1',
   one_two_one: '1-2-1',
   one_two_three_two: '1-2-3-2',
   pattern: 'The pattern, up and down',
-  bass_roll: 'Rolling 1-2-4',
-  up_from_open: '0-1-2-4 and back',
+  bass_roll: 'Rolling the hand',
+  up_from_open: 'Up from the open string and back',
   fourth_against_open: '4 against the open string',
   extended_first: 'Extended 1, lifted and dropped',
   octave_one_four: 'Octave with 1 and 4',
+}
+
+/** A drill; one that takes every finger of the frame by these: `Rolling 1-2-4`, or where 3 has a semitone of its own `Rolling 1-2-3-4`. */
+export function drillName(id: DrillId, frame?: Frame): string {
+  const fingers = frame && Object.keys(frame.offsets).join('-')
+  if (fingers && id === 'bass_roll') return `Rolling ${fingers}`
+  if (fingers && id === 'up_from_open') return `0-${fingers} and back`
+  return DRILL_NAMES[id]
 }
 
 const DRILL_HOW: Record<DrillId, string> = {

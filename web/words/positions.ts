@@ -38,6 +38,11 @@ export function shortPositionName(position: Position): string {
     : (BASS_NUMERALS[semitones] ?? `${semitones} st`)
 }
 
+/** With the place where a position has two: `lower 2nd`. */
+export function shortPlaceName(position: Position, place: 'lower' | 'upper' | undefined): string {
+  return place === undefined ? shortPositionName(position) : `${place} ${shortPositionName(position)}`
+}
+
 /** `half position`, `third position`; of a bass `position II½`, or `1 at 4 semitones`. */
 export function positionName(position: Position): string {
   const semitones = position.firstFingerSemitones[0] ?? 0

@@ -64,7 +64,7 @@ import KeyHint from '../../ui/KeyHint.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
 import { EXERCISE_KINDS, exerciseName } from '../../words/exercises'
 import { noteLabel } from '../../words/notes'
-import { DRILL_NAMES, keyName } from '../../words/patterns'
+import { drillName, keyName } from '../../words/patterns'
 import { shortPositionName } from '../../words/positions'
 import { shapeName } from '../../words/trade'
 import type { ExerciseKind } from '../../stores/exercise-choice'
@@ -122,6 +122,7 @@ const shapes = computed(() =>
   chosen.family.value.shapes.map(({ id }) => ({ value: id, label: shapeName(id) })),
 )
 const keys = MODE_IDS.flatMap((mode) => keysOf(mode)).map((key) => ({ value: key.id, label: keyName(key) }))
+const frame = computed(() => chosen.context.value.family.frames[chosen.context.value.frameIndex])
 /** Those that this hand plays on some string, in this key and position; the chosen one stays and says why it cannot. */
 const drills = computed(() => {
   const { kind, drillId: own, keyId, positionId } = choice.value
@@ -131,7 +132,7 @@ const drills = computed(() => {
         (kind === 'drill' && drillId === own) ||
         chosen.playsOn({ kind: 'drill', drillId, keyId, positionId, stringIndex: 0 }).length > 0,
     )
-    .map(({ id }) => ({ value: id, label: DRILL_NAMES[id] }))
+    .map(({ id }) => ({ value: id, label: drillName(id, frame.value) }))
 })
 /** Such a drill goes over all strings. */
 const isAcross = computed(

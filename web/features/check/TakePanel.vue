@@ -22,7 +22,7 @@
   </TakeStrip>
   <template v-if="isTrackShown && track.length > 0">
     <NotationStaff
-      :score="takeScore(stringing.family.id, track, keyId)"
+      :score="takeScore(stringing, track, keyId)"
       :at="shownIndex < 0 ? undefined : shownIndex"
       label="The notes of the take, as they were meant"
     />

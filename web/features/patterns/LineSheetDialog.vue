@@ -47,6 +47,7 @@ import { shortDay } from '../../words/dates'
 import { fingerSign } from '../../words/fingers'
 import { noteLabel } from '../../words/notes'
 import { count } from '../../words/numbers'
+import { shortPlaceName } from '../../words/positions'
 import { instrumentKind } from '../../words/trade'
 import type { Line } from './useLine'
 import { studioDay } from '../../words/shown'
@@ -137,7 +138,11 @@ function saveSvg() {
 }
 async function saveMusicXml() {
   const { familyId, sizeId } = bench.setup
-  const xml = await writeMusicXml(props.line.score.value, props.title, instrumentKind(familyId, sizeId))
+  const xml = await writeMusicXml(props.line.score.value, {
+    title: props.title,
+    instrument: instrumentKind(familyId, sizeId),
+    position: shortPlaceName,
+  })
   saveFile(fileName(props.title, 'musicxml'), xml, 'application/xml')
 }
 </script>

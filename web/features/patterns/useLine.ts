@@ -192,7 +192,7 @@ export function useLine(choice: Ref<LineChoice>, patterns: Patterns) {
       atlas.key.value,
       notes.value,
       choice.value.value,
-      atlas.tuning.value.length,
+      atlas.tuning.value,
     ),
   )
 

@@ -5,7 +5,7 @@
     <template v-else>
       <NotationStaff
         v-if="stringing"
-        :score="takeScore(stringing.family.id, notes, keyId)"
+        :score="takeScore(stringing, notes, keyId)"
         :at="shownAt"
         label="The notes of the take, as they were meant"
       />

@@ -72,7 +72,7 @@ export const BASS_WORDS = {
     wrong: 'Left out in the air.',
     reason: 'The weight behind 4 comes from it.',
     change: 'Let 3 and 4 fall together, then listen to 4.',
-    test: 'Roll 1-2-4-2-1 and watch 3.',
+    test: 'Roll from 1 to 4 and back, and watch 3.',
   }),
   bass_shift: {
     question: 'Does the whole hand shift as one, thumb included?',

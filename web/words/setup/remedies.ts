@@ -18,7 +18,7 @@ export const REMEDY_WORDS: Record<RemedyId, string> = {
   move_arm: 'Hold one pitch and move the arm about.',
   half_the_pressure: 'Press until the note just speaks, then half of the rest.',
   lift_extended_first: 'Lift and drop the extended 1, thumb still.',
-  roll_1_2_4: 'Roll 1-2-4-2-1-4-2-4 from the thinnest string down.',
+  roll_1_2_4: 'Roll the hand finger by finger, up and back, from the thinnest string down.',
   silent_slides: 'Silent slides along the string, thumb with the hand.',
   tune_strings: 'Tune all strings, then read the open ones again.',
 }
