@@ -85,6 +85,18 @@ for (const id of ['violin', 'viola', 'cello', 'bass'] satisfies FamilyId[])
     await expectNothingOutside(page, `${id} drills`)
   })
 
+test('a reminder keeps its brackets on paper: no letter of the music face lies on another', async ({
+  page,
+  script,
+}) => {
+  await staffPage(page, script)
+  const { letters, covered } = await page.evaluate<{ letters: number; covered: number }>(
+    `lettersOnPaper('cello')`,
+  )
+  expect(letters).toBeGreaterThan(40)
+  expect(covered).toBe(0)
+})
+
 test('a staff that lies too high in its box is found: the pictures differ', async ({ page, script }) => {
   await staffPage(page, script)
   await drawn(page, `drawAll('violin', 'scale', 3, 1000)`)

@@ -206,10 +206,8 @@ function sideWords(
     y += (1 + others.length) * WORDS_ROW_MM + 7
   }
   items.push(line(WORDS_X_MM, y - 4, right, y - 4, HAIRLINE_MM))
-  legend.forEach((words, row) => {
-    const fitted = fittedLine(words, right - WORDS_X_MM, 3.4, 2.6)
-    items.push(text(WORDS_X_MM, y + 3 + row * 5.2, fitted.size, fitted.text))
-  })
+  const size = Math.min(...legend.map((words) => fittedLine(words, right - WORDS_X_MM, 3.4, 2.6).size))
+  legend.forEach((words, row) => items.push(text(WORDS_X_MM, y + 3 + row * 5.2, size, words)))
   return items
 }
 

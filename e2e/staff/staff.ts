@@ -12,6 +12,7 @@ import {
 } from '../../core'
 import { drawScore } from '../../web/notation/draw'
 import { inkOf } from '../../web/notation/ink'
+import { linesForPaper } from '../../web/notation/lines'
 
 /** What the page tells of the lines it has drawn. */
 export interface Drawn {
@@ -46,6 +47,19 @@ async function drawDrills(id: FamilyId, width: number): Promise<Drawn> {
   return drawEach(scores, width)
 }
 
+/** Letters of the music face that a printed melodic minor has on one and the same place, and how many it has altogether. */
+async function lettersOnPaper(id: FamilyId): Promise<{ readonly letters: number; readonly covered: number }> {
+  const family = familyOf(id)
+  const key = keysOf('melodic_minor').find(({ signature }) => signature === -4)!
+  const made = fingerScale(placementContext(family, family.tuning), { key, figure: 'scale', octaves: 2 })
+  if (!made.ok) throw new Error(made.code)
+  const lines = await linesForPaper(scoreOf(id, key, made.notes, 'quarter'), 180, 2)
+  const places = lines.flatMap(({ items }, line) =>
+    items.flatMap((item) => (item.kind === 'path' && item.x > 0 ? [`${line} ${item.x} ${item.y}`] : [])),
+  )
+  return { letters: places.length, covered: places.length - new Set(places).size }
+}
+
 async function drawEach(
   scores: readonly { readonly name: string; readonly score: ReturnType<typeof scoreOf> }[],
   width: number,
@@ -78,4 +92,4 @@ async function drawEach(
   return { lines: scores.length, collisions }
 }
 
-Object.assign(window, { drawAll, drawDrills })
+Object.assign(window, { drawAll, drawDrills, lettersOnPaper })

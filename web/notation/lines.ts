@@ -10,8 +10,8 @@ const LINE_MM = 0.2
 
 interface Face {
   readonly unitsPerEm: number
-  /** The outline of a letter, in font units upwards. */
-  outline(letter: string): string
+  /** The outline of a letter, and how far the next one stands from it, in font units, upwards and to the right. */
+  letter(letter: string): { readonly d: string; readonly advance: number }
 }
 
 let face: Promise<Face> | undefined
@@ -25,7 +25,10 @@ function musicFace(): Promise<Face> {
     if (!('glyphForCodePoint' in font)) throw new Error('The music face is a collection.')
     return {
       unitsPerEm: font.unitsPerEm,
-      outline: (letter) => font.glyphForCodePoint(letter.codePointAt(0)!).path.toSVG(),
+      letter: (letter) => {
+        const glyph = font.glyphForCodePoint(letter.codePointAt(0)!)
+        return { d: glyph.path.toSVG(), advance: glyph.advanceWidth }
+      },
     }
   })()
   // What did not arrive is asked for again with the next sheet.
@@ -121,15 +124,14 @@ function lettersOf(text: SVGTextElement, music: Face, dy: number, mmPerPx: numbe
     return [{ kind: 'text', x: x * mmPerPx, y, sizeMm: sizePx * mmPerPx, text: letters, isCentred, isBold }]
   }
   const scale = (sizePx / music.unitsPerEm) * mmPerPx
-  const left = (isCentred ? x - text.getComputedTextLength() / 2 : x) * mmPerPx
-  return [...letters].map((letter) => ({
-    kind: 'path',
-    d: music.outline(letter),
-    x: left,
-    y,
-    scaleX: scale,
-    scaleY: -scale,
-  }))
+  let at = (isCentred ? x - text.getComputedTextLength() / 2 : x) * mmPerPx
+  // A reminder is three letters, one after the other: its sign between brackets.
+  return [...letters].map((letter): PageItem => {
+    const { d, advance } = music.letter(letter)
+    const left = at
+    at += advance * scale
+    return { kind: 'path', d, x: left, y, scaleX: scale, scaleY: -scale }
+  })
 }
 
 /** Signs of the Standard Music Font Layout lie in the private use area. */
