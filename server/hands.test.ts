@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { HandMeasurement, Mastery, Student } from '#contracts'
 import { startHarness, type Client, type Harness } from './testing/harness'
 
@@ -9,7 +9,10 @@ let student: Student
 beforeAll(async () => {
   harness = await startHarness()
   client = await harness.studio('Tide Studio')
-  student = (await client.player('Maren Holt')).student
+})
+// Every test its own student: none leans on what another left.
+beforeEach(async () => {
+  student = await client.make<Student>('POST', '/students', { name: 'Maren Holt', family: 'violin' })
 })
 afterAll(() => harness.close())
 
@@ -50,12 +53,15 @@ describe('a hand in the file', () => {
   })
 
   it('counts the day it was measured on, not the day it was written down', async () => {
+    await measure({ measuredOn: '2026-11-28', comfortableSpanMm: 61.5 })
     await measure({ measuredOn: '2025-09-06', comfortableSpanMm: 55 })
     const file = await client.make<Student>('GET', `/students/${student.id}`)
     expect(file.hand?.comfortableSpanMm).toBe(61.5)
   })
 
   it('goes back to what was measured before when a measurement is taken out, and comes back', async () => {
+    await measure({ measuredOn: '2026-03-07', comfortableSpanMm: 58 })
+    await measure({ measuredOn: '2026-11-28', comfortableSpanMm: 61.5 })
     const [newest] = await client.make<HandMeasurement[]>('GET', `/students/${student.id}/hands`)
     await client.make('DELETE', `/hands/${newest!.id}`)
     expect((await client.make<Student>('GET', `/students/${student.id}`)).hand?.comfortableSpanMm).toBe(58)

@@ -4,7 +4,7 @@ import { effectScope, type EffectScope } from 'vue'
 import { playClicks } from './click'
 import { useCompanion, type CompanionParts } from './useCompanion'
 
-let scope: EffectScope
+let scope: EffectScope | undefined
 let heard: { what: string; of: number; isStopped: boolean }[]
 const sounds = (what: string) => (_: unknown, of: number) => {
   const one = { what, of, isStopped: false }
@@ -25,7 +25,7 @@ beforeEach(() => {
   localStorage.clear()
   heard = []
 })
-afterEach(() => scope.stop())
+afterEach(() => scope?.stop())
 
 it('is a drone at the pitch that is asked for, told to whoever listens; or clicks; or nothing', async () => {
   const { companion, tempo, start, stop } = open()
@@ -55,7 +55,7 @@ it('that is stopped before the browser lets it sound stays silent, and the choic
   stop()
   await Promise.resolve()
   expect(heard).toEqual([])
-  scope.stop()
+  scope?.stop()
   await Promise.resolve()
   expect(open().companion.value).toBe('drone')
 })

@@ -14,7 +14,7 @@ import {
 import { useTapeChart } from './useTapes'
 
 function laidOut(setup: BenchSetup, on?: Instrument, found: BenchFind[] = []) {
-  const setupRef = ref(setup)
+  const setupRef = ref({ ...setup })
   const finds = ref(found)
   return effectScope().run(() => {
     const strings = useBenchStrings(setupRef, ref(on), finds)
