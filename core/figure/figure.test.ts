@@ -71,10 +71,10 @@ describe('a drawing says by its own joints what it is told', () => {
       fc.property(
         degrees(25, 90),
         degrees(-15, 25),
-        fc.constantFrom('upper', 'cello', 'bass'),
+        fc.constantFrom('shoulder', 'knees', 'standing'),
         degrees(0.6, 1.1),
-        (angle, knuckleMm, family, hand) => {
-          const joints = sectionJoints({ ...SECTION, fingerAngle: angle, knuckleMm }, family, hand)
+        (angle, knuckleMm, hold, hand) => {
+          const joints = sectionJoints({ ...SECTION, fingerAngle: angle, knuckleMm }, hold, hand)
           expect(fingertipAngle(joints)).toBeCloseTo(angle, 6)
           expect(-joints.knuckle.y).toBeCloseTo(knuckleMm, 9)
           expect(distance(joints.knuckle, joints.middle)).toBeCloseTo(BODY_MM.finger[0] * hand, 6)
@@ -100,10 +100,10 @@ describe('a drawing says by its own joints what it is told', () => {
   })
 
   it('the board’s plan: frames of full size, 73 mm on the violin, 98 closed on the cello, 102 on the bass', () => {
-    const width = (family: 'upper' | 'cello' | 'bass') => frameWidths(family)[4] - frameWidths(family)[1]
-    expect(width('upper')).toBeCloseTo(73, 0)
-    expect(width('cello')).toBeCloseTo(98, -0.5)
-    expect(width('bass')).toBeCloseTo(102, -0.5)
+    const width = (hold: 'shoulder' | 'knees' | 'standing') => frameWidths(hold)[4] - frameWidths(hold)[1]
+    expect(width('shoulder')).toBeCloseTo(73, 0)
+    expect(width('knees')).toBeCloseTo(98, -0.5)
+    expect(width('standing')).toBeCloseTo(102, -0.5)
   })
 
   it('the arm: straight where nothing is folded, and folded by as many degrees as were measured', () => {
@@ -129,9 +129,9 @@ describe('a drawing says by its own joints what it is told', () => {
 })
 
 it('a thumb that is soft is bent outwards, one that is locked is straight or bent back', () => {
-  for (const family of ['upper', 'cello', 'bass'] as const)
+  for (const hold of ['shoulder', 'knees', 'standing'] as const)
     for (const bend of [-30, -6, 0, 24]) {
-      const [, knuckle, joint, tip] = sectionJoints({ ...SECTION, thumbBend: bend }, family).thumb
+      const [, knuckle, joint, tip] = sectionJoints({ ...SECTION, thumbBend: bend }, hold).thumb
       // From bone to bone anticlockwise away from the neck, whichever way the thumb stands.
       const turn = heading(knuckle, joint) - heading(joint, tip)
       expect(((turn + 540) % 360) - 180).toBeCloseTo(bend, 6)

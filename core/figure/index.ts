@@ -21,7 +21,6 @@ export {
 export type { SectionJoints, SectionPose } from './section'
 export { planJoints, planFigure, thumbNote, fingerNote, rowNote, slideNote, PLAN } from './plan'
 export type { FingerState, PlanJoints, PlanPose } from './plan'
-export type { PlanFamily } from './plan-frames'
 export { frameWidths } from './plan-frames'
 export { armJoints, armFigure, wristNote, ARM } from './arm'
 export type { ArmJoints, ArmPose } from './arm'
@@ -51,5 +50,5 @@ export {
   BASSIST,
   CELLIST,
 } from './player'
-export type { PlayerJoints, PlayerPose } from './player'
+export type { PlayerJoints, PlayerPose, SeatedHold } from './player'
 export { nailFigure, pluckFigure, tipFigure } from './fingertip'

@@ -1,5 +1,6 @@
 import type { FigureWord } from './words'
-import { frameWidths, type PlanFamily } from './plan-frames'
+import type { HoldId } from '../instrument'
+import { frameWidths } from './plan-frames'
 import {
   body,
   joint,
@@ -69,25 +70,25 @@ interface BoardPlan {
   readonly halfAtEnd: number
   readonly length: number
 }
-const BOARDS: Record<PlanFamily, BoardPlan> = {
-  upper: { halfAtNut: 12, halfAtEnd: 15.5, length: 152 },
-  cello: { halfAtNut: 16, halfAtEnd: 21, length: 244 },
-  bass: { halfAtNut: 22, halfAtEnd: 28, length: 270 },
+const BOARDS: Record<HoldId, BoardPlan> = {
+  shoulder: { halfAtNut: 12, halfAtEnd: 15.5, length: 152 },
+  knees: { halfAtNut: 16, halfAtEnd: 21, length: 244 },
+  standing: { halfAtNut: 22, halfAtEnd: 28, length: 270 },
 }
 /** How large a hand is drawn on its board. */
-const SIZES: Record<PlanFamily, number> = { upper: 1, cello: 1.28, bass: 1.28 }
+const SIZES: Record<HoldId, number> = { shoulder: 1, knees: 1.28, standing: 1.28 }
 /** The knuckles of 2 and 3 stand a little further out than those of 1 and 4. */
 const ARCH_MM = [0, 4, 3, 0] as const
 
-export function planJoints(pose: PlanPose, family: PlanFamily = 'upper', hand = 1): PlanJoints {
-  const places = frameWidths(family)
-  const board = BOARDS[family]
+export function planJoints(pose: PlanPose, hold: HoldId = 'shoulder', hand = 1): PlanJoints {
+  const places = frameWidths(hold)
+  const board = BOARDS[hold]
   const half = board.halfAtNut + (board.halfAtEnd - board.halfAtNut) * 0.4
   const y = half * (0.72 - (1.44 * pose.string) / 3)
   const placed = (f: FingerNo) => places[f] + (pose.shift[f] ?? 0) + pose.handMm
   const middle = (placed(1) + placed(4)) / 2
   const spread = Math.min(pose.knuckleMm * hand, ((placed(4) - placed(1)) / 3) * 1.15)
-  const start = at(middle - spread * 1.5 + (family === 'upper' ? 4 : 0), -half - pose.awayMm)
+  const start = at(middle - spread * 1.5 + (hold === 'shoulder' ? 4 : 0), -half - pose.awayMm)
   const bases = FINGERS.map((_, i) => {
     const { x, y: across } = away(start, pose.turn, spread * i)
     return at(x, across - ARCH_MM[i]! * hand)
@@ -114,22 +115,22 @@ function tipOf(state: FingerState, place: Point, base: Point): Point {
 
 export function planFigure(
   pose: PlanPose,
-  family: PlanFamily = 'upper',
+  hold: HoldId = 'shoulder',
   hand = 1,
   notes: readonly FigurePart[] = [],
 ): Figure {
-  const joints = planJoints(pose, family, hand)
+  const joints = planJoints(pose, hold, hand)
   const { bases, tips, half, thumbTip } = joints
   // A hand further up takes the picture with it.
-  const shown = BOARDS[family].length + 12
-  const right = Math.max(BOARDS[family].length, tips[3].x + 56)
-  const board = longer(BOARDS[family], right)
-  const size = SIZES[family] * hand
-  const fingers = FINGERS.filter((f) => pose.fingers[f] !== undefined || family !== 'bass')
+  const shown = BOARDS[hold].length + 12
+  const right = Math.max(BOARDS[hold].length, tips[3].x + 56)
+  const board = longer(BOARDS[hold], right)
+  const size = SIZES[hold] * hand
+  const fingers = FINGERS.filter((f) => pose.fingers[f] !== undefined || hold !== 'standing')
   const waiting = fingers.filter((f) => pose.fingers[f] === 'hovers')
   const y = half * (0.72 - (1.44 * pose.string) / 3)
-  const thumb = thumbOf(joints, family, size)
-  const isUpper = family === 'upper'
+  const thumb = thumbOf(joints, hold, size)
+  const isUpper = hold === 'shoulder'
   const top = Math.min(
     isUpper ? -half - 58 : -half - 128,
     ...bases.map(({ y: knuckle }) => knuckle - 20 * size),
@@ -165,8 +166,8 @@ export function planFigure(
 }
 
 /** From its root under the hand to its tip: beyond the thick string of a violin, behind the neck of a cello or a bass. */
-function thumbOf({ bases, thumbTip, half }: PlanJoints, family: PlanFamily, size: number): string {
-  if (family === 'upper') {
+function thumbOf({ bases, thumbTip, half }: PlanJoints, hold: HoldId, size: number): string {
+  if (hold === 'shoulder') {
     const root = at(thumbTip.x + 12 * size, -half)
     return tube([root, at(thumbTip.x + 5 * size, half * 0.4), thumbTip], [22 * size, 18 * size, 14 * size])
   }
@@ -286,8 +287,8 @@ function strings({ halfAtNut, halfAtEnd, length }: BoardPlan): FigurePart[] {
 }
 
 /** Lines across the board at the thumb and at the first finger, and how far apart they are. */
-export function thumbNote(pose: PlanPose, family: PlanFamily, says: FigureWord): FigurePart[] {
-  const { tips, thumbTip, half } = planJoints(pose, family)
+export function thumbNote(pose: PlanPose, hold: HoldId, says: FigureWord): FigurePart[] {
+  const { tips, thumbTip, half } = planJoints(pose, hold)
   const first = tips[0].x
   const bottom = half + 32
   return [
@@ -306,18 +307,18 @@ export function thumbNote(pose: PlanPose, family: PlanFamily, says: FigureWord):
 /** Rings round the places, named. */
 export function fingerNote(
   pose: PlanPose,
-  family: PlanFamily,
+  hold: HoldId,
   fingers: readonly FingerNo[],
   says: FigureWord,
   hand = 1,
 ): FigurePart[] {
-  const { tips } = planJoints(pose, family, hand)
+  const { tips } = planJoints(pose, hold, hand)
   return [...fingers.map((f) => spot(tips[f - 1]!, 10)), label(says)]
 }
 
 /** The first finger slides freely beside the neck, or is jammed between it and its own base. */
 export function slideNote(pose: PlanPose, isFree: boolean, says: FigureWord, hand = 1): FigurePart[] {
-  const { tips, bases, half } = planJoints(pose, 'upper', hand)
+  const { tips, bases, half } = planJoints(pose, 'shoulder', hand)
   if (!isFree) return [spot(at(bases[0].x, -half - 4), 9), label(says)]
   const y = tips[0].y + 13
   const head = (x: number, way: number) => `M${x - way * 4} ${y - 3}L${x} ${y}L${x - way * 4} ${y + 3}`
@@ -326,8 +327,8 @@ export function slideNote(pose: PlanPose, isFree: boolean, says: FigureWord, han
 }
 
 /** The row of base knuckles against the strings. */
-export function rowNote(pose: PlanPose, family: PlanFamily, says: FigureWord, hand = 1): FigurePart[] {
-  const { bases, row } = planJoints(pose, family, hand)
+export function rowNote(pose: PlanPose, hold: HoldId, says: FigureWord, hand = 1): FigurePart[] {
+  const { bases, row } = planJoints(pose, hold, hand)
   const end = away(bases[3], row, 30)
   return [
     line('compare', [at(bases[0].x - 14, bases[0].y), at(end.x + 4, bases[0].y)]),

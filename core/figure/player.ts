@@ -1,3 +1,4 @@
+import type { HoldId } from '../instrument'
 import type { FigureWord } from './words'
 import { arrow, body, closeUp, joint, label, line, patch, spot, type Figure, type FigurePart } from './figure'
 import { tube } from './hand'
@@ -16,12 +17,15 @@ import {
   type Point,
 } from './geometry'
 
+/** Between the knees or standing: the instrument upright beside the player. */
+export type SeatedHold = Exclude<HoldId, 'shoulder'>
+
 /**
  * A cellist or bassist with the instrument, from the side, facing left: the near arm is the left one, the neck is on the near side of
  * the head. Full size, mm and degrees.
  */
 export interface PlayerPose {
-  readonly plays: 'cello' | 'bass'
+  readonly hold: SeatedHold
   /** What shows of the endpin. */
   readonly endpinMm: number
   /** Of the instrument from upright, towards the player. */
@@ -39,7 +43,7 @@ export interface PlayerPose {
 }
 
 export const CELLIST: PlayerPose = {
-  plays: 'cello',
+  hold: 'knees',
   endpinMm: 330,
   lean: 28,
   slump: 0,
@@ -49,7 +53,7 @@ export const CELLIST: PlayerPose = {
   handAway: false,
 }
 export const BASSIST: PlayerPose = {
-  plays: 'bass',
+  hold: 'standing',
   endpinMm: 190,
   lean: 12,
   slump: 0,
@@ -61,18 +65,18 @@ export const BASSIST: PlayerPose = {
 
 /** Lengths from the endpin’s socket, the greatest depth, where the endpin stands in front, where the left hand does. From memory, mm. */
 const INSTRUMENTS = {
-  cello: { body: 755, bridge: 330, peg: 1120, scroll: 1215, depth: 118, x: -640, hand: 950 },
-  bass: { body: 1040, bridge: 430, peg: 1410, scroll: 1535, depth: 205, x: -395, hand: 1270 },
+  knees: { body: 755, bridge: 330, peg: 1120, scroll: 1215, depth: 118, x: -640, hand: 950 },
+  standing: { body: 1040, bridge: 430, peg: 1410, scroll: 1535, depth: 205, x: -395, hand: 1270 },
 } as const
 /** Where an elbow is that carries, and one that has dropped to the ribs: from the shoulder, and from the hip. */
 const ELBOWS = {
-  cello: { carries: at(-196, 92), dropped: at(-20, 262) },
-  bass: { carries: at(-150, 96), dropped: at(6, 276) },
+  knees: { carries: at(-196, 92), dropped: at(-20, 262) },
+  standing: { carries: at(-150, 96), dropped: at(6, 276) },
 } as const
 
 const VIEWS = {
-  cello: { x: -1160, y: -1450, width: 1900, height: 1490 },
-  bass: { x: -1320, y: -1800, width: 2400, height: 1850 },
+  knees: { x: -1160, y: -1450, width: 1900, height: 1490 },
+  standing: { x: -1320, y: -1800, width: 2400, height: 1850 },
 } as const
 
 export interface PlayerJoints {
@@ -99,14 +103,14 @@ type Along = (mm: number, front?: number) => Point
 
 /** A place on the instrument: so far from the endpin’s socket, and so far in front of its middle. */
 function alongOf(pose: PlayerPose, player: number, instrument: number): Along {
-  const floorPin = at(INSTRUMENTS[pose.plays].x * player, 0)
+  const floorPin = at(INSTRUMENTS[pose.hold].x * player, 0)
   const up = 90 - pose.lean
   return (mm, front = 0) =>
     away(away(floorPin, up, pose.endpinMm + mm * instrument), up + 90, front * instrument)
 }
 
 export function playerJoints(pose: PlayerPose, player = 1, instrument = 1): PlayerJoints {
-  const made = INSTRUMENTS[pose.plays]
+  const made = INSTRUMENTS[pose.hold]
   const isSeated = pose.seatMm !== null
   const along = alongOf(pose, player, instrument)
   const hip = at(0, -(isSeated ? pose.seatMm + 70 : (THIGH + SHIN) * player))
@@ -115,7 +119,7 @@ export function playerJoints(pose: PlayerPose, player = 1, instrument = 1): Play
     { length: NECK_TO_EAR * player, bend: pose.slump * 0.6 },
   ]) as [Point, Point, Point]
   const shoulder = at(neck.x + 6, neck.y + 22 - pose.hunch)
-  const { carries, dropped } = ELBOWS[pose.plays]
+  const { carries, dropped } = ELBOWS[pose.hold]
   const bent = between(carries, dropped, pose.drop)
   const elbow = pose.handAway
     ? at(shoulder.x - 10, shoulder.y + 270 * player)
@@ -144,8 +148,8 @@ export function playerFigure(
 ): Figure {
   const joints = playerJoints(pose, player, instrument)
   const along = alongOf(pose, player, instrument)
-  const isBass = pose.plays === 'bass'
-  const floor = VIEWS[pose.plays]
+  const isBass = pose.hold === 'standing'
+  const floor = VIEWS[pose.hold]
   return {
     ...floor,
     parts: [
@@ -155,7 +159,7 @@ export function playerFigure(
       ...trunk(joints, pose, player),
       ...farArm(joints, player),
       ...instrumentOf(pose, along, joints.floorPin, instrument),
-      ...bow(joints, along, INSTRUMENTS[pose.plays]),
+      ...bow(joints, along, INSTRUMENTS[pose.hold]),
       // A cello stands between the knees; a bass beside its player’s legs.
       ...(isBass ? [] : leg(joints, pose, player, 'skin')),
       ...nearArm(joints, pose, player),
@@ -253,7 +257,7 @@ function trunk(
 }
 
 function instrumentOf(pose: PlayerPose, along: Along, floorPin: Point, instrument: number): FigurePart[] {
-  const { body: length, bridge, peg, scroll, depth: d } = INSTRUMENTS[pose.plays]
+  const { body: length, bridge, peg, scroll, depth: d } = INSTRUMENTS[pose.hold]
   const top = d * 0.5
   return [
     line('mark', [floorPin, along(0)]),
@@ -350,11 +354,7 @@ function farArm({ shoulder, bowHand }: PlayerJoints, player: number): FigurePart
 }
 
 /** Seen nearly from its end: the stick comes towards the eye across the strings. */
-function bow(
-  { bowHand }: PlayerJoints,
-  along: Along,
-  made: (typeof INSTRUMENTS)['cello' | 'bass'],
-): FigurePart[] {
+function bow({ bowHand }: PlayerJoints, along: Along, made: (typeof INSTRUMENTS)[SeatedHold]): FigurePart[] {
   const at0 = along(made.bridge + 90, made.depth * 1.24)
   const end = at(at0.x + (at0.x - bowHand.x) * 0.5 - 30, at0.y + 70)
   return [line('string', [bowHand, end]), line('detail', [away(bowHand, 90, 12), away(end, 90, 12)])]

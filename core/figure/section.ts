@@ -1,3 +1,4 @@
+import type { HoldId } from '../instrument'
 import type { FigureWord } from './words'
 import {
   arrow,
@@ -74,16 +75,16 @@ interface NeckMeasures {
   readonly depth: number
   readonly strings: number
 }
-export const NECKS: Readonly<Record<'upper' | 'cello' | 'bass', NeckMeasures>> = {
-  upper: { width: 27, board: 6, depth: 22, strings: 4 },
-  cello: { width: 36, board: 9, depth: 31, strings: 4 },
-  bass: { width: 50, board: 12, depth: 44, strings: 4 },
+export const NECKS: Readonly<Record<HoldId, NeckMeasures>> = {
+  shoulder: { width: 27, board: 6, depth: 22, strings: 4 },
+  knees: { width: 36, board: 9, depth: 31, strings: 4 },
+  standing: { width: 50, board: 12, depth: 44, strings: 4 },
 }
 
 const VIEWS = {
-  upper: { x: -72, y: -68, width: 168, height: 126 },
-  cello: { x: -76, y: -70, width: 196, height: 146 },
-  bass: { x: -80, y: -72, width: 216, height: 160 },
+  shoulder: { x: -72, y: -68, width: 168, height: 126 },
+  knees: { x: -76, y: -70, width: 196, height: 146 },
+  standing: { x: -80, y: -72, width: 216, height: 160 },
 } as const
 
 /** What a section shows, by its joints: for drawing, and to be measured again. */
@@ -99,12 +100,8 @@ export interface SectionJoints {
   readonly underside: Point
 }
 
-export function sectionJoints(
-  pose: SectionPose,
-  family: keyof typeof NECKS = 'upper',
-  hand = 1,
-): SectionJoints {
-  const neck = NECKS[family]
+export function sectionJoints(pose: SectionPose, hold: HoldId = 'shoulder', hand = 1): SectionJoints {
+  const neck = NECKS[hold]
   const half = neck.width / 2
   const stringX = -half + (neck.width * (pose.string + 0.7)) / (neck.strings + 0.4)
   const tip = at(stringX + pose.liftMm * 0.3, -2 - pose.liftMm)
@@ -113,7 +110,7 @@ export function sectionJoints(
   // The last bone stands on the string at its angle, its joint on the side of the hand.
   const last = away(tip, pose.fingerAngle - pose.collapse, end)
   const { joint: middle } = twoBones(knuckle, last, [proximal, middleBone], 'right')
-  const isHeld = family === 'upper'
+  const isHeld = hold === 'shoulder'
   const down = (isHeld ? -90 : -58) + pose.elbow * 0.5
   const wrist = away(knuckle, down, BODY_MM.palm * hand)
   const elbow = away(wrist, (isHeld ? -90 : -50) - pose.elbow, 120)
@@ -149,12 +146,12 @@ export function fingertipAngle({ tip, last }: SectionJoints): number {
 
 export function sectionFigure(
   pose: SectionPose,
-  family: keyof typeof NECKS = 'upper',
+  hold: HoldId = 'shoulder',
   hand = 1,
   notes: readonly FigurePart[] = [],
 ): Figure {
-  const neck = NECKS[family]
-  const { knuckle, middle, last, tip, thumb, wrist, elbow } = sectionJoints(pose, family, hand)
+  const neck = NECKS[hold]
+  const { knuckle, middle, last, tip, thumb, wrist, elbow } = sectionJoints(pose, hold, hand)
   const widths = BODY_MM.fingerWidths.map((mm) => mm * hand)
   const thumbKnuckle = thumb[1]
   const web = at(2, neck.depth + pose.gapMm)
@@ -166,7 +163,7 @@ export function sectionFigure(
   ])}L${polyline([knuckle, wrist, thumb[0], thumbKnuckle], true).slice(1)}`
   const wide = widths[0]!
   return {
-    ...VIEWS[family],
+    ...VIEWS[hold],
     parts: [
       ...secondFinger(pose, knuckle, tip, hand),
       body(
@@ -285,11 +282,9 @@ export function nail(last: Point, tip: Point, hand = 1): FigurePart {
   return line('detail', smooth([start, away(between(start, end), back, 0.9), away(end, along, 1.6 * hand)]))
 }
 
-type Family = keyof typeof NECKS
-
 /** The board’s surface carried on to the knuckle, and how high that stands. */
-export function knuckleNote(pose: SectionPose, says: FigureWord, family: Family = 'upper'): FigurePart[] {
-  const { x, width } = VIEWS[family]
+export function knuckleNote(pose: SectionPose, says: FigureWord, hold: HoldId = 'shoulder'): FigurePart[] {
+  const { x, width } = VIEWS[hold]
   return [
     line('compare', [at(x + 6, 0), at(x + width - 6, 0)]),
     label(says, { value: pose.knuckleMm, unit: 'mm' }),
@@ -297,8 +292,8 @@ export function knuckleNote(pose: SectionPose, says: FigureWord, family: Family 
 }
 
 /** A pencil goes through the gap; where there is none, the web lies at the wood. */
-export function gapNote(pose: SectionPose, says: FigureWord, family: Family = 'upper'): FigurePart[] {
-  const { depth } = NECKS[family]
+export function gapNote(pose: SectionPose, says: FigureWord, hold: HoldId = 'shoulder'): FigurePart[] {
+  const { depth } = NECKS[hold]
   const radius = Math.min(4.2, pose.gapMm / 2 - 0.4)
   const middle = at(-3, depth + pose.gapMm / 2)
   return [
@@ -312,7 +307,7 @@ export function gapNote(pose: SectionPose, says: FigureWord, family: Family = 'u
 /** Thumb and first finger press towards each other, or there is air between. */
 export function pressNote(pose: SectionPose, presses: boolean, says: FigureWord): FigurePart[] {
   const { thumb } = sectionJoints(pose)
-  const half = NECKS.upper.width / 2
+  const half = NECKS.shoulder.width / 2
   if (!presses) return [spot(at(half + 5, 8), 6), label(says)]
   const left = at(thumb[2].x - 12, 4)
   const right = at(half + 30, 8)
@@ -325,14 +320,14 @@ export function pressNote(pose: SectionPose, presses: boolean, says: FigureWord)
 
 /** The thumb pushes up into the neck, or rests. */
 export function pushNote(pose: SectionPose, pushes: boolean, says: FigureWord, hand = 1): FigurePart[] {
-  const [, , , tip] = sectionJoints(pose, 'cello', hand).thumb
+  const [, , , tip] = sectionJoints(pose, 'knees', hand).thumb
   const start = at(tip.x, tip.y + 34)
   return [pushes ? arrow('mark', start, at(tip.x, tip.y + 12), 6) : spot(tip, 5), label(says)]
 }
 
 /** How high the finger waits over its string. */
-export function liftNote(pose: SectionPose, says: FigureWord, family: Family): FigurePart[] {
-  const { tip } = sectionJoints(pose, family)
+export function liftNote(pose: SectionPose, says: FigureWord, hold: HoldId): FigurePart[] {
+  const { tip } = sectionJoints(pose, hold)
   const x = tip.x - 14
   return [
     line('compare', [at(x - 22, -2), at(tip.x + 30, -2)]),
@@ -344,7 +339,7 @@ export function liftNote(pose: SectionPose, says: FigureWord, family: Family): F
 /** The thumb’s tip against the board’s edge. */
 export function thumbTipNote(pose: SectionPose, says: FigureWord): FigurePart[] {
   const { thumb } = sectionJoints(pose)
-  const { x } = VIEWS.upper
+  const { x } = VIEWS.shoulder
   const top = thumb[3].y - 7
   return [
     line('compare', [at(x + 6, 0), at(20, 0)]),
@@ -353,8 +348,8 @@ export function thumbTipNote(pose: SectionPose, says: FigureWord): FigurePart[] 
   ]
 }
 
-export function tipAngleNote(pose: SectionPose, says: FigureWord, family: Family = 'upper'): FigurePart[] {
-  const { tip, last } = sectionJoints(pose, family)
+export function tipAngleNote(pose: SectionPose, says: FigureWord, hold: HoldId = 'shoulder'): FigurePart[] {
+  const { tip, last } = sectionJoints(pose, hold)
   const degrees = angleAt(tip, last, at(tip.x + 10, tip.y))
   return [
     line('compare', [at(tip.x - 30, tip.y), at(tip.x + 46, tip.y)]),
@@ -368,10 +363,10 @@ export function sectionNote(
   pose: SectionPose,
   part: 'knuckle' | 'last' | 'thumb',
   says: FigureWord,
-  family: Family = 'upper',
+  hold: HoldId = 'shoulder',
   hand = 1,
 ): FigurePart[] {
-  const joints = sectionJoints(pose, family, hand)
+  const joints = sectionJoints(pose, hold, hand)
   const places: Record<typeof part, Point> = {
     knuckle: joints.knuckle,
     last: joints.last,

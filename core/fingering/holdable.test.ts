@@ -108,8 +108,8 @@ it.each([...FAMILY_IDS.map((id) => [id, undefined] as const), ['bass', 'four_fin
     for (const key of MODE_IDS.flatMap((mode) => keysOf(mode)))
       for (const figure of ['scale', 'arpeggio'] satisfies FigureId[]) {
         // The same notes are one line, whatever the key is called; to a finger a letter their spelling matters too.
-        const line = lineName(key, figure, family.isUpright)
-        if (done.has(line) || (key.mode.id === 'chromatic' && !family.isUpright)) continue
+        const line = lineName(key, figure, family.hold !== 'shoulder')
+        if (done.has(line) || (key.mode.id === 'chromatic' && family.hold === 'shoulder')) continue
         done.add(line)
         for (const octaves of [1, 2, 3] as const) {
           const made = fingerScale(context, { key, figure, octaves })

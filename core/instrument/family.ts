@@ -80,9 +80,48 @@ export interface BoardShape {
   readonly neckMm: number
 }
 
+/** How an instrument is held, and with it where the left hand works: on the shoulder, between the knees, standing beside the player. */
+export const HOLD_IDS = ['shoulder', 'knees', 'standing'] as const
+export type HoldId = (typeof HOLD_IDS)[number]
+
+/** What a family's notes sound like where they are made up, for the tests of the ear and the simulated player. */
+export interface FamilySound {
+  /** Its body: below the one, its lowest air resonance, and above the other it passes on less and less, Hz. From memory. */
+  readonly airHz: number
+  readonly cornerHz: number
+  /** Stiffness of its plucked strings; from memory. */
+  readonly stiffness: number
+  /** Seconds in which partial 1 of a plucked string falls to 1/e; from memory. */
+  readonly ringsS: number
+  /** Seconds in which a bow brings partial 1 to its strength; higher partials follow within a few periods more. */
+  readonly bowSpeaksS: number
+  /**
+   * What of a bowed note is not of its pitch, or not even: set so that the pitch in its first fifth of a second, its unrest from moment
+   * to moment, the part of the sound without a pitch and the swing of the level scatter about as in recorded ones (docs/bench.md,
+   * "Recorded strings"). Of the viola nothing was measured: it stands between violin and cello.
+   */
+  readonly uneven: {
+    /** How far an attack's pitch is off as it begins, cents, and in how many seconds it falls to 1/e. */
+    readonly scoop: { readonly meanCents: number; readonly sigmaCents: number; readonly fallsS: number }
+    /** How far the bow's friction shakes the pitch, cents. */
+    readonly jitterCents: number
+    /** The bow's hiss as a part of the note. */
+    readonly hiss: number
+    /** How far its weight and speed swing the level, dB. */
+    readonly swingDb: number
+  }
+}
+
 /** Everything that makes a family what it is. A new family is one such object and a line in `families/index.ts`. */
 export interface Family {
   readonly id: FamilyId
+  /** What it is called in the middle of a sentence. */
+  readonly name: string
+  /** Other names that a teacher writes, in small letters and the singular. */
+  readonly otherNames: readonly string[]
+  readonly hold: HoldId
+  /** Frets give every note its place: nothing is laid or judged here, and it is refused in words. */
+  readonly hasFrets: boolean
   /** Lowest string first. */
   readonly tuning: readonly Note[]
   /** Largest first. */
@@ -99,11 +138,10 @@ export interface Family {
   readonly layStrings: readonly number[]
   /** The first is the one a hand is shaped in. */
   readonly frames: readonly Frame[]
-  /** Held upright between the knees or standing; else under the chin. */
-  readonly isUpright: boolean
   /** Nearest to the nut first. */
   readonly positions: readonly Position[]
   readonly board: BoardShape
   /** Heights and strings as one mostly meets them at the full size; smaller sizes in proportion. From memory. */
   readonly typicalPressing: Pressing
+  readonly sound: FamilySound
 }

@@ -1,6 +1,8 @@
 export type {
   Family,
   FamilyId,
+  FamilySound,
+  HoldId,
   Finger,
   Digit,
   Size,
@@ -12,9 +14,11 @@ export type {
   FingerForm,
   FingerFormId,
 } from './family'
-export { THUMB } from './family'
+export { HOLD_IDS, THUMB } from './family'
 export {
   FAMILY_IDS,
+  familiesHeld,
+  familyFault,
   familyOf,
   sizeOf,
   readSize,

@@ -1,12 +1,22 @@
 import { midiNumber, transpose, type Note } from '../pitch'
 import { FAMILIES } from './families'
 import { plainFractions } from './length'
-import type { Family, FamilyId, Finger, HandShape, Size, TapeSchool } from './family'
+import type { Family, FamilyId, Finger, HandShape, HoldId, Size, TapeSchool } from './family'
 
 export const FAMILY_IDS = Object.keys(FAMILIES) as FamilyId[]
 
 export function familyOf(id: FamilyId): Family {
   return FAMILIES[id]
+}
+
+/** Why nothing is measured or laid on such an instrument: frets have given every note its place already. */
+export function familyFault({ hasFrets }: Pick<Family, 'hasFrets'>): 'has_frets' | undefined {
+  return hasFrets ? 'has_frets' : undefined
+}
+
+/** Families that are held so. */
+export function familiesHeld(hold: HoldId): FamilyId[] {
+  return FAMILY_IDS.filter((id) => FAMILIES[id].hold === hold)
 }
 
 export function sizeOf(family: Family, sizeId: string): Size | undefined {
@@ -29,11 +39,14 @@ export function readSize(family: Family, text: string): Size | undefined {
 
 /** The family that a teacher writes as `violin`, `Violas`, `’cello` or `double bass`. */
 export function readFamily(text: string): FamilyId | undefined {
-  const plain = text.trim().toLowerCase()
-  const name = /^(?:double|string)[\s-]?bass(?:es)?$|^contrabass(?:es)?$|^basses$/.test(plain)
-    ? 'bass'
-    : plain.replace(/^(?:['’]|violon)(?=cello)/, '').replace(/s$/, (s) => (plain === 'bass' ? s : ''))
-  return FAMILY_IDS.find((id) => id === name)
+  const plain = text
+    .trim()
+    .toLowerCase()
+    .replace(/^['’]/, '')
+    .replace(/[\s-]+/g, ' ')
+  const isCalled = (name: string) =>
+    [name, `${name}s`, `${name}es`].some((form) => form === plain || form.replace(' ', '') === plain)
+  return FAMILY_IDS.find((id) => [FAMILIES[id].name, ...FAMILIES[id].otherNames].some(isCalled))
 }
 
 export function shapeOf(family: Family, shapeId: string): HandShape | undefined {

@@ -1,4 +1,4 @@
-import { centsPerMmOnString, shapeOf, type FamilyId, type Stringing } from '../instrument'
+import { centsPerMmOnString, familiesHeld, shapeOf, type FamilyId, type Stringing } from '../instrument'
 import {
   mannerOf,
   perform,
@@ -32,8 +32,8 @@ interface Played {
   readonly isNamed: (verdict: Verdict) => boolean
 }
 
-const CELLO = ['cello'] as const
-const UPPER = ['violin', 'viola'] as const
+const CELLO = familiesHeld('knees')
+const UPPER = familiesHeld('shoulder')
 
 const finds = (isIt: (finding: Finding) => boolean) => (verdict: Verdict) =>
   'findings' in verdict && verdict.findings.some(isIt)

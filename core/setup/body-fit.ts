@@ -1,4 +1,4 @@
-import type { FamilyId } from '../instrument'
+import { familyOf, type FamilyId, type HoldId } from '../instrument'
 
 /** How an instrument is made to fit a body, in numbers; what was not measured is null. Lengths in mm, angles in degrees. */
 export interface BodyFitValues {
@@ -25,12 +25,15 @@ export interface BodyFitValues {
 
 export type BodyFitPart = keyof BodyFitValues
 
-/** What is measured of each family, in the order in which it is set up. */
-export const BODY_FIT_PARTS: Record<FamilyId, readonly BodyFitPart[]> = {
-  violin: ['chinRestMm', 'restNearMm', 'restFarMm', 'handsOff', 'bodyAngle', 'thumbMm'],
-  viola: ['chinRestMm', 'restNearMm', 'restFarMm', 'handsOff', 'bodyAngle', 'thumbMm'],
-  cello: ['endpinMm', 'pegMm', 'seatMm', 'lean', 'thumbMm'],
-  bass: ['endpinMm', 'pegMm', 'seatMm', 'lean'],
+/** What is measured of a family, in the order in which it is set up. */
+export function bodyFitParts(family: FamilyId): readonly BodyFitPart[] {
+  return PARTS[familyOf(family).hold]
+}
+
+const PARTS: Record<HoldId, readonly BodyFitPart[]> = {
+  shoulder: ['chinRestMm', 'restNearMm', 'restFarMm', 'handsOff', 'bodyAngle', 'thumbMm'],
+  knees: ['endpinMm', 'pegMm', 'seatMm', 'lean', 'thumbMm'],
+  standing: ['endpinMm', 'pegMm', 'seatMm', 'lean'],
 }
 
 /** Beyond these a number is a slip of the pen. From memory. */
@@ -68,32 +71,28 @@ const STEEP_REST_MM = 25
 /** The near end so much higher than the far one lets the instrument slide off the shoulder, mm. From memory. */
 const FALLING_REST_MM = 45
 /** A bass that leans further than this lies on the player; a cello, on the lap, more. Degrees. From memory. */
-const MOST_LEAN: Partial<Record<FamilyId, number>> = { bass: 30, cello: 50 }
-/** Pegs or machine this close to the height that is looked for, mm. From memory. */
-const PEG_NEAR_MM = 60
+const MOST_LEAN: Partial<Record<HoldId, number>> = { standing: 30, knees: 50 }
+/** Machine or pegs this close to the height that is looked for, mm; a cello's are looked for within more. From memory. */
+const PEG_NEAR_MM: Partial<Record<HoldId, number>> = { standing: 60, knees: 120 }
 
 /** What of a fit a teacher would look at again, with the reason to be told. Common practice, no source. */
 export function bodyFitDoubts(family: FamilyId, fit: BodyFitValues): BodyFitDoubt[] {
+  const { hold } = familyOf(family)
   const doubts: BodyFitDoubt[] = []
   const { restNearMm, restFarMm, handsOff, bodyAngle, pegMm } = fit
   if (restNearMm !== null && restFarMm !== null && restFarMm - restNearMm > STEEP_REST_MM)
     doubts.push('steep_rest')
   if (restNearMm !== null && restFarMm !== null && restNearMm - restFarMm > FALLING_REST_MM)
     doubts.push('falling_rest')
-  if (fit.lean !== null && fit.lean > (MOST_LEAN[family] ?? Infinity)) doubts.push('leans_far')
+  if (fit.lean !== null && fit.lean > (MOST_LEAN[hold] ?? Infinity)) doubts.push('leans_far')
   if (handsOff !== null && handsOff < 5) doubts.push('falls')
   if (bodyAngle !== null && bodyAngle < 20) doubts.push('too_far_front')
   if (bodyAngle !== null && bodyAngle > 70) doubts.push('too_far_out')
-  if (pegMm !== null && family === 'bass' && Math.abs(pegMm) > PEG_NEAR_MM) doubts.push('pegs_off')
-  if (pegMm !== null && family === 'cello' && Math.abs(pegMm) > 2 * PEG_NEAR_MM) doubts.push('pegs_off')
-  return doubts.filter((doubt) => isOf(family, doubt))
+  if (pegMm !== null && Math.abs(pegMm) > (PEG_NEAR_MM[hold] ?? Infinity)) doubts.push('pegs_off')
+  return doubts.filter((doubt) => (hold === 'shoulder') !== OF_ENDPIN.has(doubt))
 }
 
-function isOf(family: FamilyId, doubt: BodyFitDoubt): boolean {
-  const isUpper = family === 'violin' || family === 'viola'
-  const isOfEndpin = doubt === 'pegs_off' || doubt === 'leans_far'
-  return isUpper !== isOfEndpin
-}
+const OF_ENDPIN: ReadonlySet<BodyFitDoubt> = new Set(['pegs_off', 'leans_far'])
 
 /** A part that changed by more than this between two fittings was rather misread than moved. From memory. */
 const MOST_CHANGE: Record<BodyFitPart, number> = {

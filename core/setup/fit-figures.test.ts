@@ -3,7 +3,7 @@ import {
   bodyFitDoubts,
   bodyFitFigures,
   BODY_FIT_LIMITS,
-  BODY_FIT_PARTS,
+  bodyFitParts,
   NO_BODY_FIT,
   type BodyFitPart,
 } from './index'
@@ -18,7 +18,7 @@ describe('the drawing of a fit', () => {
   it('has each number on it that was measured, once, in its unit, and none that was not', () => {
     for (const family of FAMILY_IDS) {
       expect(tagsOf(family, {})).toEqual([])
-      for (const part of BODY_FIT_PARTS[family]) {
+      for (const part of bodyFitParts(family)) {
         // A bass’s and a cello’s thumb alike: what a family does not draw it does not measure.
         const [least, most] = BODY_FIT_LIMITS[part]
         const value = Math.round((least + most) / 2) + 1
@@ -37,9 +37,7 @@ describe('the drawing of a fit', () => {
   it('keeps every number within its picture, at the largest and the smallest that is possible', () => {
     for (const family of FAMILY_IDS)
       for (const end of [0, 1] as const) {
-        const fit = Object.fromEntries(
-          BODY_FIT_PARTS[family].map((part) => [part, BODY_FIT_LIMITS[part][end]]),
-        )
+        const fit = Object.fromEntries(bodyFitParts(family).map((part) => [part, BODY_FIT_LIMITS[part][end]]))
         for (const { figure } of bodyFitFigures(family, { ...NO_BODY_FIT, ...fit }))
           for (const part of figure.parts)
             if (part.kind === 'tag') {
@@ -54,7 +52,7 @@ describe('the drawing of a fit', () => {
   it('shows every part of a family in one of its drawings', () => {
     for (const family of FAMILY_IDS) {
       const shown = bodyFitFigures(family, NO_BODY_FIT).flatMap(({ parts }) => parts)
-      expect([...shown].sort()).toEqual([...BODY_FIT_PARTS[family]].sort())
+      expect([...shown].sort()).toEqual([...bodyFitParts(family)].sort())
     }
   })
 

@@ -14,8 +14,9 @@ import {
   type Figure,
   type FigurePart,
   type PlayerPose,
+  type SeatedHold,
 } from '../figure'
-import type { FamilyId } from '../instrument'
+import { familyOf, type FamilyId } from '../instrument'
 import type { BodyFitPart, BodyFitValues } from './body-fit'
 
 /** One drawing of a fit, with its numbers on it, and what of the fit it shows. */
@@ -69,7 +70,8 @@ function withTagsInside(figure: Figure): Figure {
 const EDGE = 0.12
 
 function drawn(family: FamilyId, fit: BodyFitValues): FitFigure[] {
-  if (family === 'cello' || family === 'bass') return seated(family, fit)
+  const { hold } = familyOf(family)
+  if (hold !== 'shoulder') return seated(hold, fit)
   const pose = {
     ...SHOULDER,
     chinMm: fit.chinRestMm ?? SHOULDER.chinMm,
@@ -107,7 +109,7 @@ function drawn(family: FamilyId, fit: BodyFitValues): FitFigure[] {
       parts: ['thumbMm'],
       figure: planFigure(
         thumb,
-        'upper',
+        'shoulder',
         1,
         tagged({ x: thumbTip.x - 14, y: thumbTip.y + 4 }, asLength(fit.thumbMm), 'mm', 'end'),
       ),
@@ -115,8 +117,8 @@ function drawn(family: FamilyId, fit: BodyFitValues): FitFigure[] {
   ]
 }
 
-function seated(family: 'cello' | 'bass', fit: BodyFitValues): FitFigure[] {
-  const usual: PlayerPose = family === 'cello' ? CELLIST : BASSIST
+function seated(hold: SeatedHold, fit: BodyFitValues): FitFigure[] {
+  const usual: PlayerPose = hold === 'knees' ? CELLIST : BASSIST
   const pose: PlayerPose = {
     ...usual,
     endpinMm: fit.endpinMm ?? usual.endpinMm,
@@ -133,16 +135,16 @@ function seated(family: 'cello' | 'bass', fit: BodyFitValues): FitFigure[] {
       ...tagged({ x: floorPin.x - 60, y: -560 }, fit.lean, 'degrees', 'end'),
     ]),
   }
-  if (family === 'bass') return [player]
+  if (hold === 'standing') return [player]
   const thumb = { ...PLAN, thumbOutMm: -20, thumbMm: fit.thumbMm === null ? 35 : -fit.thumbMm }
-  const { thumbTip } = planJoints(thumb, 'cello')
+  const { thumbTip } = planJoints(thumb, 'knees')
   return [
     player,
     {
       parts: ['thumbMm'],
       figure: planFigure(
         thumb,
-        'cello',
+        'knees',
         1,
         tagged({ x: thumbTip.x, y: 54 }, asLength(fit.thumbMm), 'mm', 'middle'),
       ),

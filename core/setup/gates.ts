@@ -1,7 +1,15 @@
 import { groups, mean, rollups } from 'd3-array'
 import { daysBetween, isoDay } from '../calendar'
 import { nextSize, type HandSpan } from '../frame'
-import { familyOf, THUMB, type FamilyId, type Digit, type Finger, type Position } from '../instrument'
+import {
+  familyOf,
+  THUMB,
+  type FamilyId,
+  type Digit,
+  type Finger,
+  type HoldId,
+  type Position,
+} from '../instrument'
 import type { MasteryState } from '../pattern/mastery'
 import type { TuningSystem } from '../pitch'
 import type { SetupAnswer } from './answers'
@@ -135,27 +143,24 @@ interface FamilyGates {
   readonly shiftsTo: string
 }
 
-const UPPER: FamilyGates = {
-  fourthFinger: ['gap', 'knuckles', 'elbow'],
-  shifting: ['squeeze'],
-  thumbFollows: 'said',
-  vibrato: ['thumb_joints'],
-  fingers: [1, 2, 3],
-  shiftsTo: 'third',
-}
-
 /** Setup items, “Gates”; common practice, no source. A bass counts its positions by semitone: III lies five above the nut. */
-const GATES_OF: Record<FamilyId, FamilyGates> = {
-  violin: UPPER,
-  viola: UPPER,
-  cello: {
+const GATES_OF: Record<HoldId, FamilyGates> = {
+  shoulder: {
+    fourthFinger: ['gap', 'knuckles', 'elbow'],
+    shifting: ['squeeze'],
+    thumbFollows: 'said',
+    vibrato: ['thumb_joints'],
+    fingers: [1, 2, 3],
+    shiftsTo: 'third',
+  },
+  knees: {
     shifting: ['cello_thumb_push'],
     thumbFollows: 'said',
     vibrato: ['cello_thumb_joints'],
     fingers: [1, 2, 3, 4],
     shiftsTo: 'third',
   },
-  bass: {
+  standing: {
     shifting: ['bass_stance', 'bass_shift'],
     thumbFollows: 'item',
     vibrato: ['bass_thumb_joints'],
@@ -166,7 +171,8 @@ const GATES_OF: Record<FamilyId, FamilyGates> = {
 
 /** The gates of a family, each with what is still missing, from setup, checks, hand and what the teacher said. */
 export function gatesOf(facts: GateFacts): Gate[] {
-  const { fourthFinger, shifting, thumbFollows, vibrato, fingers, shiftsTo } = GATES_OF[facts.family]
+  const { fourthFinger, shifting, thumbFollows, vibrato, fingers, shiftsTo } =
+    GATES_OF[familyOf(facts.family).hold]
   const gates: { id: GateId; missing: (Missing | undefined)[] | undefined }[] = [
     {
       id: 'fourth_finger',

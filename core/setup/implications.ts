@@ -1,4 +1,4 @@
-import type { FamilyId } from '../instrument'
+import { familyOf, type FamilyId } from '../instrument'
 import type { Finding } from '../verdict'
 import type { AnsweredItem, SetupAnswer } from './answers'
 import { isSetupItem, SETUP_ITEMS, type SetupItemId } from './items'
@@ -127,6 +127,7 @@ export function remediesFor(
 
 /** What a kept finding shows, in the same words as the setup. */
 export function symptomsOf(finding: Finding, family: FamilyId): Symptom[] {
+  const { hold } = familyOf(family)
   switch (finding.code) {
     case 'whole_hand':
       return finding.offsetMm > 0 ? ['hand_sharp', 'creeping_sharp'] : ['hand_flat']
@@ -134,14 +135,14 @@ export function symptomsOf(finding: Finding, family: FamilyId): Symptom[] {
       if (finding.errorMm > 0)
         return finding.where === 'first' ? ['wide_frame', 'hand_moved_back'] : ['wide_frame']
       if (finding.where === 'first')
-        return family === 'cello' ? ['extension_sharp', 'narrow_frame'] : ['narrow_frame']
+        return hold === 'knees' ? ['extension_sharp', 'narrow_frame'] : ['narrow_frame']
       if (finding.toFinger !== 4) return ['narrow_frame']
       // One finger alone that falls short is looked for at its own side first.
       return finding.where === 'last' ? ['fourth_flat', 'narrow_frame'] : ['narrow_frame', 'fourth_flat']
     case 'finger':
-      if (family === 'cello' && finding.finger === 2 && finding.offsetMm > 0) return ['one_two_wide']
+      if (hold === 'knees' && finding.finger === 2 && finding.offsetMm > 0) return ['one_two_wide']
       if (finding.finger === 4) return finding.offsetMm < 0 ? ['fourth_flat'] : ['wide_frame']
-      if (family !== 'cello' && finding.finger === 2 && finding.offsetMm > 0) return ['half_steps_wide']
+      if (hold !== 'knees' && finding.finger === 2 && finding.offsetMm > 0) return ['half_steps_wide']
       return ['scatter']
     case 'steps':
       return ['half_steps_wide']

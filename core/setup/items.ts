@@ -1,9 +1,11 @@
-import type { FamilyId } from '../instrument'
+import { familiesHeld, FAMILY_IDS, type FamilyId } from '../instrument'
 import type { SetupLimits } from './answers'
 import type { Schools } from './schools'
 
-const ALL = ['violin', 'viola', 'cello', 'bass'] as const satisfies readonly FamilyId[]
-const UPPER = ['violin', 'viola'] as const satisfies readonly FamilyId[]
+const ALL = FAMILY_IDS
+const UPPER = familiesHeld('shoulder')
+const CELLO = familiesHeld('knees')
+const BASS = familiesHeld('standing')
 
 /** What of an item can be read off a ruler or a picture. */
 export interface SetupMeasure {
@@ -120,15 +122,15 @@ export const SETUP_ITEMS = {
 
   // From the chair to the fingertip: back and endpin carry the arm, the arm the wrist, the thumb the spread; extensions last,
   // since they are turns of a hand that stands. docs/trade.md § 6.
-  cello_sitting: { families: ['cello'], of: 'player' },
+  cello_sitting: { families: CELLO, of: 'player' },
   cello_endpin: {
-    families: ['cello'],
+    families: CELLO,
     of: 'instrument',
     measure: { unit: 'mm', possible: [0, 700] },
   },
-  cello_elbow: { families: ['cello'], of: 'hand' },
+  cello_elbow: { families: CELLO, of: 'hand' },
   cello_wrist: {
-    families: ['cello'],
+    families: CELLO,
     of: 'hand',
     measure: {
       unit: 'degrees',
@@ -137,7 +139,7 @@ export const SETUP_ITEMS = {
     },
   },
   cello_thumb_place: {
-    families: ['cello'],
+    families: CELLO,
     of: 'hand',
     measure: {
       unit: 'mm',
@@ -145,21 +147,21 @@ export const SETUP_ITEMS = {
       limits: ({ thumb_cello: school }) => CELLO_THUMB_LIMITS[school],
     },
   },
-  cello_thumb_joints: { families: ['cello'], of: 'hand' },
-  cello_thumb_push: { families: ['cello'], of: 'hand' },
-  cello_fingers: { families: ['cello'], of: 'hand' },
-  cello_spread: { families: ['cello'], of: 'hand' },
-  cello_lift: { families: ['cello'], of: 'hand' },
-  cello_extension_back: { families: ['cello'], of: 'hand' },
-  cello_extension_forward: { families: ['cello'], of: 'hand' },
+  cello_thumb_joints: { families: CELLO, of: 'hand' },
+  cello_thumb_push: { families: CELLO, of: 'hand' },
+  cello_fingers: { families: CELLO, of: 'hand' },
+  cello_spread: { families: CELLO, of: 'hand' },
+  cello_lift: { families: CELLO, of: 'hand' },
+  cello_extension_back: { families: CELLO, of: 'hand' },
+  cello_extension_forward: { families: CELLO, of: 'hand' },
 
   // From the floor to the fingertip: who holds the bass up by the hand cannot move it, a turned hand has no frame, and the thumb
   // makes the arch. docs/trade.md § 1 and § 6.
-  bass_endpin: { families: ['bass'], of: 'instrument', measure: { unit: 'mm', possible: [0, 600] } },
-  bass_stance: { families: ['bass'], of: 'instrument' },
-  bass_elbow: { families: ['bass'], of: 'hand' },
+  bass_endpin: { families: BASS, of: 'instrument', measure: { unit: 'mm', possible: [0, 600] } },
+  bass_stance: { families: BASS, of: 'instrument' },
+  bass_elbow: { families: BASS, of: 'hand' },
   bass_hand: {
-    families: ['bass'],
+    families: BASS,
     of: 'hand',
     measure: {
       unit: 'degrees',
@@ -167,12 +169,12 @@ export const SETUP_ITEMS = {
       limits: () => ({ right: [-10, 12], nearly: [-20, 22] }),
     },
   },
-  bass_thumb_place: { families: ['bass'], of: 'hand' },
-  bass_thumb_joints: { families: ['bass'], of: 'hand' },
-  bass_fingers: { families: ['bass'], of: 'hand' },
-  bass_third_finger: { families: ['bass'], of: 'hand' },
-  bass_shift: { families: ['bass'], of: 'hand' },
-  bass_plucking: { families: ['bass'], of: 'hand' },
+  bass_thumb_place: { families: BASS, of: 'hand' },
+  bass_thumb_joints: { families: BASS, of: 'hand' },
+  bass_fingers: { families: BASS, of: 'hand' },
+  bass_third_finger: { families: BASS, of: 'hand' },
+  bass_shift: { families: BASS, of: 'hand' },
+  bass_plucking: { families: BASS, of: 'hand' },
 } as const satisfies Record<string, ItemData>
 
 export type SetupItemId = keyof typeof SETUP_ITEMS

@@ -1,4 +1,4 @@
-import { familyOf, FAMILY_IDS, type FamilyId, type TapeSchool } from '../instrument'
+import { familiesHeld, familyOf, FAMILY_IDS, type FamilyId, type TapeSchool } from '../instrument'
 
 /**
  * What teachers do differently, each with good reason: docs/trade.md § 6. The first choice of a question is what a studio starts
@@ -7,16 +7,16 @@ import { familyOf, FAMILY_IDS, type FamilyId, type TapeSchool } from '../instrum
 export const SCHOOL_QUESTIONS = {
   tapes: { families: FAMILY_IDS, choices: ['two', 'none', 'one', 'every'] },
   waiting_fingers: { families: FAMILY_IDS, choices: ['hover', 'rest'] },
-  thumb_violin: { families: ['violin', 'viola'], choices: ['opposite_1', 'behind_1', 'opposite_2'] },
-  thumb_cello: { families: ['cello'], choices: ['behind_2', 'between_1_and_2'] },
-  thumb_bass: { families: ['bass'], choices: ['behind_2', 'behind_1'] },
-  contact: { families: ['violin', 'viola'], choices: ['base_of_1', 'tips_only'] },
-  fingertip: { families: ['violin', 'viola'], choices: ['between', 'near_nail'] },
-  fourth_finger: { families: ['violin', 'viola'], choices: ['rounded', 'long'] },
-  fourth_on_neighbour: { families: ['violin', 'viola'], choices: ['while_new', 'never'] },
-  bass_fingering: { families: ['bass'], choices: ['one_two_four', 'four_finger'] },
-  climbing: { families: ['violin', 'viola'], choices: ['early', 'stay'] },
-  chromatic_scales: { families: ['violin', 'viola'], choices: ['slide', 'semitones'] },
+  thumb_violin: { families: familiesHeld('shoulder'), choices: ['opposite_1', 'behind_1', 'opposite_2'] },
+  thumb_cello: { families: familiesHeld('knees'), choices: ['behind_2', 'between_1_and_2'] },
+  thumb_bass: { families: familiesHeld('standing'), choices: ['behind_2', 'behind_1'] },
+  contact: { families: familiesHeld('shoulder'), choices: ['base_of_1', 'tips_only'] },
+  fingertip: { families: familiesHeld('shoulder'), choices: ['between', 'near_nail'] },
+  fourth_finger: { families: familiesHeld('shoulder'), choices: ['rounded', 'long'] },
+  fourth_on_neighbour: { families: familiesHeld('shoulder'), choices: ['while_new', 'never'] },
+  bass_fingering: { families: familiesHeld('standing'), choices: ['one_two_four', 'four_finger'] },
+  climbing: { families: familiesHeld('shoulder'), choices: ['early', 'stay'] },
+  chromatic_scales: { families: familiesHeld('shoulder'), choices: ['slide', 'semitones'] },
 } as const satisfies Record<
   string,
   { readonly families: readonly FamilyId[]; readonly choices: readonly [string, ...string[]] }

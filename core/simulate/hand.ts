@@ -110,7 +110,7 @@ function offsetMm(
   const width = (places.at(-1)?.placeMm ?? placeMm) - first
   const along = width > 0 ? (placeMm - first) / width : 0
   const low = stringIndex === 0 ? 1 : stringIndex === 1 ? 0.5 : 0
-  const isCello = family.id === 'cello'
+  const isCello = family.hold === 'knees'
   return (
     faults.handOffsetMm +
     along * faults.frameErrorMm +

@@ -1,5 +1,5 @@
 import { randomNormal } from 'd3-random'
-import type { FamilyId } from '../instrument'
+import { familyOf, type FamilyId } from '../instrument'
 import { A4_HZ, frequencyHz } from '../pitch'
 import type { Manner, Performance, PlayedNote } from './performance'
 import type { RandomSource } from './player'
@@ -26,53 +26,6 @@ export const PLAIN_RECORDING: Recording = {
   room: 0.15,
 }
 
-/** Stiffness of plucked strings; from memory. */
-const STIFFNESS: Record<FamilyId, number> = { violin: 4e-5, viola: 5e-5, cello: 6e-5, bass: 1e-4 }
-/** Seconds in which partial 1 of a plucked string falls to 1/e; from memory. */
-const RINGS_S: Record<FamilyId, number> = { violin: 0.35, viola: 0.45, cello: 0.8, bass: 1.3 }
-/** Seconds in which a bow brings partial 1 to its strength; higher partials follow within a few periods more. */
-const BOW_SPEAKS_S: Record<FamilyId, number> = { violin: 0.02, viola: 0.025, cello: 0.035, bass: 0.045 }
-/**
- * What of a bowed note is not of its pitch, or not even: set so that in each family's notes the pitch in their first fifth of a second, its
- * unrest from moment to moment, the part of the sound without a pitch and the swing of the level scatter about as in recorded ones
- * (docs/bench.md, "Recorded strings"). Of the viola nothing was measured: it stands between violin and cello.
- */
-interface Unevenness {
-  /** How far an attack's pitch is off as it begins, cents, and in how many seconds it falls to 1/e. */
-  readonly scoop: { readonly meanCents: number; readonly sigmaCents: number; readonly fallsS: number }
-  /** How far the bow's friction shakes the pitch, cents. */
-  readonly jitterCents: number
-  /** The bow's hiss as a part of the note. */
-  readonly hiss: number
-  /** How far its weight and speed swing the level, dB. */
-  readonly swingDb: number
-}
-const UNEVEN: Record<FamilyId, Unevenness> = {
-  violin: {
-    scoop: { meanCents: -35, sigmaCents: 30, fallsS: 0.03 },
-    jitterCents: 0.8,
-    hiss: 0.045,
-    swingDb: 1.2,
-  },
-  viola: {
-    scoop: { meanCents: -24, sigmaCents: 30, fallsS: 0.042 },
-    jitterCents: 1,
-    hiss: 0.04,
-    swingDb: 1.2,
-  },
-  cello: {
-    scoop: { meanCents: -14, sigmaCents: 28, fallsS: 0.055 },
-    jitterCents: 1.2,
-    hiss: 0.03,
-    swingDb: 1.3,
-  },
-  bass: {
-    scoop: { meanCents: -40, sigmaCents: 45, fallsS: 0.1 },
-    jitterCents: 2.5,
-    hiss: 0.06,
-    swingDb: 0.8,
-  },
-}
 /** The bow's weight and speed change within some tenths of a second. */
 const SWING_HZ = 3
 /** A vibrato begins so long after its note, and grows for as long. */
@@ -144,7 +97,7 @@ function swinging(normal: () => number, hz: number, stepS: number): () => number
 function pitchOf(source: RandomSource, familyId: FamilyId, note: PlayedNote, manner: Manner, stepS: number) {
   const { vibrato, repair, faults, stroke } = manner
   const normal = randomNormal.source(source)(0, 1)
-  const { scoop, jitterCents } = UNEVEN[familyId]
+  const { scoop, jitterCents } = familyOf(familyId).sound.uneven
   const scoopCents = stroke === 'bow' && !note.isSlurred ? scoop.meanCents + scoop.sigmaCents * normal() : 0
   const width = wandering(normal, VIBRATO_UNEVEN.hz, stepS)
   const rate = wandering(normal, VIBRATO_UNEVEN.hz, stepS)
@@ -190,7 +143,7 @@ function sound(
 ): void {
   const stepS = STEP / sampleRateHz
   const pitch = pitchOf(source, familyId, note, manner, stepS)
-  const uneven = UNEVEN[familyId]
+  const uneven = familyOf(familyId).sound.uneven
   const bowed = manner.stroke === 'bow'
   const hz = frequencyHz(note.writtenCents + note.landingCents, a4Hz)
   const highestHz = Math.min(0.45 * sampleRateHz, 12_000)
@@ -199,7 +152,7 @@ function sound(
   const partials = (bowed ? bowedPartials : pluckedPartials)(familyId, hz, highestHz).map(
     (a, i) => a * dull ** (i / 2),
   )
-  const stiffness = bowed ? 0 : STIFFNESS[familyId]
+  const stiffness = bowed ? 0 : familyOf(familyId).sound.stiffness
   const ratios = partials.map((_, i) => {
     const k = i + 1
     return k * Math.sqrt((1 + stiffness * k * k) / (1 + stiffness))
@@ -285,6 +238,9 @@ function loudness(
 
 /** Strength of partial k a while after its note began. */
 function partialAt(k: number, atS: number, familyId: FamilyId, bowed: boolean, isSlurred: boolean): number {
-  if (!bowed) return Math.min(1, atS / 0.002) * Math.exp((-atS / RINGS_S[familyId]) * (1 + 0.25 * (k - 1)))
-  return isSlurred ? 1 : 1 - Math.exp(-atS / (BOW_SPEAKS_S[familyId] * (1 + 0.05 * k)))
+  if (!bowed)
+    return (
+      Math.min(1, atS / 0.002) * Math.exp((-atS / familyOf(familyId).sound.ringsS) * (1 + 0.25 * (k - 1)))
+    )
+  return isSlurred ? 1 : 1 - Math.exp(-atS / (familyOf(familyId).sound.bowSpeaksS * (1 + 0.05 * k)))
 }

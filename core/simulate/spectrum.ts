@@ -1,22 +1,14 @@
-import type { FamilyId } from '../instrument'
-
-/**
- * How a family's body passes a frequency on: little below its lowest air resonance, and less and less above a corner, twelve
- * decibels an octave at both ends. A made-up body: corners of the size real ones have, from memory.
- */
-const BODIES: Record<FamilyId, { readonly airHz: number; readonly cornerHz: number }> = {
-  violin: { airHz: 270, cornerHz: 3600 },
-  viola: { airHz: 220, cornerHz: 3000 },
-  cello: { airHz: 100, cornerHz: 2000 },
-  bass: { airHz: 62, cornerHz: 1100 },
-}
+import { familyOf, type FamilyId } from '../instrument'
 
 /** Of the partials that are heard; above it a string says nothing that an ear would miss. */
 const MOST_PARTIALS = 60
 
-/** What a body makes of one unit of force at `hz`. */
+/**
+ * What a family's body makes of one unit of force at `hz`: little below its lowest air resonance, and less and less above a corner,
+ * twelve decibels an octave at both ends. A made-up body: corners of the size real ones have, from memory.
+ */
 export function bodyGain(family: FamilyId, hz: number): number {
-  const { airHz, cornerHz } = BODIES[family]
+  const { airHz, cornerHz } = familyOf(family).sound
   const low = (hz / airHz) ** 2
   return low / Math.sqrt(1 + low ** 2) / Math.sqrt(1 + (hz / cornerHz) ** 4)
 }

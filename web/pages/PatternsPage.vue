@@ -128,7 +128,7 @@ const family = computed(() => atlas.family.value)
 const strings = computed(() => atlas.tuning.value.map((open) => noteLabel(open, { octave: false })))
 const fingers = useBoardFingers(patterns)
 /** As a cello or a bass stands before its player. */
-const isUprightFirst = computed(() => family.value.isUpright)
+const isUprightFirst = computed(() => family.value.hold !== 'shoulder')
 const { isUpright } = useTurned(isUprightFirst)
 const isPrinting = ref(false)
 const stage = useStages(7)

@@ -83,6 +83,7 @@ import { useStudentFile } from '../features/students/useStudentFile'
 import { useLesson } from '../stores/lesson'
 import { useStudio } from '../stores/studio'
 import KeyHint from '../ui/KeyHint.vue'
+import { familyName } from '../words/trade'
 
 const props = defineProps<{ studentId: string }>()
 const route = useRoute()
@@ -114,7 +115,8 @@ watch(
 const about = computed(() => {
   if (!student.value) return ''
   const { family, birthYear } = student.value
-  return birthYear === null ? family : `${family}, born ${birthYear}`
+  const name = familyName(family)
+  return birthYear === null ? name : `${name}, born ${birthYear}`
 })
 
 function goTo(room: 'check' | 'tapes' | 'patterns' | 'setup') {

@@ -79,7 +79,7 @@ import { useNotices } from '../stores/notices'
 import { useStudio } from '../stores/studio'
 import { useList } from '../stores/useList'
 import { count, inUnit, unitName } from '../words/numbers'
-import { instrumentKind, WEEKDAYS } from '../words/trade'
+import { familyName, instrumentKind, WEEKDAYS } from '../words/trade'
 import { checkSentence } from '../words/verdict'
 import KeyHint from '../ui/KeyHint.vue'
 
@@ -123,7 +123,7 @@ function instrumentOf(id: string): string {
   if (!of) return ''
   return of.instrument
     ? `${instrumentKind(of.instrument.family, of.instrument.sizeId)} · ${of.instrument.label}`
-    : `${of.family}, none lent`
+    : `${familyName(of.family)}, none lent`
 }
 function lengthOf(id: string): string {
   const measurement = studio.student(id)?.instrument?.measurement

@@ -1,8 +1,10 @@
 import {
+  familyOf,
   itemsBehind,
   roundItems,
   type FamilyId,
   type Finding,
+  type HoldId,
   type Schools,
   type SetupArrangement,
 } from '#core'
@@ -100,7 +102,7 @@ export function adviceOn(verdict: KeptVerdict, about: AdviceContext): Advice | u
 
 /** Where two notes do not meet. */
 function matchAdvice(of: 'fourth' | 'octave', { family, schools }: AdviceContext): Advice {
-  const isOnShoulder = family === 'violin' || family === 'viola'
+  const isOnShoulder = isHeldOnShoulder(family)
   if (of === 'octave')
     return {
       checkFirst: ['Is 1 right by itself, and the two strings in tune?'],
@@ -120,10 +122,14 @@ function matchAdvice(of: 'fourth' | 'octave', { family, schools }: AdviceContext
   }
 }
 
+function isHeldOnShoulder(family: FamilyId): boolean {
+  return familyOf(family).hold === 'shoulder'
+}
+
 /** What a hand does in place of stretching its last finger. */
 function giveWay(family: FamilyId): string {
   // A bass hand is never spread further: it turns, or moves.
-  return family === 'bass' ? 'turn the hand, or move it' : 'let 1 reach back'
+  return familyOf(family).hold === 'standing' ? 'turn the hand, or move it' : 'let 1 reach back'
 }
 
 /** Finding by finding. */
@@ -155,7 +161,7 @@ function adviceOnHand(
     case 'elbow':
       return {
         checkFirst: [
-          family === 'violin' || family === 'viola'
+          isHeldOnShoulder(family)
             ? 'Does the elbow swing further under for the lower strings?'
             : 'Does the elbow come along when the hand goes to the lower strings?',
         ],
@@ -213,7 +219,7 @@ function adviceOnHand(
           'Is there a gap under the base knuckles?',
         ],
         thenTry: [
-          family === 'violin' || family === 'viola'
+          isHeldOnShoulder(family)
             ? 'Fourth finger against the next open string, listening for the ring.'
             : 'One long note after another, listening for the ring.',
         ],
@@ -261,8 +267,9 @@ const THUMBS = {
 
 /** Where the thumb is looked for, in the student’s school: of a hand that stands this far up, mm, or back. */
 function thumbQuestion(family: FamilyId, schools: Schools, offsetMm: number): string {
-  if (family === 'cello') return THUMBS[schools.thumb_cello]
-  if (family === 'bass')
+  const { hold } = familyOf(family)
+  if (hold === 'knees') return THUMBS[schools.thumb_cello]
+  if (hold === 'standing')
     return `Is the thumb level behind ${schools.thumb_bass === 'behind_1' ? 1 : 2}, in the middle of the neck?`
   // Opposite 2 it has room to wander; a hand too far back has not wandered on.
   return schools.thumb_violin === 'opposite_2' && offsetMm > 0
@@ -305,7 +312,7 @@ function frameAdvice(
   if (finding.where === 'first')
     return {
       checkFirst: [
-        family === 'cello'
+        familyOf(family).hold === 'knees'
           ? 'Does 1 reach back by turning the forearm, or by pinching?'
           : 'Is 1 pulled up towards 2, or jammed against the neck?',
       ],
@@ -318,24 +325,22 @@ function frameAdvice(
       ? 'Is the hand up, the base of 1 beside the board?'
       : 'Is the hand up, so that the tips alone touch?',
   ]
-  const looks: Record<FamilyId, readonly string[]> = {
-    violin: onShoulder,
-    viola: onShoulder,
-    cello: ['Is the thumb’s base joint soft?', 'Are the fingers rounded, the hand square to the string?'],
-    bass: [
+  const looks: Record<HoldId, readonly string[]> = {
+    shoulder: onShoulder,
+    knees: ['Is the thumb’s base joint soft?', 'Are the fingers rounded, the hand square to the string?'],
+    standing: [
       'Is the elbow off the body and the hand square to the neck?',
       `Does the thumb stand behind ${schools.thumb_bass === 'behind_1' ? 1 : 2}?`,
     ],
   }
   return {
-    checkFirst: looks[family],
-    thenTry:
-      family === 'violin' || family === 'viola'
-        ? [
-            'Find the elbow: place 1 to 4 in tune held low, keep the hand, bring it up.',
-            'Fourth finger against the next open string.',
-          ]
-        : ['Silent pattern on one string, half a minute at a time, then plucked, then bowed.'],
+    checkFirst: looks[familyOf(family).hold],
+    thenTry: isHeldOnShoulder(family)
+      ? [
+          'Find the elbow: place 1 to 4 in tune held low, keep the hand, bring it up.',
+          'Fourth finger against the next open string.',
+        ]
+      : ['Silent pattern on one string, half a minute at a time, then plucked, then bowed.'],
     notThis: `Do not stretch ${finding.toFinger} upwards; ${giveWay(family)}.`,
   }
 }

@@ -1,17 +1,17 @@
 import type { AskewTape, FamilyId, LengthExplanation, LengthJudgement, StringsJudgement } from '#core'
 import { inStudioUnit, length, listed } from './numbers'
-import { sizeName } from './trade'
+import { familyName, instrumentKind, sizeName } from './trade'
 
 const UNIT_NAMES = { mm: 'millimetres', cm: 'centimetres', in: 'inches' } as const
 
 /** One sentence on whether a length suits its size, and if not, what was probably measured. */
 export function lengthSentence(family: FamilyId, sizeId: string, judgement: LengthJudgement): string {
   const range = `${between(judgement.lowMm, judgement.highMm)}, from memory`
-  if (judgement.verdict === 'fits') return `Fits a ${family} ${sizeName(sizeId)} (${range}).`
+  if (judgement.verdict === 'fits') return `Fits a ${instrumentKind(family, sizeId)} (${range}).`
   const [first, ...others] = judgement.explanations
   const likely = first
     ? explain(family, sizeId, first)
-    : `Measure again: a ${family} ${sizeName(sizeId)} has ${range}.`
+    : `Measure again: a ${instrumentKind(family, sizeId)} has ${range}.`
   return [likely, ...others.flatMap((other) => orElse(other) ?? [])].join(' ')
 }
 
@@ -32,7 +32,7 @@ function orElse(explanation: LengthExplanation): string | undefined {
 function explain(family: FamilyId, sizeId: string, explanation: LengthExplanation): string {
   switch (explanation.code) {
     case 'wrong_unit':
-      return `In ${UNIT_NAMES[explanation.typed]} no ${family} is that long. Did you mean ${UNIT_NAMES[explanation.meant]}, ${length(explanation.lengthMm)}?`
+      return `In ${UNIT_NAMES[explanation.typed]} no ${familyName(family)} is that long. Did you mean ${UNIT_NAMES[explanation.meant]}, ${length(explanation.lengthMm)}?`
     case 'whole_for_octave':
       return `${length(explanation.lengthMm)} is the whole string already. Type half of it, from the nut to the octave harmonic. Or say that it is nut to bridge.`
     case 'octave_for_whole':
@@ -48,7 +48,7 @@ function explain(family: FamilyId, sizeId: string, explanation: LengthExplanatio
       return `${off} for a ${sizeName(sizeId)}: measured to the bridge’s foot, or has the bridge wandered or does it lean?`
     }
     case 'no_such_instrument':
-      return `No ${family} has such a string: ${between(explanation.shortestMm, explanation.longestMm)}. Measure from the nut to the top of the bridge.`
+      return `No ${familyName(family)} has such a string: ${between(explanation.shortestMm, explanation.longestMm)}. Measure from the nut to the top of the bridge.`
   }
 }
 

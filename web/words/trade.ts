@@ -1,4 +1,6 @@
 import {
+  FAMILY_IDS,
+  familyOf,
   readScaleId,
   type FamilyId,
   type Finger,
@@ -16,11 +18,14 @@ import { labelOfName, noteLabel } from './notes'
 
 /** The trade's own words for what the core only names by id. */
 
-export const FAMILY_NAMES: Record<FamilyId, string> = {
-  violin: 'Violin',
-  viola: 'Viola',
-  cello: 'Cello',
-  bass: 'Bass',
+/** At the start of a line: `Violin`. */
+export const FAMILY_NAMES = Object.fromEntries(
+  FAMILY_IDS.map((id) => [id, familyName(id).replace(/^./, (letter) => letter.toUpperCase())]),
+) as Readonly<Record<FamilyId, string>>
+
+/** In a sentence: `violin`. */
+export function familyName(family: FamilyId): string {
+  return familyOf(family).name
 }
 
 const FINGER_NAMES: Record<Finger, string> = { 1: 'first', 2: 'second', 3: 'third', 4: 'fourth' }
@@ -78,7 +83,7 @@ export function sizeName(sizeId: string): string {
 
 /** `violin ½` */
 export function instrumentKind(family: FamilyId, sizeId: string): string {
-  return `${family} ${sizeName(sizeId)}`
+  return `${familyName(family)} ${sizeName(sizeId)}`
 }
 
 export function systemName(systemId: string): string {

@@ -8,6 +8,8 @@ const { minorSecond, majorSecond, minorThird, majorThird } = INTERVALS
 /** Sounding pitch; players read it an octave higher. The third finger rests with the fourth and plays no note of its own. */
 export const bass: Family = {
   id: 'bass',
+  name: 'bass',
+  otherNames: ['double bass', 'string bass', 'contrabass'],
   tuning: ['E1', 'A1', 'D2', 'G2'].map(note),
   sizes: [
     { id: '4/4', typicalLengthMm: 1100 },
@@ -41,7 +43,8 @@ export const bass: Family = {
     { id: 'one_two_four', semitones: 2, offsets: { 1: 0, 2: 1, 4: 2 } },
     { id: 'four_finger', semitones: 3, offsets: { 1: 0, 2: 1, 3: 2, 4: 3 } },
   ],
-  isUpright: true,
+  hold: 'standing',
+  hasFrets: false,
   positions: SEMITONE_POSITIONS,
   board: {
     stringLengthMm: 1050,
@@ -55,4 +58,17 @@ export const bass: Family = {
     neckMm: 430,
   },
   typicalPressing: { nutHeightMm: 1, endHeightMm: 9, material: 'steel' },
+  sound: {
+    airHz: 62,
+    cornerHz: 1100,
+    stiffness: 1e-4,
+    ringsS: 1.3,
+    bowSpeaksS: 0.045,
+    uneven: {
+      scoop: { meanCents: -40, sigmaCents: 45, fallsS: 0.1 },
+      jitterCents: 2.5,
+      hiss: 0.06,
+      swingDb: 0.8,
+    },
+  },
 }

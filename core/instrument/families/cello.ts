@@ -7,6 +7,8 @@ const { minorSecond, majorSecond, minorThird, majorThird, perfectFourth, augment
 
 export const cello: Family = {
   id: 'cello',
+  name: 'cello',
+  otherNames: ['violoncello'],
   tuning: ['C2', 'G2', 'D3', 'A3'].map(note),
   sizes: [
     { id: '4/4', typicalLengthMm: 690 },
@@ -64,7 +66,8 @@ export const cello: Family = {
     { id: 'closed', semitones: 3, offsets: { 1: 0, 2: 1, 3: 2, 4: 3 } },
     { id: 'extended', semitones: 4, offsets: { 1: 0, 2: 2, 3: 3, 4: 4 }, opensBack: true },
   ],
-  isUpright: true,
+  hold: 'knees',
+  hasFrets: false,
   positions: LETTER_POSITIONS,
   board: {
     stringLengthMm: 690,
@@ -78,4 +81,17 @@ export const cello: Family = {
     neckMm: 280,
   },
   typicalPressing: { nutHeightMm: 0.7, endHeightMm: 6.5, material: 'steel' },
+  sound: {
+    airHz: 100,
+    cornerHz: 2000,
+    stiffness: 6e-5,
+    ringsS: 0.8,
+    bowSpeaksS: 0.035,
+    uneven: {
+      scoop: { meanCents: -14, sigmaCents: 28, fallsS: 0.055 },
+      jitterCents: 1.2,
+      hiss: 0.03,
+      swingDb: 1.3,
+    },
+  },
 }

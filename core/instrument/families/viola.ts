@@ -16,6 +16,8 @@ function byBody(inches: number): Size {
 
 export const viola: Family = {
   id: 'viola',
+  name: 'viola',
+  otherNames: [],
   ...upperHand,
   tuning: ['C3', 'G3', 'D4', 'A4'].map(note),
   sizes: [17.5, 17, 16.5, 16, 15.5, 15, 14, 13, 12, 11].map(byBody),
@@ -31,4 +33,17 @@ export const viola: Family = {
     neckMm: 150,
   },
   typicalPressing: { nutHeightMm: 0.5, endHeightMm: 5, material: 'synthetic' },
+  sound: {
+    airHz: 220,
+    cornerHz: 3000,
+    stiffness: 5e-5,
+    ringsS: 0.45,
+    bowSpeaksS: 0.025,
+    uneven: {
+      scoop: { meanCents: -24, sigmaCents: 30, fallsS: 0.042 },
+      jitterCents: 1,
+      hiss: 0.04,
+      swingDb: 1.2,
+    },
+  },
 }

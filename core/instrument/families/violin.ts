@@ -51,12 +51,15 @@ export const upperHand = {
   // docs/trade.md § 3: D first (1 = E rings with open E), then G (A rings with open A); on the viola the same a fifth lower.
   layStrings: [1, 0],
   frames: [{ id: 'fourth', semitones: 5, offsets: { 1: 0, 2: 2, 3: 3, 4: 5 } }],
-  isUpright: false,
+  hold: 'shoulder',
+  hasFrets: false,
   positions: LETTER_POSITIONS,
 } as const
 
 export const violin: Family = {
   id: 'violin',
+  name: 'violin',
+  otherNames: [],
   ...upperHand,
   tuning: ['G3', 'D4', 'A4', 'E5'].map(note),
   sizes: [
@@ -82,4 +85,17 @@ export const violin: Family = {
     neckMm: 130,
   },
   typicalPressing: { nutHeightMm: 0.4, endHeightMm: 4, material: 'synthetic' },
+  sound: {
+    airHz: 270,
+    cornerHz: 3600,
+    stiffness: 4e-5,
+    ringsS: 0.35,
+    bowSpeaksS: 0.02,
+    uneven: {
+      scoop: { meanCents: -35, sigmaCents: 30, fallsS: 0.03 },
+      jitterCents: 0.8,
+      hiss: 0.045,
+      swingDb: 1.2,
+    },
+  },
 }

@@ -15,7 +15,7 @@ import { section, plan, player, says, BASS_THUMB_AT, type Draw } from './poses'
 
 export const BASS_DRAWINGS = {
   bass_endpin: player(
-    'bass',
+    'standing',
     {},
     { endpinMm: 20 },
     (pose, asked) => [
@@ -25,11 +25,11 @@ export const BASS_DRAWINGS = {
     ],
     { measured: 'endpinMm', close: besideHead },
   ),
-  bass_stance: player('bass', { handAway: true }, { lean: 2 }, (pose, asked) =>
+  bass_stance: player('standing', { handAway: true }, { lean: 2 }, (pose, asked) =>
     leanNote(pose, says('leans_on_body', 'held_upright')(asked)),
   ),
   bass_elbow: player(
-    'bass',
+    'standing',
     {},
     { drop: 1 },
     (pose, asked) => elbowNote(pose, says('off_the_body', 'dropped')(asked)),
@@ -50,11 +50,11 @@ export const BASS_DRAWINGS = {
     { thumbBend: 24 },
     { thumbBend: -30 },
     (pose, asked) =>
-      sectionNote(pose, 'thumb', says('soft_joint', 'locked_joint')(asked), 'bass', asked.hand),
+      sectionNote(pose, 'thumb', says('soft_joint', 'locked_joint')(asked), 'standing', asked.hand),
     { close: ['thumb', 150] },
   ),
   bass_fingers: section({ fingerAngle: 58 }, { collapse: 44, reachMm: 33, knuckleMm: 10 }, (pose, asked) =>
-    sectionNote(pose, 'last', says('arched', 'given_way')(asked), 'bass', asked.hand),
+    sectionNote(pose, 'last', says('arched', 'given_way')(asked), 'standing', asked.hand),
   ),
   bass_third_finger: section({ fingers: 'third_beside' }, { fingers: 'third_in_air' }, (_, asked) => [
     label(

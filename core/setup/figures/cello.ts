@@ -15,11 +15,11 @@ import {
 import { section, plan, arm, player, says, CELLO_THUMB_AT, type Draw } from './poses'
 
 export const CELLO_DRAWINGS = {
-  cello_sitting: player('cello', {}, { slump: 24, lean: 34 }, (pose, asked) => [
+  cello_sitting: player('knees', {}, { slump: 24, lean: 34 }, (pose, asked) => [
     ...leanNote(pose, says('tall', 'slumped')(asked)),
   ]),
   cello_endpin: player(
-    'cello',
+    'knees',
     {},
     { endpinMm: 170, slump: 12 },
     (pose, asked) => [
@@ -30,7 +30,7 @@ export const CELLO_DRAWINGS = {
     { measured: 'endpinMm', close: besideHead },
   ),
   cello_elbow: player(
-    'cello',
+    'knees',
     {},
     { drop: 1 },
     (pose, asked) => elbowNote(pose, says('carries', 'dropped')(asked)),
@@ -47,7 +47,7 @@ export const CELLO_DRAWINGS = {
     { thumbBend: 24 },
     { thumbBend: -30 },
     (pose, asked) =>
-      sectionNote(pose, 'thumb', says('soft_joint', 'locked_joint')(asked), 'cello', asked.hand),
+      sectionNote(pose, 'thumb', says('soft_joint', 'locked_joint')(asked), 'knees', asked.hand),
     { close: ['thumb', 136] },
   ),
   cello_thumb_push: section(
@@ -57,7 +57,7 @@ export const CELLO_DRAWINGS = {
     { close: ['thumb', 136] },
   ),
   cello_fingers: section({ fingerAngle: 58 }, { fingerAngle: 24, reachMm: 33, knuckleMm: 2 }, (pose, asked) =>
-    tipAngleNote(pose, says('rounded', 'flat')(asked), 'cello'),
+    tipAngleNote(pose, says('rounded', 'flat')(asked), 'knees'),
   ),
   cello_spread: plan(
     ({ waiting_fingers }) =>
@@ -77,7 +77,7 @@ export const CELLO_DRAWINGS = {
       ),
   ),
   cello_lift: section({ liftMm: 9 }, { liftMm: 44, fingerAngle: 26, knuckleMm: 16 }, (pose, asked) =>
-    liftNote(pose, says('from_rest', 'held_high')(asked), 'cello'),
+    liftNote(pose, says('from_rest', 'held_high')(asked), 'knees'),
   ),
   cello_extension_back: plan(
     { shift: { 1: -37 }, ghost: false },

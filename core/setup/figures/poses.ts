@@ -14,6 +14,7 @@ import {
   type FigurePart,
   type PlanPose,
   type PlayerPose,
+  type SeatedHold,
   type SectionPose,
   type ShoulderPose,
   SECTION,
@@ -21,7 +22,7 @@ import {
   ARM,
   type FigureWord,
 } from '../../figure'
-import type { FamilyId } from '../../instrument'
+import { familyOf, type FamilyId, type HoldId } from '../../instrument'
 import type { Schools } from '../schools'
 
 /** As it should be, the usual wrong, or as somebody measured it. */
@@ -41,9 +42,7 @@ export interface FigureAsked {
 
 export type Draw = (asked: FigureAsked) => Figure
 
-type SectionFamily = 'upper' | 'cello' | 'bass'
-export const familyOf = (family: FamilyId): SectionFamily =>
-  family === 'violin' || family === 'viola' ? 'upper' : family
+export const holdOf = (family: FamilyId): HoldId => familyOf(family).hold
 
 export function section(
   right: Partial<SectionPose>,
@@ -60,16 +59,16 @@ export function section(
       ...(asked.side === 'right' ? right : wrong),
       ...(measured && asked.measured !== undefined ? { [measured]: asked.measured } : {}),
     }
-    const family = familyOf(asked.family)
-    const figure = sectionFigure(pose, family, asked.hand, note(pose, asked))
+    const hold = holdOf(asked.family)
+    const figure = sectionFigure(pose, hold, asked.hand, note(pose, asked))
     if (!close) return figure
     const [of, width] = close
-    const joints = sectionJoints(pose, family, asked.hand)
+    const joints = sectionJoints(pose, hold, asked.hand)
     return closeUp(figure, of === 'last' ? joints.last : joints.thumb[2], width)
   }
 }
 
-type PlanNote = (pose: PlanPose, family: SectionFamily, asked: FigureAsked) => FigurePart[]
+type PlanNote = (pose: PlanPose, hold: HoldId, asked: FigureAsked) => FigurePart[]
 type Poses<Pose> = Partial<Pose> | ((schools: Schools) => Partial<Pose>)
 const posed = <Pose>(poses: Poses<Pose>, schools: Schools) =>
   typeof poses === 'function' ? poses(schools) : poses
@@ -78,25 +77,25 @@ export function plan(
   right: Poses<PlanPose>,
   wrong: Poses<PlanPose>,
   note: PlanNote,
-  measured?: (value: number, family: SectionFamily) => Partial<PlanPose>,
+  measured?: (value: number, hold: HoldId) => Partial<PlanPose>,
 ): Draw {
   return (asked) => {
     const { side, schools, measured: value } = asked
-    const family = familyOf(asked.family)
+    const hold = holdOf(asked.family)
     const pose: PlanPose = {
       ...PLAN,
-      ...BEHIND[family],
+      ...BEHIND[hold],
       ...posed(side === 'right' ? right : wrong, schools),
-      ...(measured && value !== undefined ? measured(value, family) : {}),
+      ...(measured && value !== undefined ? measured(value, hold) : {}),
     }
-    return planFigure(pose, family, asked.hand, note(pose, family, asked))
+    return planFigure(pose, hold, asked.hand, note(pose, hold, asked))
   }
 }
 /** Where the thumb of a hand stands on its instrument. */
-const BEHIND: Record<SectionFamily, Partial<PlanPose>> = {
-  upper: {},
-  cello: { thumbOutMm: -20, thumbMm: 35, string: 2 },
-  bass: { thumbOutMm: -26, thumbMm: 24, string: 2, fingers: { 1: 'down', 2: 'down', 4: 'down' } },
+const BEHIND: Record<HoldId, Partial<PlanPose>> = {
+  shoulder: {},
+  knees: { thumbOutMm: -20, thumbMm: 35, string: 2 },
+  standing: { thumbOutMm: -26, thumbMm: 24, string: 2, fingers: { 1: 'down', 2: 'down', 4: 'down' } },
 }
 
 export function arm(
@@ -106,7 +105,7 @@ export function arm(
   measured?: keyof ArmPose,
 ): Draw {
   return (asked) => {
-    const hold = familyOf(asked.family) === 'upper' ? 'under_chin' : 'upright'
+    const hold = holdOf(asked.family) === 'shoulder' ? 'under_chin' : 'upright'
     const pose: ArmPose = {
       ...ARM,
       hold,
@@ -141,7 +140,7 @@ const VIOLINIST = [235, 25, 900] as const
 
 /** A cellist or bassist: all of it, or as close as the item asks. */
 export function player(
-  plays: 'cello' | 'bass',
+  hold: SeatedHold,
   right: Partial<PlayerPose>,
   wrong: Partial<PlayerPose>,
   note: (pose: PlayerPose, asked: FigureAsked) => FigurePart[],
@@ -152,7 +151,7 @@ export function player(
 ): Draw {
   return (asked) => {
     const pose: PlayerPose = {
-      ...(plays === 'cello' ? CELLIST : BASSIST),
+      ...(hold === 'knees' ? CELLIST : BASSIST),
       ...(asked.side === 'right' ? right : wrong),
       ...(measured && asked.measured !== undefined ? { [measured]: asked.measured } : {}),
     }
@@ -177,6 +176,8 @@ export const BASS_THUMB_AT: Record<Schools['thumb_bass'], number> = { behind_1: 
 
 /** Of what every family is asked: a violinist from the front, a cellist or a bassist from the side. */
 export const forEach =
-  (upper: Draw, seated: (plays: 'cello' | 'bass') => Draw): Draw =>
-  (asked) =>
-    asked.family === 'cello' || asked.family === 'bass' ? seated(asked.family)(asked) : upper(asked)
+  (upper: Draw, seated: (hold: SeatedHold) => Draw): Draw =>
+  (asked) => {
+    const hold = holdOf(asked.family)
+    return hold === 'shoulder' ? upper(asked) : seated(hold)(asked)
+  }

@@ -69,7 +69,7 @@ export const VIOLIN_DRAWINGS = {
     { thumbBend: 24 },
     { thumbBend: -30 },
     (pose, asked) =>
-      sectionNote(pose, 'thumb', says('soft_joint', 'locked_joint')(asked), 'upper', asked.hand),
+      sectionNote(pose, 'thumb', says('soft_joint', 'locked_joint')(asked), 'shoulder', asked.hand),
     { close: ['thumb', 124] },
   ),
   thumb_height: section(
@@ -91,7 +91,7 @@ export const VIOLIN_DRAWINGS = {
   knuckle_room: section(
     { fingers: 'two_apart', knuckleMm: 8 },
     { fingers: 'two_stuck', knuckleMm: 8 },
-    (pose, asked) => sectionNote(pose, 'knuckle', says('room', 'squashed')(asked), 'upper', asked.hand),
+    (pose, asked) => sectionNote(pose, 'knuckle', says('room', 'squashed')(asked), 'shoulder', asked.hand),
   ),
   elbow: shoulder(
     { elbowMm: -64, head: 6 },
@@ -135,7 +135,7 @@ export const VIOLIN_DRAWINGS = {
   last_joint: section(
     {},
     { collapse: 48, reachMm: 33, knuckleMm: 10 },
-    (pose, asked) => sectionNote(pose, 'last', says('rounded', 'given_way')(asked), 'upper', asked.hand),
+    (pose, asked) => sectionNote(pose, 'last', says('rounded', 'given_way')(asked), 'shoulder', asked.hand),
     { close: ['last', 88] },
   ),
   waiting_fingers: plan(

@@ -6,7 +6,7 @@ const EXTENDED_CENTS = 150
 
 /** An extended hand of the cello: 1 pinched up towards the others, or the others dragged back with it. */
 export function extension(evidence: Evidence): Kind[] {
-  if (evidence.stringing.family.id !== 'cello') return []
+  if (!evidence.stringing.family.frames.some(({ opensBack }) => opensBack)) return []
   const extended = new Set(
     [...handsOf(evidence)]
       .filter(([, hand]) => {

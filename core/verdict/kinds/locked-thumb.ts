@@ -4,7 +4,7 @@ import type { Kind } from './kind'
 /** Cello: 1–2 wide and 2–3 narrow, which is 2 alone too high: the thumb's base joint is locked. */
 export function lockedThumb({ notes, stringing }: Evidence): Kind[] {
   const fingers = new Set(notes.map(({ target }) => target.finger))
-  if (stringing.family.id !== 'cello' || ![1, 2, 3].every((finger) => fingers.has(finger as 1 | 2 | 3)))
+  if (stringing.family.hold !== 'knees' || ![1, 2, 3].every((finger) => fingers.has(finger as 1 | 2 | 3)))
     return []
   return [
     {

@@ -46,7 +46,7 @@ export function exerciseOfDraft(stringing: Stringing, draft: Draft): Exercise {
   if (stringIndex < 0)
     fields.push({
       path: 'exercise.string',
-      message: `This ${family.id} has the strings ${tuning.map((n) => noteName(n)).join(', ')}.`,
+      message: `This ${family.name} has the strings ${tuning.map((n) => noteName(n)).join(', ')}.`,
     })
   fields.push(...nameFaults(family, exercise))
   if (fields.length > 0) throw new ProblemError('invalid_request', { fields })
@@ -98,7 +98,7 @@ function nameFaults(family: Family, exercise: DraftExercise): FieldProblem[] {
   if (exercise.kind === 'shape' && !shapeOf(family, exercise.shapeId))
     fault(
       'shapeId',
-      `Choose one of the ${family.id}’s hand shapes: ${family.shapes.map((s) => s.id).join(', ')}.`,
+      `Choose one of the ${family.name}’s hand shapes: ${family.shapes.map((s) => s.id).join(', ')}.`,
     )
   if ('keyId' in exercise && !parseKey(exercise.keyId).ok)
     fault('keyId', 'Name a tonic and a mode, as in D:major.')
@@ -115,7 +115,7 @@ function hasPosition(family: Family, id: string): boolean {
 }
 
 function positionMessage(family: Family): string {
-  return `Choose one of the ${family.id}’s positions: ${family.positions.map((p) => p.id).join(', ')}.`
+  return `Choose one of the ${family.name}’s positions: ${family.positions.map((p) => p.id).join(', ')}.`
 }
 
 /** The notes that were sent, each one that these strings have. */
@@ -132,7 +132,7 @@ function lineOf(
     if (!open) {
       fields.push({
         path: `${path}.stringIndex`,
-        message: `This ${family.id} has ${tuning.length} strings: count from 0, the lowest.`,
+        message: `This ${family.name} has ${tuning.length} strings: count from 0, the lowest.`,
       })
       return { ...sent, note }
     }
@@ -166,7 +166,7 @@ function insistOnNotes(family: Family, { notes }: Exercise, { readings, heard }:
       return [
         {
           path: `${path}.finger`,
-          message: `Finger ${finger} stops no note of its own on the ${family.id} here; use ${fingers.join(', ')}.`,
+          message: `Finger ${finger} stops no note of its own on the ${family.name} here; use ${fingers.join(', ')}.`,
         },
       ]
     return [

@@ -67,7 +67,7 @@ function insistOnHands({ line, notes }: Draft): void {
   const tuning = notesOf(line.tuning)
   if (tuningFault(tuning)) throw fieldProblem('line.tuning', 'Give open strings, the lowest first.')
   if (!family.frames.some(({ id }) => id === line.frameId))
-    throw fieldProblem('line.frameId', `Choose one of the ${family.id}’s frames.`)
+    throw fieldProblem('line.frameId', `Choose one of the ${family.name}’s frames.`)
   const key = parseKey(line.keyId)
   if (!key.ok) throw fieldProblem('line.keyId', 'Give a key, as in D:major.')
   if (notes === null) return

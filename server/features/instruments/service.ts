@@ -1,5 +1,6 @@
 import { v7 as uuid } from 'uuid'
 import {
+  familyFault,
   familyOf,
   judgeLength,
   judgeStrings,
@@ -261,7 +262,7 @@ function insistOnPlausible(
   const judgement = judgeLength(family, size, length)
   if (judgement.verdict === 'fits' || (judgement.verdict === 'doubtful' && keepAnyway)) return
   throw new ProblemError(judgement.verdict === 'doubtful' ? 'length_doubtful' : 'length_impossible', {
-    detail: `A ${family.id} ${size.id} has about ${judgement.lowMm.toFixed(0)} to ${judgement.highMm.toFixed(0)} mm from nut to bridge.`,
+    detail: `A ${family.name} ${size.id} has about ${judgement.lowMm.toFixed(0)} to ${judgement.highMm.toFixed(0)} mm from nut to bridge.`,
     fields: [{ path, message: 'Measure again from the nut edge to the top of the bridge.' }],
     data: judgement,
   })
@@ -331,9 +332,14 @@ export function stringingOfFacts(
 }
 
 function insistOnSize(familyId: FamilyId, sizeId: string, path = 'sizeId'): void {
+  if (familyFault(familyOf(familyId)))
+    throw fieldProblem(
+      'family',
+      `Frets give every note of a ${familyOf(familyId).name} its place: it is not kept here.`,
+    )
   const family = familyOf(familyId)
   if (!sizeOf(family, sizeId))
-    throw fieldProblem(path, `Choose a ${familyId} size: ${family.sizes.map((s) => s.id).join(', ')}.`)
+    throw fieldProblem(path, `Choose a ${family.name} size: ${family.sizes.map((s) => s.id).join(', ')}.`)
 }
 
 /** Open strings as they are stored, spelled one way. */

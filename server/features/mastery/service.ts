@@ -47,7 +47,7 @@ export function masteryService({ store, signedIn, now }: Pick<Call, 'store' | 's
       const family = student.family as FamilyId
       marks.forEach(({ kind, item }, index) => {
         if (!hasMasteryItem(familyOf(family), kind, item))
-          throw fieldProblem(`marks.${index}.item`, `Choose one of the ${family}’s ${kind}s.`)
+          throw fieldProblem(`marks.${index}.item`, `Choose one of the ${familyOf(family).name}’s ${kind}s.`)
       })
       const userId = signedIn.session.user.id
       await store.insert(

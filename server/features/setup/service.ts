@@ -6,7 +6,8 @@ import {
   roundItems,
   standingOf,
   BODY_FIT_LIMITS,
-  BODY_FIT_PARTS,
+  bodyFitParts,
+  familyOf,
   NO_BODY_FIT,
   type BodyFitPart,
   type FamilyId,
@@ -176,7 +177,12 @@ function insistOnItems({ family, answers }: RoundDraft): void {
   const fields: FieldProblem[] = answers.flatMap(({ itemId, question }, index) =>
     known.has(itemId) || (!isSetupItem(itemId) && question)
       ? []
-      : [{ path: `answers.${index}.itemId`, message: `${itemId} is not asked of a ${family}.` }],
+      : [
+          {
+            path: `answers.${index}.itemId`,
+            message: `${itemId} is not asked of a ${familyOf(family).name}.`,
+          },
+        ],
   )
   if (fields.length > 0) throw new ProblemError('invalid_request', { fields })
 }
@@ -185,7 +191,7 @@ function insistOnParts(
   draft: { readonly family: FamilyId } & { readonly [part in BodyFitPart]?: number | null | undefined },
 ) {
   const fields = (Object.keys(BODY_FIT_LIMITS) as BodyFitPart[])
-    .filter((part) => draft[part] != null && !BODY_FIT_PARTS[draft.family].includes(part))
-    .map((part) => ({ path: part, message: `This is not measured on a ${draft.family}.` }))
+    .filter((part) => draft[part] != null && !bodyFitParts(draft.family).includes(part))
+    .map((part) => ({ path: part, message: `This is not measured on a ${familyOf(draft.family).name}.` }))
   if (fields.length > 0) throw new ProblemError('invalid_request', { fields })
 }

@@ -202,7 +202,9 @@ export function studentService({ store, signedIn, now }: Pick<Call, 'store' | 's
 
 /** What an instrument is called that belongs to somebody: by its family and the last word of the name. */
 function ownLabel(family: FamilyId, name: string): string {
-  return [...`own ${family}, ${name.trim().split(/\s+/).at(-1)}`].slice(0, LABEL_LENGTH).join('')
+  return [...`own ${familyOf(family).name}, ${name.trim().split(/\s+/).at(-1)}`]
+    .slice(0, LABEL_LENGTH)
+    .join('')
 }
 
 /** Zod cannot know what year it is. */
@@ -217,7 +219,7 @@ function insistOnConsent(consent: { readonly on: string } | null | undefined, no
 
 function insistOnSchool(familyId: FamilyId, schoolId: string | null): void {
   if (schoolId !== null && !schoolOf(familyOf(familyId), schoolId))
-    throw fieldProblem('tapeSchoolId', `Choose one of the ${familyId}’s tape schools.`)
+    throw fieldProblem('tapeSchoolId', `Choose one of the ${familyOf(familyId).name}’s tape schools.`)
 }
 
 function lessonColumns(lesson: { weekday: number; time: string } | null) {

@@ -226,7 +226,7 @@ function bySchool(
 ): LaidMark[] {
   const { family } = stringing
   const school = schoolOf(family, schoolId)
-  if (!school) throw fieldProblem('schoolId', `Choose one of the ${family.id}’s tape schools.`)
+  if (!school) throw fieldProblem('schoolId', `Choose one of the ${family.name}’s tape schools.`)
   const plan = planTapes(stringing, marksOfSchool(family, school))
   return chartTapes(stringing, plan, { widthMm: tapeWidthMm, contact: 'centre' }).map(({ id, middleMm }) => ({
     markId: id,
@@ -241,7 +241,7 @@ function insistOnMark(
 ): void {
   const family = familyOf(instrument.family as FamilyId)
   if (!handMarks(family).some((mark) => mark.id === markId))
-    throw fieldProblem(path, `The ${family.id} has no mark ${markId}: choose one up to the octave.`)
+    throw fieldProblem(path, `The ${family.name} has no mark ${markId}: choose one up to the octave.`)
 }
 
 function insistOnPlace(lengthMm: number | undefined, placeMm: number, path: string): void {

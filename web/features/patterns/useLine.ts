@@ -187,13 +187,7 @@ export function useLine(choice: Ref<LineChoice>, patterns: Patterns) {
   const notes = computed(() => run.value.notes)
 
   const score = computed(() =>
-    scoreOf(
-      atlas.family.value.id,
-      atlas.key.value,
-      notes.value,
-      choice.value.value,
-      atlas.tuning.value,
-    ),
+    scoreOf(atlas.family.value.id, atlas.key.value, notes.value, choice.value.value, atlas.tuning.value),
   )
 
   /** Cents above A4 in the tuning system of the bench, open strings as they are tuned. */

@@ -1,6 +1,7 @@
 import { useSessionStorage } from '@vueuse/core'
 import { defineStore, storeToRefs } from 'pinia'
 import { computed, markRaw } from 'vue'
+import { techniqueOf } from '#core'
 import { useBench } from '../../stores/bench'
 import { useLesson } from '../../stores/lesson'
 import { useMasteryOf } from '../../stores/mastery'
@@ -32,7 +33,7 @@ export const usePatterns = defineStore('patterns', () => {
   })
   /** A bass is held in 1-2-4 or with four fingers, as the student’s school has it. */
   const usualFrameId = computed(() =>
-    family.value.id === 'bass' ? settings.schoolsOf(student.value).bass_fingering : '',
+    techniqueOf(family.value.id).choosesFrame ? settings.schoolsOf(student.value).bass_fingering : '',
   )
   const mastery = markRaw(useMasteryOf(student))
   // Their refs stay refs: what the store hands out is not unwrapped.

@@ -64,7 +64,7 @@ import {
   bodyFitJumps,
   readMeasure,
   BODY_FIT_LIMITS,
-  BODY_FIT_PARTS,
+  bodyFitParts,
   NO_BODY_FIT,
   type BodyFitPart,
   type BodyFitValues,
@@ -82,7 +82,7 @@ import { studioDay } from '../../words/shown'
 /** Rests, angle, thumb, endpin and pegs in numbers: what sets a loan instrument up again in a minute. */
 const props = defineProps<{ family: FamilyId; fits: readonly BodyFit[] }>()
 const emit = defineEmits<{ keep: [draft: BodyFitDraft]; remove: [fit: BodyFit] }>()
-const parts = computed(() => BODY_FIT_PARTS[props.family])
+const parts = computed(() => bodyFitParts(props.family))
 const newest = computed(() => props.fits.find(({ family }) => family === props.family))
 const texts = reactive<Record<string, string>>({})
 const note = ref('')

@@ -7,7 +7,7 @@ import { useSession } from '../../stores/session'
 import { useStudio } from '../../stores/studio'
 import { useTheme } from '../../stores/theme'
 import { noteLabel } from '../../words/notes'
-import { FAMILY_NAMES, instrumentKind } from '../../words/trade'
+import { familyName, instrumentKind } from '../../words/trade'
 import { useSignOut } from './useSignOut'
 
 export interface Command {
@@ -85,7 +85,7 @@ export function useCommands() {
       {
         id: `file-${student.id}`,
         title: student.name,
-        hint: FAMILY_NAMES[student.family].toLowerCase(),
+        hint: familyName(student.family),
         run: () => router.push({ name: 'student', params: { studentId: student.id } }),
       },
       {

@@ -7,7 +7,7 @@
       v-model="free.text.value"
       label="Find a free instrument"
       list-label="Free instruments, what fits best first"
-      :placeholder="`A free ${student.family}: number or size`"
+      :placeholder="`A free ${familyName(student.family)}: number or size`"
       :rows="rows"
       :key-of="(free) => free.instrument.id"
       :is-found="free.isFound.value"
@@ -32,7 +32,7 @@
       {{
         free.isSearching.value
           ? 'No free instrument is called that.'
-          : `No free ${student.family} suits this hand: search among all, or write down a new one in the file.`
+          : `No free ${familyName(student.family)} suits this hand: search among all, or write down a new one in the file.`
       }}
     </p>
     <p v-if="free.more.value > 0" class="soft">And {{ free.more.value }} more: type a number or a size.</p>
@@ -51,7 +51,7 @@ import PickList from '../../ui/PickList.vue'
 import QuickDialog from '../../ui/QuickDialog.vue'
 import { length } from '../../words/numbers'
 import { FIT_NAMES, FIT_SIGNS } from '../../words/patterns'
-import { sizeName } from '../../words/trade'
+import { familyName, sizeName } from '../../words/trade'
 import { useFreeInstruments, type FreeInstrument } from './useFreeInstruments'
 
 const props = defineProps<{ student: Student }>()
