@@ -43,8 +43,17 @@ export interface Mounted {
   press(key: string, on?: Element): Promise<void>
 }
 
+let standing: VueWrapper | undefined
+
+/** What is only wiped off the page goes on hearing its keys: the next test’s would be answered twice. */
+function takeDown(): void {
+  if (standing && !standing.vm.$.isUnmounted) standing.unmount()
+  standing = undefined
+}
+
 /** A component on a page of its own, with stores, rooms and the library's components; removed by the next one. */
 export async function mounted(component: Component, props: Record<string, unknown> = {}): Promise<Mounted> {
+  takeDown()
   if (!getActivePinia()) freshStores()
   document.body.innerHTML = ''
   const router = createRouter({
@@ -61,7 +70,8 @@ export async function mounted(component: Component, props: Record<string, unknow
     attachTo: document.body,
     global: { plugins: [getActivePinia()!, router, ElementPlus] },
   }) as VueWrapper
-  onClose(() => document.body.contains(wrapper.element) && wrapper.unmount())
+  standing = wrapper
+  onClose(takeDown)
   return {
     wrapper,
     router,

@@ -239,10 +239,7 @@ const heard = useHeardTake({
 /** Played without seeing the tapes: how they are outgrown. Said anew for everybody. */
 const tapesCovered = ref(false)
 const hasTapes = computed(() => (instrument.value?.tapes.length ?? 0) > 0)
-watch(
-  () => [student.value?.id, hasTapes.value],
-  () => (tapesCovered.value = false),
-)
+watch([() => student.value?.id, hasTapes], () => (tapesCovered.value = false))
 const { earlier, hasEarlier, withEarlier } = useEarlier(student)
 const isPlaying = computed(() => heard.phase.value !== 'off')
 const take = useTake(choice, sheet.judged, heard.landings, heard.line, { tapesCovered, earlier, isPlaying })

@@ -1,6 +1,6 @@
 import { v4 as uuid } from 'uuid'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import type { Answer, ClientInput, RouteName } from '#contracts'
 import { ApiProblem, call } from '../api/client'
 import { readEntries, removeEntry, writeEntry, type OutboxEntry } from '../api/outbox-storage'
@@ -48,6 +48,12 @@ export const useOutbox = defineStore('outbox', () => {
   const listeners = new Set<() => void>()
   let isPumping = false
   let wake = () => {}
+  /** The page is closed: what waits is sent by the next one. */
+  let isClosed = false
+  onScopeDispose(() => {
+    isClosed = true
+    wake()
+  })
 
   /** Nobody else's are shown or sent. */
   const own = computed(() => entries.value.filter((entry) => entry.userId === userId()))
@@ -94,7 +100,8 @@ export const useOutbox = defineStore('outbox', () => {
   async function sendAll() {
     isPumping = true
     try {
-      for (let entry = waiting.value[0]; entry; entry = waiting.value[0]) if (!(await attempt(entry))) return
+      for (let entry = waiting.value[0]; entry; entry = waiting.value[0])
+        if (isClosed || !(await attempt(entry))) return
     } finally {
       isPumping = false
     }

@@ -13,7 +13,7 @@
         pages ? `${count(pages.length, 'page')}: notes, fingers, and the board from the nut.` : 'Drawing …'
       }}
     </p>
-    <ElButton type="primary" :disabled="!pages || printing.progress.value !== undefined" @click="savePdf"
+    <ElButton type="primary" :disabled="printing.progress.value !== undefined" @click="savePdf"
       >Save as PDF</ElButton
     >
     <ElButton :disabled="!pages" @click="saveSvg">Save as SVG</ElButton>
@@ -127,9 +127,14 @@ function placesOnBoard() {
   return [...seen.values()]
 }
 
+/** Asked for before the sheet was drawn: it is made as soon as it is. */
+let isWanted = false
 function savePdf() {
+  isWanted = !pages.value
   if (pages.value) printing.print({ title: props.title, pages: pages.value })
 }
+watch(pages, (drawnNow) => drawnNow && isWanted && savePdf())
+watch(open, () => (isWanted = false))
 function saveSvg() {
   pages.value?.forEach((page, i, all) => {
     const name = all.length > 1 ? `${props.title} ${i + 1}` : props.title

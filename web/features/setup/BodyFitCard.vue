@@ -87,7 +87,7 @@ const newest = computed(() => props.fits.find(({ family }) => family === props.f
 const texts = reactive<Record<string, string>>({})
 const note = ref('')
 watch(
-  () => [props.family, newest.value?.id],
+  [() => props.family, () => newest.value?.id],
   () => {
     for (const part of parts.value) texts[part] = ''
     note.value = ''
