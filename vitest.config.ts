@@ -34,7 +34,7 @@ export default defineConfig({
       {
         test: {
           name: 'api',
-          setupFiles: ['scripts/testing/far-date.ts'],
+          setupFiles: ['scripts/testing/far-date.ts', 'scripts/testing/own-database.ts'],
           include: ['server/**/*.test.ts'],
           globalSetup: 'scripts/testing/api-database.ts',
           testTimeout: 40_000,

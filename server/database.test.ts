@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { QueryTypes } from 'sequelize'
 import { v7 as uuid } from 'uuid'
 import { errorCodeOf, isConflict, isUnavailable } from './db/database'
 import { migrate } from './db/migrate'
@@ -27,6 +28,26 @@ const row = (label: string) => ({
   warmHands: true,
   removedAt: null,
   createdAt: new Date('2026-11-28T09:00:00.123Z'),
+})
+
+describe('the tables', () => {
+  it('have the columns that the models name, and no others: a column comes with its migration', async () => {
+    const { models, sequelize } = harness.database
+    // What the database works out itself is nobody's to write.
+    const columns = await sequelize.query<{ of: string; is: string }>(
+      `SELECT table_name AS \`of\`, column_name AS \`is\` FROM information_schema.columns
+       WHERE table_schema = DATABASE() AND extra NOT LIKE '%GENERATED%'`,
+      { type: QueryTypes.SELECT },
+    )
+    const tables: readonly Pick<typeof models.student, 'tableName' | 'rawAttributes'>[] =
+      Object.values(models)
+    for (const { tableName, rawAttributes } of tables) {
+      const made = columns.filter((column) => column.of === tableName).map((column) => column.is)
+      const named = Object.values(rawAttributes).map(({ field }) => field ?? '')
+      expect(named.sort(), tableName).toEqual(made.sort())
+    }
+    expect(tables.length).toBeGreaterThan(15)
+  })
 })
 
 describe('the store of a studio', () => {

@@ -6,8 +6,8 @@ import {
   type Stringing,
   type StringingSnapshot,
 } from '../instrument'
-import { noteName, parseNote } from '../pitch'
-import { targetOf, type Exercise, type ExerciseName, type ExpectedNote } from './exercise'
+import { noteName, parseNote, type Note } from '../pitch'
+import { targetOf, type ExerciseName, type ExpectedNote } from './exercise'
 import type { Landing } from './landing'
 import type { Take } from './take'
 
@@ -17,14 +17,44 @@ type Named<Thing> = Omit<Thing, 'note' | 'positionId'> & {
   readonly positionId: string | null
 }
 
+/** What an exercise is called where it is kept or sent: its string by the open string's note, as in `D4`. */
+export type RecordedName = ByString<ExerciseName>
+type ByString<Name> = Name extends { readonly stringIndex: number }
+  ? Omit<Name, 'stringIndex'> & { readonly string: string }
+  : Name
+
+/** A line as it is kept or sent. */
+export type RecordedNote = Named<ExpectedNote>
+
+/** Which string has this open note; undefined where none has. */
+export function stringNamed(tuning: readonly Note[], text: string): number | undefined {
+  const wanted = parseNote(text)
+  const index = tuning.findIndex((open) => wanted && noteName(open) === noteName(wanted))
+  return index < 0 ? undefined : index
+}
+
+export function recordedName(name: ExerciseName, tuning: readonly Note[]): RecordedName {
+  if (!('stringIndex' in name)) return name
+  const { stringIndex, ...rest } = name
+  return { ...rest, string: noteName(tuning[stringIndex]!) }
+}
+
+/** The name that was recorded; undefined where these strings have none such. */
+export function nameOfRecord(recorded: RecordedName, tuning: readonly Note[]): ExerciseName | undefined {
+  if (!('string' in recorded)) return recorded
+  const { string, ...rest } = recorded
+  const stringIndex = stringNamed(tuning, string)
+  return stringIndex === undefined ? undefined : { ...rest, stringIndex }
+}
+
+export function recordedNote({ stringIndex, finger, note, positionId }: ExpectedNote): RecordedNote {
+  return { stringIndex, finger, note: noteName(note), positionId }
+}
+
 /** A take in names and numbers, as it is kept. */
 export interface TakeRecord {
   readonly stringing: StringingSnapshot | null
-  readonly exercise:
-    | ({ readonly kind: ExerciseName['kind']; readonly string?: string } & {
-        readonly notes: readonly Named<ExpectedNote>[]
-      })
-    | null
+  readonly exercise: (RecordedName & { readonly notes: readonly RecordedNote[] }) | null
   readonly landings: readonly (Omit<Named<Landing>, 'finger'> & { readonly finger: number })[]
   readonly tapesMm?: readonly number[] | null | undefined
 }
@@ -35,15 +65,12 @@ export function takeOfRecord(record: TakeRecord): Take | undefined {
   const read = readSnapshot(record.stringing)
   if (!read.ok) return undefined
   const { stringing } = read
-  const { notes, ...name } = record.exercise
-  const stringIndex = stringing.tuning.findIndex((open) => noteName(open) === name.string)
+  const { notes, ...recorded } = record.exercise
+  const name = nameOfRecord(recorded, stringing.tuning)
+  if (!name) return undefined
   return {
     stringing,
-    exercise: {
-      // Whatever else a name says, the record has with it.
-      name: { ...name, ...(name.string !== undefined && { stringIndex }) } as unknown as Exercise['name'],
-      notes: notes.flatMap(withNote),
-    },
+    exercise: { name, notes: notes.flatMap(withNote) },
     landings: record.landings.flatMap((landing) =>
       withNote(landing).map((read) => ({ ...read, finger: landing.finger as Digit })),
     ),

@@ -1,5 +1,5 @@
 import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { availableParallelism, tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { openDatabase } from '../../server/db/database'
 import { migrate } from '../../server/db/migrate'
@@ -8,8 +8,17 @@ import { startPrivateServer } from '../database/private-server'
 import { databasePrograms } from '../database/programs'
 import { endWith } from './guard'
 
-/** A MariaDB of its own for the tests of the server, made before them and gone after them. */
+/**
+ * A MariaDB for each of the workers that run the server's tests, made before them and gone after them: what a test does to all
+ * sessions, tables or connections is felt by nobody beside it.
+ */
 export default async function setup(): Promise<() => Promise<void>> {
+  const servers = await Promise.all(Array.from({ length: availableParallelism() }, startMigrated))
+  process.env['DATABASE_URLS'] = servers.map(({ url }) => url).join(' ')
+  return async () => void (await Promise.all(servers.map(({ stop }) => stop())))
+}
+
+async function startMigrated() {
   const path = mkdtempSync(join(tmpdir(), 'jadefell-api-'))
   const data = openDataDirectory(path)
   // Before it is started: who is killed meanwhile leaves nothing either.
@@ -18,9 +27,11 @@ export default async function setup(): Promise<() => Promise<void>> {
   const database = openDatabase(server.url)
   await migrate(database.sequelize)
   await database.close()
-  process.env['DATABASE_URL'] = server.url
-  return async () => {
-    await server.stop()
-    rmSync(path, { recursive: true })
+  return {
+    url: server.url,
+    async stop() {
+      await server.stop()
+      rmSync(path, { recursive: true })
+    },
   }
 }

@@ -4,7 +4,6 @@ import {
   exerciseOf,
   familyOf,
   fifths,
-  noteName,
   note,
   parseLength,
   placementContext,
@@ -14,6 +13,7 @@ import {
   shownByMeter,
   stringingOf,
   stringingOfInstrument,
+  stringNamed,
   DEFAULT_SYSTEM_ID,
   NO_BODY_FIT,
   type Exercise,
@@ -115,7 +115,7 @@ async function layTapes(id: string, demo: DemoInstrument, callAt: CallAt, weeksA
   })
   const stringing = stringingOfInstrument(instrument, DEFAULT_SYSTEM_ID)
   for (const { string, note: stopped, byMm } of demo.finds ?? []) {
-    const stringIndex = stringing.tuning.findIndex((open) => noteName(open) === string)
+    const stringIndex = stringNamed(stringing.tuning, string)!
     const placeMm = Number((placeOfNote(stringing, stringIndex, note(stopped)) + byMm).toFixed(1))
     await tapes.find(id, { string, note: stopped, system: 'fifths', placeMm, foundOn: dayOf(laidOn) })
   }
@@ -376,7 +376,7 @@ function exerciseOfDemo(
   string: string,
   isLast: boolean,
 ): Exercise {
-  const stringIndex = tuning.findIndex((open) => noteName(open) === string)
+  const stringIndex = stringNamed(tuning, string)!
   const made = exerciseOf(
     placementContext(family, tuning),
     scale && isLast

@@ -1,10 +1,13 @@
 import {
   drillsFor,
+  nameOfRecord,
   midiNumber,
   noteName,
   parseKey,
   parseNote,
   placementContext,
+  recordedName,
+  recordedNote,
   shapeExercise,
   shapeOf,
   type Exercise,
@@ -42,28 +45,35 @@ export function exerciseOfDraft(stringing: Stringing, draft: Draft): Exercise {
   const { family, tuning } = stringing
   const { exercise } = draft
   const fields: FieldProblem[] = []
-  const stringIndex = 'string' in exercise ? stringOf(tuning, exercise.string) : 0
-  if (stringIndex < 0)
+  const name = nameOfRecord(nameOfDraft(exercise), tuning)
+  if (!name)
     fields.push({
       path: 'exercise.string',
       message: `This ${family.name} has the strings ${tuning.map((n) => noteName(n)).join(', ')}.`,
     })
   fields.push(...nameFaults(family, exercise))
-  if (fields.length > 0) throw new ProblemError('invalid_request', { fields })
+  if (!name || fields.length > 0) throw new ProblemError('invalid_request', { fields })
   const made =
     exercise.kind === 'shape'
-      ? shapeExercise(tuning, stringIndex, shapeOf(family, exercise.shapeId)!)
-      : { name: coreName(exercise, stringIndex), notes: lineOf(stringing, exercise.notes) }
+      ? shapeExercise(tuning, stringOf(name), shapeOf(family, exercise.shapeId)!)
+      : { name, notes: lineOf(stringing, exercise.notes) }
   insistOnNotes(family, made, draft)
   return made
 }
 
+function nameOfDraft(draft: DraftExercise): ExerciseName {
+  if (draft.kind === 'shape') return draft
+  const { notes: _, ...name } = draft
+  return name
+}
+
+function stringOf(name: CoreName): number {
+  return 'stringIndex' in name ? name.stringIndex : 0
+}
+
 /** An exercise in names: its string by the open string’s note. */
 export function exerciseRow({ name, notes }: Exercise, tuning: readonly Note[]): KeptExercise {
-  const line = notes.map((n) => ({ ...n, note: noteName(n.note) }))
-  if (!('stringIndex' in name)) return { ...name, notes: line }
-  const { stringIndex, ...rest } = name
-  return { ...rest, string: noteName(tuning[stringIndex]!), notes: line }
+  return { ...recordedName(name, tuning), notes: notes.map(recordedNote) }
 }
 
 export function exerciseName({ notes: _, ...name }: KeptExercise): ExerciseName {
@@ -72,23 +82,6 @@ export function exerciseName({ notes: _, ...name }: KeptExercise): ExerciseName 
 
 export function keptExercise(row: KeptExercise): ExerciseDto {
   return { ...row, notes: row.notes.map((n) => ({ ...n, positionId: n.positionId ?? null })) }
-}
-
-function stringOf(tuning: readonly Note[], text: string): number {
-  const wanted = parseNote(text)
-  return tuning.findIndex((n) => wanted && noteName(n) === noteName(wanted))
-}
-
-function coreName(
-  exercise: Exclude<DraftExercise, { readonly kind: 'shape' }>,
-  stringIndex: number,
-): CoreName {
-  if (!('string' in exercise)) {
-    const { notes: _, ...name } = exercise
-    return name
-  }
-  const { notes: _, string: __, ...name } = exercise
-  return { ...name, stringIndex }
 }
 
 /** Whatever the name asks for that the family does not have. */

@@ -22,6 +22,8 @@ import {
   stringsThatPlay,
   targetOf,
   DEFAULT_TAPE_WIDTH_MM,
+  recordedName,
+  recordedNote,
   type EarlierTake,
   type Exercise,
   type ExerciseName as CoreName,
@@ -45,7 +47,6 @@ import { useFingeringsOf } from '../../stores/fingerings'
 import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
 import { studioStringing } from '../../stores/stringing'
-import { sentNote } from './useHeardTake'
 import { exerciseFaultSentence } from '../../words/exercises'
 import { noPlaceSentence } from '../../words/places'
 import { markName } from '../../words/trade'
@@ -251,11 +252,8 @@ export function useTake(
 
 /** An exercise as it is sent to be kept. */
 export function draftExercise({ name, notes }: Exercise, tuning: readonly Note[]): ExerciseDraft {
-  const line = notes.map((note) => sentNote(note))
-  if (!('stringIndex' in name)) return { ...name, notes: line }
-  const { stringIndex, ...rest } = name
-  const string = noteName(tuning[stringIndex]!)
-  return rest.kind === 'shape' ? { ...rest, string } : { ...rest, string, notes: line }
+  const recorded = recordedName(name, tuning)
+  return recorded.kind === 'shape' ? recorded : { ...recorded, notes: notes.map(recordedNote) }
 }
 
 /** The last notes of a finger that are drawn one by one: of more nobody sees any. */

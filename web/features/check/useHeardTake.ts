@@ -4,7 +4,6 @@ import {
   isSamePlace,
   landingAtCents,
   landingsOf,
-  noteName,
   parseNote,
   pitchOfExpected,
   placesOf,
@@ -12,6 +11,7 @@ import {
   readFreeTake,
   readTake,
   snapshotOf,
+  recordedNote,
   type Exercise,
   type ExpectedNote,
   type HandFaults,
@@ -270,10 +270,6 @@ export interface HeardDraft extends HeardTake {
 type SentNote = Exclude<CheckExercise, { readonly kind: 'shape' }>['notes'][number]
 
 /** A note as it is sent to be kept. */
-export function sentNote({ stringIndex, finger, note, positionId }: ExpectedNote): SentNote {
-  return { stringIndex, finger, note: noteName(note), positionId }
-}
-
 function expectedOf({ note: name, positionId = null, ...sent }: SentNote): ExpectedNote[] {
   const note = parseNote(name)
   return note ? [{ ...sent, note, positionId }] : []
@@ -304,7 +300,7 @@ function draftOf(
   const places = name.kind === 'free' ? placesOf(landings) : notes
   return {
     source,
-    ...(name.kind === 'free' && { line: places.map((place) => sentNote(place)) }),
+    ...(name.kind === 'free' && { line: places.map((place) => recordedNote(place)) }),
     notes: landings.map(({ cents, sigmaCents, atMs, heard, ...expected }) => ({
       finger: expected.finger,
       index: places.findIndex((place) => isSamePlace(place, expected)),

@@ -1,5 +1,5 @@
 import { computed, watch, type Ref } from 'vue'
-import { proposedExercise, type ExerciseName as CoreName, type Note, noteName } from '#core'
+import { proposedExercise, type ExerciseName as CoreName, type Note, nameOfRecord } from '#core'
 import type { CheckSummary, ExerciseName, Student } from '#contracts'
 import { ApiProblem, call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
@@ -57,27 +57,18 @@ export function useProposal(student: Ref<Student | undefined>, tuning: Ref<reado
 
   /** What nobody can name a second time, or has no string for here, is not proposed. */
   function isPlayable({ exercise }: CheckSummary): boolean {
-    if (!exercise || exercise.kind === 'free') return false
-    return !('string' in exercise) || stringOf(exercise.string) >= 0
-  }
-  function stringOf(name: string): number {
-    return tuning.value.findIndex((open) => noteName(open) === name)
+    return exercise !== null && exercise.kind !== 'free' && nameOfRecord(exercise, tuning.value) !== undefined
   }
   function isSame(exercise: ExerciseName, chosen: CoreName): boolean {
-    const { kind, ...asked } = withIndex(exercise)
-    const now = chosen as unknown as Record<string, unknown>
-    return kind === chosen.kind && Object.entries(asked).every(([key, value]) => now[key] === value)
-  }
-  function withIndex(exercise: ExerciseName) {
-    if (!('string' in exercise)) return exercise
-    const { string, ...rest } = exercise
-    return { ...rest, stringIndex: stringOf(string) }
+    const now: object = chosen
+    const asked = Object.entries(nameOfRecord(exercise, tuning.value) ?? {})
+    return asked.length > 0 && asked.every(([key, value]) => Reflect.get(now, key) === value)
   }
 
   return {
     proposal,
     accept() {
-      if (proposal.value) Object.assign(exercises.choice, withIndex(proposal.value.exercise))
+      if (proposal.value) Object.assign(exercises.choice, nameOfRecord(proposal.value.exercise, tuning.value))
     },
   }
 }
