@@ -15,7 +15,7 @@ import { endWith } from './guard'
 export default async function setup(): Promise<() => Promise<void>> {
   const servers = await Promise.all(Array.from({ length: availableParallelism() }, startMigrated))
   process.env['DATABASE_URLS'] = servers.map(({ url }) => url).join(' ')
-  return async () => void (await Promise.all(servers.map(({ stop }) => stop())))
+  return async () => void (await Promise.all(servers.map((server) => server.stop())))
 }
 
 async function startMigrated() {
