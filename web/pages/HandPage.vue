@@ -78,7 +78,7 @@ import { useLesson } from '../stores/lesson'
 import { useStudio } from '../stores/studio'
 import { studioStringing } from '../stores/stringing'
 import { useShortcuts } from '../ui/useShortcuts'
-import { FIT_NAMES, fitSentence } from '../words/patterns'
+import { FIT_NAMES, fitSentence } from '../words/hand-fit'
 import { sizeName } from '../words/trade'
 import KeyHint from '../ui/KeyHint.vue'
 

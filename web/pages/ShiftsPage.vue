@@ -89,7 +89,7 @@ import FieldRow from '../ui/FieldRow.vue'
 import PlainSelect from '../ui/PlainSelect.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import { inUnit, unitName } from '../words/numbers'
-import { keyName } from '../words/patterns'
+import { keyName } from '../words/keys'
 import { positionName, shortPositionName } from '../words/positions'
 import { noteLabel } from '../words/notes'
 

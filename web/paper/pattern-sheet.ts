@@ -12,14 +12,8 @@ import {
 } from '#core'
 import { shortDay } from '../words/dates'
 import { inUnit, length, unitName } from '../words/numbers'
-import {
-  handSentence,
-  keyName,
-  noPlacementSentence,
-  patternName,
-  stepsName,
-  stopName,
-} from '../words/patterns'
+import { keyName } from '../words/keys'
+import { handSentence, noPlacementSentence, patternName, stepsName, stopName } from '../words/patterns'
 import { positionName } from '../words/positions'
 import { noteLabel } from '../words/notes'
 import { studioDay } from '../words/shown'

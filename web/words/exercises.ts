@@ -7,7 +7,8 @@ import {
   type ExerciseName as CoreName,
 } from '#core'
 import type { ExerciseName } from '#contracts'
-import { drillName, keyName } from './patterns'
+import { drillName } from './drills'
+import { keyName } from './keys'
 import { positionNamed } from './positions'
 import { noteLabel } from './notes'
 import { shapeName } from './trade'

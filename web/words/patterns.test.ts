@@ -13,18 +13,10 @@ import {
   scoreOf,
   type WhenFits,
 } from '#core'
-import {
-  drillName,
-  handFaultSentence,
-  keyFaultSentence,
-  keyName,
-  lowerPlaceSentence,
-  noPlacementLegend,
-  patternName,
-  stepsName,
-  touchSentence,
-  whenSentence,
-} from './patterns'
+import { drillName } from './drills'
+import { handFaultSentence, whenSentence } from './hand-fit'
+import { keyFaultSentence, keyName } from './keys'
+import { lowerPlaceSentence, noPlacementLegend, patternName, stepsName, touchSentence } from './patterns'
 import { positionName, shortPositionName } from './positions'
 import { stringMark } from './score'
 import { showAs } from './shown'

@@ -70,6 +70,20 @@ const HIGH_STIFF_HZ = 135
 const OFFSET_HZ = 5
 /** Part of a stage's rate that its half-band filter passes whole. */
 const PASSED_BAND = 0.42
+/** Sound that is kept behind the newest sample, seconds: more than twice the longest stretch that is looked at. */
+const KEPT_S = 0.2
+/** Silence after which the last frame can be told, seconds: half the longest stretch, and what the filters reach over. */
+const AFTER_END_S = 0.065
+/** The first stage has at most this rate, Hz: it passes nearly three times {@link HIGHEST_PARTIAL_HZ}. */
+const FIRST_RATE_HZ = 32_000
+/** Stages below the first, each at half the rate of the one before. */
+const SLOWER_STAGES = 2
+/** The period is searched in the fastest stage that has no more, Hz: there it is cheap, and 3200 Hz have five samples. */
+const SEARCHED_RATE_HZ = 16_500
+/** A fit may leave the range that is listened to by this part: as far as a fitted pitch moves from where it was looked for. */
+const BEYOND_RANGE = 0.03
+/** Partials that a stage must hold at the least, in multiples of the pitch. */
+const FEWEST_PARTIALS = 3.2
 /** Fainter than this is silence, dB of full scale. */
 const SILENCE_DB = -75
 /** A series of which all but this part lies in every second (third) partial is one an octave (a twelfth) higher. */
@@ -173,15 +187,15 @@ export class PitchTracker {
       throw new RangeError(`a sampling rate of ${sampleRateHz} Hz is outside ${lowest} … ${highest} Hz`)
     this.#options = { ...TRACKER_OPTIONS, ...options }
     this.hopSamples = 2 ** Math.round(Math.log2(HOP_S * sampleRateHz))
-    this.#input = new Samples(Math.ceil(0.2 * sampleRateHz))
+    this.#input = new Samples(Math.ceil(KEPT_S * sampleRateHz))
     let stage: Stage = { samples: this.#input, rateHz: sampleRateHz, step: 1 }
-    while (stage.rateHz > 32_000) stage = this.#halve(stage, WIDE_REACH)
+    while (stage.rateHz > FIRST_RATE_HZ) stage = this.#halve(stage, WIDE_REACH)
     this.#stages.push(stage)
-    for (let i = 0; i < 2; i++) this.#stages.push(this.#halve(this.#stages.at(-1)!))
+    for (let i = 0; i < SLOWER_STAGES; i++) this.#stages.push(this.#halve(this.#stages.at(-1)!))
     this.#fitters = this.#stages.map(
       ({ rateHz }) => new HarmonicFitter(Math.ceil(SEARCH_S * rateHz) + 4, this.#options.fit),
     )
-    this.#searched = this.#stages.find(({ rateHz }) => rateHz <= 16_500) ?? this.#stages.at(-1)!
+    this.#searched = this.#stages.find(({ rateHz }) => rateHz <= SEARCHED_RATE_HZ) ?? this.#stages.at(-1)!
     this.#searchLength = 2 * Math.round((SEARCH_S * this.#searched.rateHz) / 2)
     this.#finder = new PeriodFinder(this.#searchLength)
     this.#glimpseLength = 2 * Math.round((GLIMPSE_S * this.#searched.rateHz) / 2)
@@ -189,7 +203,7 @@ export class PitchTracker {
   }
 
   #halve({ samples, rateHz, step }: Stage, reach = HALF_BAND_REACH): Stage {
-    const half = new HalfBand(samples, Math.ceil(0.2 * rateHz) + 2 * reach, reach)
+    const half = new HalfBand(samples, Math.ceil(KEPT_S * rateHz) + 2 * reach, reach)
     this.#halvings.push(half)
     return { samples: half.output, rateHz: rateHz / 2, step: 2 * step }
   }
@@ -243,7 +257,7 @@ export class PitchTracker {
   /** The frames up to the last sample, silence taken to follow it. */
   end(): PitchFrame[] {
     const last = this.#input.end
-    const frames = this.push(new Float64Array(Math.ceil(0.065 * this.sampleRateHz)))
+    const frames = this.push(new Float64Array(Math.ceil(AFTER_END_S * this.sampleRateHz)))
     return frames.filter(({ atS }) => atS * this.sampleRateHz < last)
   }
 
@@ -367,7 +381,7 @@ export class PitchTracker {
 
   #fit(at: number, hz: number, before?: HarmonicFit): Heard | undefined {
     const { lowestHz, highestHz } = this.#options
-    if (!(hz >= 0.97 * lowestHz && hz <= 1.03 * highestHz)) return undefined
+    if (!(hz >= (1 - BEYOND_RANGE) * lowestHz && hz <= (1 + BEYOND_RANGE) * highestHz)) return undefined
     const partials = before && before.stiffness > 0 && hz > HIGH_STIFF_HZ ? STIFF_PARTIALS : PARTIALS
     return this.#fitOn(this.#stageFor(hz, partials), at, hz, before)
   }
@@ -387,7 +401,7 @@ export class PitchTracker {
 
   /** The slowest stage that holds the partials a note needs. */
   #stageFor(hz: number, partials: number): number {
-    const needed = Math.max(Math.min(partials * hz, HIGHEST_PARTIAL_HZ), 3.2 * hz)
+    const needed = Math.max(Math.min(partials * hz, HIGHEST_PARTIAL_HZ), FEWEST_PARTIALS * hz)
     for (let i = this.#stages.length - 1; i > 0; i--)
       if (PASSED_BAND * this.#stages[i]!.rateHz >= needed) return i
     return 0

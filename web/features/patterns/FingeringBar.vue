@@ -38,7 +38,7 @@ import FieldRow from '../../ui/FieldRow.vue'
 import KeyHint from '../../ui/KeyHint.vue'
 import PlainSelect from '../../ui/PlainSelect.vue'
 import { count } from '../../words/numbers'
-import { ALTERNATIVE_NAMES, alternativeSentence } from '../../words/patterns'
+import { ALTERNATIVE_NAMES, alternativeSentence } from '../../words/fingerings'
 import type { Line } from './useLine'
 
 /** Which of several fingerings stands on the staff, and what the studio keeps as its own. */

@@ -52,7 +52,8 @@
 <script setup lang="ts">
 import type { SizeFit } from '#core'
 import { inUnit, signedInUnit, unitName } from '../../words/numbers'
-import { FIT_NAMES, FIT_SIGNS, FRAME_NAMES } from '../../words/patterns'
+import { FIT_NAMES, FIT_SIGNS } from '../../words/hand-fit'
+import { FRAME_NAMES } from '../../words/patterns'
 
 /** Sizes or instruments against one hand. */
 export interface FitRow {

@@ -13,7 +13,7 @@ import { computed } from 'vue'
 import { placeOfNote, type FingerMove, type Note } from '#core'
 import { useBench } from '../../stores/bench'
 import { count, length } from '../../words/numbers'
-import { keyName } from '../../words/patterns'
+import { keyName } from '../../words/keys'
 import { usePatterns } from './usePatterns'
 import { noteLabel } from '../../words/notes'
 

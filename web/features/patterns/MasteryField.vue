@@ -15,7 +15,7 @@
 
 <script setup lang="ts">
 import { MASTERY_STATES, type MasteryState } from '#core'
-import { STATE_NAMES } from '../../words/patterns'
+import { STATE_NAMES } from '../../words/mastery'
 
 const OPTIONS = MASTERY_STATES.map((value) => ({ value, label: STATE_NAMES[value] }))
 

@@ -56,15 +56,9 @@
 import { computed } from 'vue'
 import { patternsOf, type Pattern, techniqueOf } from '#core'
 import { useNextFrame } from '../../ui/useNextFrame'
-import {
-  FRAME_NAMES,
-  MODE_NAMES,
-  patternName,
-  SPREAD_NAMES,
-  STATE_NAMES,
-  STATE_SIGNS,
-  stepsName,
-} from '../../words/patterns'
+import { MODE_NAMES } from '../../words/keys'
+import { STATE_NAMES, STATE_SIGNS } from '../../words/mastery'
+import { FRAME_NAMES, patternName, SPREAD_NAMES, stepsName } from '../../words/patterns'
 import { positionName } from '../../words/positions'
 import { usePatterns } from './usePatterns'
 import { noteLabel } from '../../words/notes'

@@ -68,13 +68,12 @@ import { computed } from 'vue'
 import { notesWithoutPlace, placedStops, touchingPairs } from '#core'
 import { useBench } from '../../stores/bench'
 import { inUnit, length, unitName } from '../../words/numbers'
+import { keyName, MODE_NAMES } from '../../words/keys'
 import {
   cellWords,
   extensionSentence,
   FRAME_NAMES,
-  keyName,
   lowerPlaceSentence,
-  MODE_NAMES,
   noPlacementSentence,
   patternName,
   SPREAD_NAMES,

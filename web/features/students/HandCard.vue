@@ -58,7 +58,8 @@ import { studioStringing } from '../../stores/stringing'
 import KeyHint from '../../ui/KeyHint.vue'
 import { shortDay } from '../../words/dates'
 import { length, mm } from '../../words/numbers'
-import { FIT_NAMES, FRAME_TITLES, stepsName } from '../../words/patterns'
+import { FIT_NAMES } from '../../words/hand-fit'
+import { FRAME_TITLES, stepsName } from '../../words/patterns'
 import { schoolName, shortSystemName, sizeName, WEEKDAYS } from '../../words/trade'
 
 const props = defineProps<{ student: Student }>()

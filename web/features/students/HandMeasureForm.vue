@@ -72,7 +72,7 @@ import FieldRow from '../../ui/FieldRow.vue'
 import HandDrawing, { type HandField } from './HandDrawing.vue'
 import { MEASURE_FIELDS, useHandForm } from './useHandForm'
 import KeyHint from '../../ui/KeyHint.vue'
-import { spanDoubtSentence } from '../../words/patterns'
+import { spanDoubtSentence } from '../../words/hand-fit'
 
 interface Focusable {
   focus(): void

@@ -50,7 +50,7 @@ import type { Student } from '#contracts'
 import PickList from '../../ui/PickList.vue'
 import QuickDialog from '../../ui/QuickDialog.vue'
 import { length } from '../../words/numbers'
-import { FIT_NAMES, FIT_SIGNS } from '../../words/patterns'
+import { FIT_NAMES, FIT_SIGNS } from '../../words/hand-fit'
 import { familyName, sizeName } from '../../words/trade'
 import { useFreeInstruments, type FreeInstrument } from './useFreeInstruments'
 

@@ -10,7 +10,7 @@ import {
   type Thumb,
 } from '#core'
 import type { HandMeasurementDraft } from '#contracts'
-import { handFaultSentence } from '../../words/patterns'
+import { handFaultSentence } from '../../words/hand-fit'
 import type { HandField } from './HandDrawing.vue'
 import { studioDay } from '../../words/shown'
 
