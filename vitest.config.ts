@@ -1,5 +1,6 @@
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vitest/config'
+import { TEST_WORKERS } from './scripts/testing/workers'
 
 // A zone whose day is already tomorrow while UTC still writes today; workers inherit it.
 process.env['TZ'] ??= 'Pacific/Auckland'
@@ -7,7 +8,7 @@ process.env['TZ'] ??= 'Pacific/Auckland'
 export default defineConfig({
   test: {
     // One a core: by itself one core is left to whoever watches, and on a machine of two that is half of it.
-    maxWorkers: '100%',
+    maxWorkers: TEST_WORKERS,
     projects: [
       {
         test: {

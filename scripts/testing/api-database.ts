@@ -1,5 +1,5 @@
 import { mkdtempSync, rmSync } from 'node:fs'
-import { availableParallelism, tmpdir } from 'node:os'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { openDatabase } from '../../server/db/database'
 import { migrate } from '../../server/db/migrate'
@@ -7,13 +7,14 @@ import { openDataDirectory } from '../database/data-directory'
 import { startPrivateServer } from '../database/private-server'
 import { databasePrograms } from '../database/programs'
 import { endWith } from './guard'
+import { TEST_WORKERS } from './workers'
 
 /**
  * A MariaDB for each of the workers that run the server's tests, made before them and gone after them: what a test does to all
  * sessions, tables or connections is felt by nobody beside it.
  */
 export default async function setup(): Promise<() => Promise<void>> {
-  const servers = await Promise.all(Array.from({ length: availableParallelism() }, startMigrated))
+  const servers = await Promise.all(Array.from({ length: TEST_WORKERS }, startMigrated))
   process.env['DATABASE_URLS'] = servers.map(({ url }) => url).join(' ')
   return async () => void (await Promise.all(servers.map((server) => server.stop())))
 }

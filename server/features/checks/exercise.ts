@@ -10,8 +10,8 @@ import {
   recordedNote,
   shapeExercise,
   shapeOf,
+  stringNamed,
   type Exercise,
-  type ExerciseName as CoreName,
   type ExpectedNote,
   type Family,
   type Note,
@@ -55,7 +55,7 @@ export function exerciseOfDraft(stringing: Stringing, draft: Draft): Exercise {
   if (!name || fields.length > 0) throw new ProblemError('invalid_request', { fields })
   const made =
     exercise.kind === 'shape'
-      ? shapeExercise(tuning, stringOf(name), shapeOf(family, exercise.shapeId)!)
+      ? shapeExercise(tuning, stringNamed(tuning, exercise.string)!, shapeOf(family, exercise.shapeId)!)
       : { name, notes: lineOf(stringing, exercise.notes) }
   insistOnNotes(family, made, draft)
   return made
@@ -65,10 +65,6 @@ function nameOfDraft(draft: DraftExercise): ExerciseName {
   if (draft.kind === 'shape') return draft
   const { notes: _, ...name } = draft
   return name
-}
-
-function stringOf(name: CoreName): number {
-  return 'stringIndex' in name ? name.stringIndex : 0
 }
 
 /** An exercise in names: its string by the open string’s note. */

@@ -334,7 +334,7 @@ export function stringingOfFacts(
 function insistOnSize(familyId: FamilyId, sizeId: string, path = 'sizeId'): void {
   if (familyFault(familyOf(familyId)))
     throw fieldProblem(
-      'family',
+      path.replace(/sizeId$/, 'family'),
       `Frets give every note of a ${familyOf(familyId).name} its place: it is not kept here.`,
     )
   const family = familyOf(familyId)

@@ -22,7 +22,7 @@
   </TakeStrip>
   <template v-if="isTrackShown && track.length > 0">
     <NotationStaff
-      :score="takeScore(stringing, track, keyId)"
+      :score="score"
       :at="shownIndex < 0 ? undefined : shownIndex"
       label="The notes of the take, as they were meant"
     />
@@ -85,6 +85,8 @@ const track = computed(() =>
     ? trackNotes(props.stringing, props.heard.track.value, props.heard.landings.value, props.strays)
     : [],
 )
+/** Not made anew with every level that is heard. */
+const score = computed(() => takeScore(props.stringing, track.value, props.keyId))
 const player = usePlayer()
 const companions = useCompanion()
 const { companion, tempo } = companions

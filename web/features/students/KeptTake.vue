@@ -4,8 +4,8 @@
     <p v-else-if="!notes" class="soft" role="status">Fetching the take …</p>
     <template v-else>
       <NotationStaff
-        v-if="stringing"
-        :score="takeScore(stringing, notes, keyId)"
+        v-if="score"
+        :score="score"
         :at="shownAt"
         label="The notes of the take, as they were meant"
       />
@@ -119,6 +119,10 @@ async function removeSound(attachmentId: string) {
 
 const keyId = computed(() =>
   props.check.exercise && 'keyId' in props.check.exercise ? props.check.exercise.keyId : undefined,
+)
+/** Not made anew with whatever else is drawn. */
+const score = computed(() =>
+  stringing.value && notes.value ? takeScore(stringing.value, notes.value, keyId.value) : undefined,
 )
 const player = usePlayer()
 const from = ref(0)
