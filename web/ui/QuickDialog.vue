@@ -4,6 +4,7 @@
     :class="{ wide }"
     :aria-label="label"
     @close="onClose"
+    @cancel.self="open = false"
     @click="onClick"
     @keydown.enter.capture="onEnter"
   >
@@ -18,7 +19,7 @@ import { useDialog } from './useShortcuts'
 
 /**
  * The browser's own modal dialog: there, with the focus in it, at the very key that asked for it, and gone the same way.
- * Whoever types fast loses no letter to a fade.
+ * Whoever types fast loses no letter to a fade, and an Escape behind the one that closes it is the page's.
  */
 defineProps<{ label: string; wide?: boolean }>()
 const open = defineModel<boolean>({ required: true })

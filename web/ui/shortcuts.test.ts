@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { mount } from '@vue/test-utils'
-import { afterEach, beforeEach, expect, it } from 'vitest'
+import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { defineComponent, h, nextTick, onBeforeUnmount, ref, type Component } from 'vue'
 import KeyHint from './KeyHint.vue'
 import QuickDialog from './QuickDialog.vue'
@@ -180,4 +180,25 @@ it('leaves a dialog open that was asked for again before the browser told that i
   expect([open.value, dialog.open]).toEqual([true, true])
   dialog.close()
   await expect.poll(() => open.value).toBe(false)
+})
+
+it('leaves the page the Escape that follows the one that closes a dialog, before the browser told that it had closed', async () => {
+  const open = ref(true)
+  const left = vi.fn()
+  shown = page({
+    setup() {
+      useShortcuts('the page', [{ key: 'Escape', does: 'Leave', run: left }])
+      return () =>
+        h(QuickDialog, {
+          label: 'Keys',
+          modelValue: open.value,
+          'onUpdate:modelValue': (to: boolean) => void (open.value = to),
+        })
+    },
+  })
+  await nextTick()
+  document.querySelector('dialog')!.dispatchEvent(new Event('cancel'))
+  await nextTick()
+  press('Escape')
+  expect(left).toHaveBeenCalledOnce()
 })
