@@ -142,6 +142,29 @@ describe('a scale', () => {
   })
 })
 
+it('no bass shifts to the top of an arpeggio by 1 or 2, and no major scale has a finger slide a step from 1 to 1 but those of E', () => {
+  const found: string[] = []
+  for (const id of FAMILY_IDS)
+    for (const modeId of ['major', 'natural_minor'] as const)
+      for (const one of keysOf(modeId))
+        for (const figure of ['scale', 'arpeggio'] as const)
+          for (const octaves of [1, 2, 3] as const) {
+            const made = fingerScale(contextOf(id), { key: one, figure, octaves })
+            if (!made.ok) continue
+            const up = made.notes.slice(0, (made.notes.length + 1) / 2)
+            up.slice(1).forEach((n, i) => {
+              const before = up[i]!
+              if (before.stringIndex !== n.stringIndex || !isShifted(before.hand, n.hand)) return
+              const isTop = i === up.length - 2
+              if (id === 'bass' && figure === 'arpeggio' && isTop && (n.finger === 1 || n.finger === 2))
+                found.push(`${id} ${one.id} ${octaves}: top by ${n.finger}`)
+              const isStep = modeId === 'major' && figure === 'scale' && before.finger === 1 && n.finger === 1
+              if (isStep && one.id !== 'E:major') found.push(`${id} ${one.id} ${octaves}: 1 to 1`)
+            })
+          }
+  expect([...new Set(found)]).toEqual([])
+})
+
 describe('over more octaves', () => {
   const risen = (notes: readonly FingeredNote[]) => notes.slice(0, (notes.length + 1) / 2)
   /** Up to the turn at the shorter one's top: its last two notes. */
@@ -283,6 +306,24 @@ describe('other fingerings', () => {
             expect(all.length, `${id} ${major.id} ${figure} ${octaves}`).toBeGreaterThan(2)
             expect(new Set(all.map(({ notes }) => places(notes))).size).toBe(all.length)
           }
+  })
+
+  it('go by ways that are played less only where the usual reasons give fewer than two', () => {
+    const isLess = (id: string) => ['higher', 'one_string', 'other_fingers'].includes(id)
+    let [tried, spared] = [0, 0]
+    for (const id of FAMILY_IDS)
+      for (const major of keysOf('major')) {
+        const ids = alternativesFor(contextOf(id), { key: major, figure: 'scale', octaves: 1 }).map(
+          (a) => a.id,
+        )
+        if (ids.some(isLess)) tried++
+        else spared++
+        if (ids.some(isLess)) expect(ids, `${id} ${major.id}`).toHaveLength(3)
+      }
+    expect(Math.min(tried, spared)).toBeGreaterThan(10)
+    // A♭ lies a half step above the nut: from the second note on the hand is in the second position, no lower and no higher.
+    const higher = offered('violin', 'A♭', 1).find((a) => a.id === 'higher')!
+    expect(new Set(higher.notes.slice(1, 8).map((n) => n.hand?.position?.id))).toEqual(new Set(['second']))
   })
 
   it('keep what they are called', () => {

@@ -72,7 +72,7 @@ export function fingerScale(
 
 /**
  * What was learned over fewer octaves serves for more: the fingers of the same figure an octave less, as a teacher keeps it,
- * else the usual one, where it begins on the same note; up to the turn at its top, where the two part.
+ * else the usual one, where it begins on the same note.
  */
 function learnedBefore(
   context: PlacementContext,
@@ -92,7 +92,7 @@ function learnedBefore(
       ? fingerScale(context, asked, chosen)
       : usualOf(context, asked, chosen)
   if (!made.ok || midiNumber(made.notes[0]!.note) !== midiNumber(start.note)) return undefined
-  return made.notes.slice(0, top + 1 - TURN).map(({ finger }) => finger)
+  return made.notes.slice(0, top + 1).map(({ finger }) => finger)
 }
 
 /** Usual fingerings over fewer octaves are asked for by every longer one, and by all their alternatives. */
@@ -146,7 +146,7 @@ function bestStart(
 
 function upAndDownFrom(
   context: PlacementContext,
-  { key, figure, octaves, locks = [], extra, learned }: ScaleRequest & Pick<Line, 'learned'>,
+  { key, figure, octaves, locks = [], extra, learned = [] }: ScaleRequest & Pick<Line, 'learned'>,
   { note: start, within }: Start,
   options: FingeringOptions,
 ): FingeredScale {
@@ -154,9 +154,20 @@ function upAndDownFrom(
   const top = upNotes.length - 1
   const downNotes = fallingNotes(key, figure, start, octaves)
   const lockedUp = locks.filter(({ index }) => index <= top)
+  // Up to the turn at the shorter one's top the fingers are the same; there the two may part.
+  const partsAt = Math.max(0, learned.length - TURN)
+  const { otherAtTurn } = effortsOf(context, options)
   const up = fingerUp(
     context,
-    { notes: upNotes, locks: lockedUp, extra, learned, within: learned ? undefined : within },
+    {
+      notes: upNotes,
+      locks: lockedUp,
+      learned: learned.slice(0, partsAt),
+      within: learned.length > 0 ? undefined : within,
+      extra: (index, way, isShift, from) =>
+        (index >= partsAt && index < learned.length && way.finger !== learned[index] ? otherAtTurn : 0) +
+        (extra?.(index, way, isShift, from) ?? 0),
+    },
     options,
   )
   if (!up.ok) return asScale(up, octaves)

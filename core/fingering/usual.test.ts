@@ -56,6 +56,11 @@ const PRINTED: readonly (readonly [FamilyId, string, FigureId, 1 | 2 | 3, string
   ['cello', 'F', 'scale', 2, '4 | 0 1 2 4 | 0 1 2 4 | 0 1 2 4 1 2'], // H
   ['cello', 'D', 'scale', 3, '1 2 4 | 0 1 2 4 | 0 1 3 4 | 0 1 3 4 1 3 4 T 1 2 3'], // H: thumb 1 2 3
   ['cello', 'C', 'arpeggio', 2, '0 3 | 0 4 | 1 4 | 2'],
+  // A hand goes on by 1, also a step, where it leads into the rest of the line; not back and forth.
+  ['cello', 'E', 'scale', 1, '1 2 4 | 0 1 1 3 4'],
+  ['cello', 'A♭', 'scale', 2, '1 3 1 2 4 | 1 3 4 | 1 3 1 3 1 2 3'],
+  ['cello', 'B', 'scale', 2, '2 4 | 1 2 4 1 3 4 | 1 3 1 3 1 2 3'],
+  ['cello', 'B♭ minor', 'arpeggio', 1, '1 4 | 3 | 1'],
   ['cello', 'B♭', 'arpeggio', 1, '2 | 0 2 | 1'],
   ['cello', 'E♭', 'arpeggio', 1, '2 | 0 2 | 1'],
   ['cello', 'C chromatic', 'scale', 1, '0 1 2 3 1 2 3 | 0 1 2 3 1 2'], // H: 1 2 3, then shift
@@ -69,6 +74,9 @@ const PRINTED: readonly (readonly [FamilyId, string, FigureId, 1 | 2 | 3, string
   ['bass', 'E minor', 'scale', 1, '0 1 2 | 0 1 2 | 0 1'],
   ['bass', 'D minor', 'scale', 1, '0 1 2 | 0 1 2 1 4'],
   ['bass', 'C', 'scale', 2, '2 | 0 1 2 | 0 1 4 1 4 1 2 T 1 2 3'], // H: thumb on the octave, then 1 2 3
+  ['bass', 'D', 'scale', 2, '0 1 4 | 0 1 4 1 2 1 4 T 1 3 1 2'],
+  ['bass', 'E', 'scale', 2, '0 1 4 | 0 1 4 | 1 2 4 | 1 2 1 4 2 4'],
+  ['bass', 'A', 'scale', 3, '0 1 4 | 0 1 4 | 1 2 1 4 2 1 4 T 1 3 T 1 3 T 1 2'],
   ['bass', 'F', 'arpeggio', 1, '1 | 0 4 | 4'],
   ['bass', 'G', 'arpeggio', 1, '2 | 1 | 0 | 0'],
   // The top is not found by 1.

@@ -114,6 +114,8 @@ export interface Efforts {
   readonly shiftAtTop: readonly number[]
   /** Added where such a finger shifts to the top note: nothing follows that it would lead the hand to. */
   readonly shiftToTop: Readonly<Partial<Record<Digit, number>>>
+  /** Another finger than over fewer octaves for each of the notes where the shorter line turns. */
+  readonly otherAtTurn: number
 }
 
 /** An octave under one hand: the lower note's finger, the upper one's, and how many strings lie between them. */

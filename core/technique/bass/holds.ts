@@ -36,7 +36,7 @@ const BEYOND: readonly Hold[] = [
     effort: (base) => (base <= LAST_ON_NECK ? 0.4 : base < OCTAVE ? 0.2 : 0.7),
   },
   thumb('thumb_whole', 2, 3, 4),
-  thumb('thumb_fourth', 2, 4, 5, 0.2),
+  thumb('thumb_fourth', 2, 4, 5, 0.4),
   thumb('thumb_half', 1, 2, 3),
 ]
 

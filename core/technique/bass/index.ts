@@ -35,6 +35,7 @@ const WEIGHTS: FramedWeights = {
   opening: { onString: 2.2, across: 0.5, onOpen: 0.3 },
   setThumb: 0.5,
   shiftToTop: { 1: 1.6, 2: 0.9 },
+  otherAtTurn: 0,
 }
 
 /** Half step after half step: 1 2 4, then a shift to 1. Common practice, no source. */

@@ -20,7 +20,7 @@ const WEIGHTS: FramedWeights = {
   passed: 0.8,
   toFirst: -0.5,
   sameFinger: 0,
-  slideWhereFree: 1,
+  slideWhereFree: 0.6,
   harmonic: -0.2,
   byFourth: 0.8,
   toOther: 0.8,
@@ -36,6 +36,7 @@ const WEIGHTS: FramedWeights = {
   opening: { onString: 2.2, across: 0.5, onOpen: 0.3 },
   setThumb: 0.5,
   shiftToTop: { 1: 0.8 },
+  otherAtTurn: 0.4,
 }
 
 /** Half step after half step: 1 2 3, then a shift to 1. Common practice, no source. */

@@ -44,6 +44,7 @@ export interface FramedWeights {
   readonly opening: { readonly onString: number; readonly across: number; readonly onOpen: number }
   readonly setThumb: number
   readonly shiftToTop: Efforts['shiftToTop']
+  readonly otherAtTurn: number
 }
 
 const SHIFT_AT_TOP = [1.6, 0.35]
@@ -67,6 +68,7 @@ export function framedEfforts(
   return {
     shiftAtTop: SHIFT_AT_TOP,
     shiftToTop: W.shiftToTop,
+    otherAtTurn: W.otherAtTurn,
 
     own(way) {
       const known = owns.get(way)

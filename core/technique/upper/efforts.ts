@@ -50,6 +50,8 @@ export function letterEfforts(
   return {
     shiftAtTop: W.shiftAtTop,
     shiftToTop: {},
+    // On the top string pairs follow, whatever the shorter line ends on.
+    otherAtTurn: 0,
 
     own(way) {
       const { finger, hand } = way

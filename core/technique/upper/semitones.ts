@@ -45,6 +45,7 @@ const WEIGHTS: FramedWeights = {
   opening: { onString: 0, across: 0, onOpen: 0 },
   setThumb: 0,
   shiftToTop: {},
+  otherAtTurn: 0,
 }
 
 export function semitoneWays(
