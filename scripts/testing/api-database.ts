@@ -1,20 +1,20 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import type { TestProject } from 'vitest/node'
 import { openDatabase } from '../../server/db/database'
 import { migrate } from '../../server/db/migrate'
 import { openDataDirectory } from '../database/data-directory'
 import { startPrivateServer } from '../database/private-server'
 import { databasePrograms } from '../database/programs'
 import { endWith } from './guard'
-import { TEST_WORKERS } from './workers'
 
 /**
  * A MariaDB for each of the workers that run the server's tests, made before them and gone after them: what a test does to all
  * sessions, tables or connections is felt by nobody beside it.
  */
-export default async function setup(): Promise<() => Promise<void>> {
-  const servers = await Promise.all(Array.from({ length: TEST_WORKERS }, startMigrated))
+export default async function setup({ vitest }: TestProject): Promise<() => Promise<void>> {
+  const servers = await Promise.all(Array.from({ length: vitest.config.maxWorkers }, startMigrated))
   process.env['DATABASE_URLS'] = servers.map(({ url }) => url).join(' ')
   return async () => void (await Promise.all(servers.map((server) => server.stop())))
 }
