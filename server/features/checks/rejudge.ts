@@ -3,7 +3,7 @@ import { judgeTake, landingsOnto, type StringingSnapshot } from '#core'
 import type { Check } from '#contracts'
 import type { StudioStore } from '../../db/studio-store'
 import { instrumentRepository, type StringFacts } from '../instruments/repository'
-import { stringingOfFacts } from '../instruments/service'
+import { stringingOfFacts } from '../instruments/reads'
 import { keptVerdict, type CheckFacts } from './dto'
 import { judgedTake } from './take'
 

@@ -14,84 +14,33 @@ import {
   type Landing,
   type Stringing,
 } from '#core'
-import type { Check, CheckSummary, HandlerInput, History, VerdictCounts } from '#contracts'
+import type { Check, HandlerInput } from '#contracts'
 import type { CheckRow } from '../../db/rows'
 import type { Call } from '../../http/call'
 import { insistOnDay } from '../../http/days'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
 import { instrumentRepository } from '../instruments/repository'
 import { loggedEvent } from '../instruments/dto'
-import { stringingOfFacts } from '../instruments/service'
-import { studentRepository } from '../students/repository'
+import { stringingOfFacts } from '../instruments/reads'
 import { toleranceOf } from '../students/tolerance'
 import { tapeRepository } from '../tapes/repository'
-import { checkDto, checkSummaryDto, keptVerdict, landingRows, pastCheckDto, type CheckFacts } from './dto'
+import { checkDto, keptVerdict, landingRows } from './dto'
 import { exerciseOfDraft, exerciseRow, namedNote, type NamedNote } from './exercise'
 import { checkRepository } from './repository'
-import { isOutdated, rejudged, strungNow } from './rejudge'
+import { checkReads } from './reads'
 import { pastRecord } from './take'
-
-/** Within how long verdicts are counted, ms: a year of lessons says how strict a tolerance is, and costs the same in the tenth year. */
-const COUNTED_MS = 365 * 86_400_000
 
 type Draft = HandlerInput<'checks.create'>['body']
 
-export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'signedIn' | 'now'>) {
+export function checkService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) {
+  const { store, signedIn, now } = call
   const repository = checkRepository(store)
+  const { existingStudent, ...reads } = checkReads(call)
+  const { read } = reads
   const { user } = signedIn.session
 
-  async function existingStudent(id: string) {
-    const student = await studentRepository(store).byId(id)
-    if (!student) throw new ProblemError('not_found')
-    return student
-  }
-
-  async function read(id: string): Promise<Check> {
-    const facts = await repository.byId(id)
-    if (!facts) throw new ProblemError('not_found')
-    return (await told([facts]))[0]!
-  }
-
-  /** Checks as they are answered, judged anew where their instruments were measured again. */
-  async function told(facts: readonly CheckFacts[]): Promise<Check[]> {
-    const strung = await strungNow(
-      store,
-      facts.map(({ check }) => check.instrumentId),
-    )
-    return facts.map((one) => checkDto(one, rejudged(strung.get(one.check.instrumentId), one)))
-  }
-
   return {
-    read,
-
-    async list(studentId: string, page: HandlerInput<'checks.list'>['query']): Promise<Check[]> {
-      await existingStudent(studentId)
-      return told(await repository.ofStudent(studentId, page))
-    },
-
-    /** All checks in a few numbers each, with the instruments and tapes of those days. */
-    async history(studentId: string): Promise<History> {
-      await existingStudent(studentId)
-      const [checks, loans] = await Promise.all([
-        repository.past(studentId),
-        studentRepository(store).loansOf(studentId),
-      ])
-      const held = [...new Set(loans.map(({ instrumentId }) => instrumentId))]
-      const tapes = await tapeRepository(store).eventsOf(held)
-      const strung = await strungNow(
-        store,
-        checks.map(({ instrumentId }) => instrumentId),
-      )
-      return {
-        checks: checks.map((row) =>
-          pastCheckDto(row, isOutdated(strung.get(row.instrumentId), row.stringing)),
-        ),
-        loans,
-        tapes: tapes.flatMap(({ instrumentId, markId, onDate, kind }) =>
-          markId === null ? [] : [{ instrumentId, markId, on: onDate, kind }],
-        ),
-      }
-    },
+    ...reads,
 
     /** What the teacher says to a verdict; what was said before is replaced. */
     async decide(id: string, draft: HandlerInput<'checks.decide'>['body']): Promise<Check> {
@@ -117,27 +66,6 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
       await read(id)
       await repository.setDecision(id, null)
       return read(id)
-    },
-
-    async counts(): Promise<VerdictCounts> {
-      const rows = await repository.counts(new Date(now.getTime() - COUNTED_MS))
-      return rows.map(({ accepted, overruled, tooStrict, ...row }) => ({
-        ...row,
-        accepted: Number(accepted),
-        overruled: Number(overruled),
-        tooStrict: Number(tooStrict),
-      }))
-    },
-
-    async latest(studentId: string): Promise<CheckSummary[]> {
-      await existingStudent(studentId)
-      const latest = new Map<string, CheckSummary>()
-      for (const row of await repository.recent(studentId)) {
-        const summary = checkSummaryDto(row)
-        const exercise = JSON.stringify(summary.exercise)
-        if (!latest.has(exercise)) latest.set(exercise, summary)
-      }
-      return [...latest.values()]
     },
 
     /** Judges the readings with the core, whatever the page thought of them, and keeps both with the strings as they are. */
@@ -195,12 +123,6 @@ export function checkService({ store, signedIn, now }: Pick<Call, 'store' | 'sig
       const rows = landingRows(check.id, landings)
       await repository.add(check, rows, track)
       return checkDto({ check, landings: rows, by: user.name })
-    },
-
-    async track(id: string): Promise<{ track: string }> {
-      const bytes = await repository.trackOf(id)
-      if (!bytes) throw new ProblemError('not_found')
-      return { track: bytes.toString('base64') }
     },
 
     async remove(id: string): Promise<null> {

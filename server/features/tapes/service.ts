@@ -25,7 +25,8 @@ import { insistOnDay } from '../../http/days'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
 import { findDto, loggedEvent } from '../instruments/dto'
 import { instrumentRepository, type InstrumentFacts } from '../instruments/repository'
-import { instrumentService, stringingOfFacts } from '../instruments/service'
+import { stringingOfFacts } from '../instruments/reads'
+import { instrumentService } from '../instruments/service'
 import { tapeRepository } from './repository'
 
 /** Stopped notes further up than this are no ring of a low position: a slip of the string or the octave. */
