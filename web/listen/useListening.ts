@@ -1,22 +1,10 @@
-import { onScopeDispose, ref, shallowRef } from 'vue'
-import type { HeardNote, HeardWholeTake, SoundLevel } from '#core'
+import { onScopeDispose } from 'vue'
+import type { HeardWholeTake } from '#core'
 import { goneSentence, listenFaultSentence, microphoneSentence, unheardSentence } from '../words/listening'
 import ListenWorker from './listen.worker?worker'
 import type { ListenFault, ListenOrder, ListenReport, StudentOrder } from './messages'
+import { useHearing, type HeardSource } from './useHearing'
 import { decodeFile, openMicrophone, playAloud, type SoundSource } from './sources'
-
-export type ListenPhase =
-  /** Nobody listens. */
-  | 'off'
-  /** The browser asks, or a student warms up. */
-  | 'opening'
-  /** For the first note. */
-  | 'waiting'
-  | 'playing'
-  /** A recording is heard. */
-  | 'hearing'
-
-export type HeardSource = 'microphone' | 'recording' | 'simulated'
 
 /** What listening stands on: the browser’s own, or what a test puts in its place. */
 export interface ListenParts {
@@ -46,20 +34,8 @@ export function useListening(
   onTake: (take: HeardWholeTake, source: HeardSource) => void,
   parts: ListenParts = BROWSER,
 ) {
-  const phase = ref<ListenPhase>('off')
-  const source = ref<HeardSource>('microphone')
-  const notes = shallowRef<readonly HeardNote[]>([])
-  const sounding = shallowRef<HeardNote | null>(null)
-  /** The pitch of this moment, cents above 440 Hz. */
-  const pitch = ref<number | null>(null)
-  const level = shallowRef<SoundLevel>()
-  /** Part of a recording that has been heard. */
-  const progress = ref(0)
-  const fault = ref('')
-  /** Of the take that was listened to last; gone with the page. */
-  const sound = shallowRef<{ readonly samples: Float32Array; readonly sampleRateHz: number }>()
-  /** Notes of the take that sounds, of which it is sure that they are over. */
-  let told: HeardNote[] = []
+  const hearing = useHearing()
+  const { phase, source, notes, progress, fault, sound } = hearing.shown
   let worker: ReturnType<ListenParts['newWorker']> | undefined
   let feed: SoundSource | undefined
   /** Another way to hear a recording that the first one does not know. */
@@ -69,15 +45,7 @@ export function useListening(
 
   function begin(of: HeardSource): number {
     leave()
-    source.value = of
-    notes.value = []
-    told = []
-    sounding.value = null
-    level.value = undefined
-    progress.value = 0
-    fault.value = ''
-    sound.value = undefined
-    phase.value = 'opening'
+    hearing.begin(of)
     const own = ++newest
     worker = parts.newWorker()
     worker.onmessage = ({ data }) => own === newest && hearOf(data)
@@ -91,18 +59,9 @@ export function useListening(
 
   function hearOf(report: ListenReport) {
     switch (report.kind) {
-      case 'news': {
-        const { news } = report
-        level.value = news.level
-        sounding.value = news.sounding
-        pitch.value = news.cents
-        told.push(...news.notes)
-        // What is over and not sure yet is shown, and kept when the lid is closed.
-        const shown = told.length + news.pending.length
-        if (news.notes.length > 0 || notes.value.length !== shown) notes.value = [...told, ...news.pending]
-        if (news.phase === 'playing') phase.value = 'playing'
+      case 'news':
+        hearing.show(report.news)
         break
-      }
       case 'progress':
         progress.value = report.part
         break
@@ -147,9 +106,7 @@ export function useListening(
     feed = undefined
     worker?.terminate()
     worker = undefined
-    sounding.value = null
-    pitch.value = null
-    phase.value = 'off'
+    hearing.end()
   }
 
   /** `droneHz`: a tone that sounds in the player's headphones meanwhile. */
@@ -224,5 +181,7 @@ export function useListening(
   }
 
   onScopeDispose(leave)
-  return { phase, source, notes, sounding, pitch, level, progress, fault, sound, listen, hear, play, stop }
+  return { ...hearing.shown, listen, hear, play, stop }
 }
+
+export type Listening = ReturnType<typeof useListening>

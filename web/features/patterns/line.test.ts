@@ -8,7 +8,8 @@ import { useBench } from '../../stores/bench'
 import { useLesson } from '../../stores/lesson'
 import { useStudio } from '../../stores/studio'
 import { A_STUDENT, fakeServer, freshStores, until, type Sent } from '../../testing'
-import { FIRST_LINE, useLine, type LineChoice } from './useLine'
+import { FIRST_LINE, type LineChoice } from './line-choice'
+import { useLine } from './useLine'
 import { usePatterns } from './usePatterns'
 
 vi.mock('./alternatives.worker?worker', async () => ({
