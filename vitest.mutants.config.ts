@@ -13,6 +13,6 @@ export default defineConfig({
       'core/exercise/**/*.test.ts',
       'web/stores/outbox.test.ts',
     ],
-    testTimeout: 60_000,
+    testTimeout: 15_000,
   },
 })

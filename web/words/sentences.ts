@@ -18,15 +18,24 @@ export function wordsOf(sentence: string): string[] {
   return sentence.split(/\s+/).filter((word) => /[\p{L}\d]/u.test(word))
 }
 
-/** Every sentence of the interface that a teacher reads: of the word files, and of what the pages have written in themselves. */
+/**
+ * Every sentence that a teacher reads: of the word files, of what the pages have written in themselves, and of what the server
+ * answers where it refuses.
+ */
 export function writtenSentences(): WrittenSentence[] {
   const words = filesOf('web/words', '.ts')
     .filter((file) => !/test|sentences/.test(file))
-    .flatMap((file) => stringsOf(file, readFileSync(file, 'utf8')).map((text) => ({ file, text })))
+    .flatMap(readStrings)
+  const answers = ['contracts', 'server/features', 'server/http']
+    .flatMap((folder) => filesOf(folder, '.ts'))
+    .filter((file) => !/test|openapi/.test(file))
+    .flatMap(readStrings)
+    // Beside SQL, patterns and names: what begins and ends as a sentence does.
+    .filter(({ text }) => /^[\p{Lu}\d].*[.!?]$/su.test(text))
   const pages = filesOf('web', '.vue').flatMap((file) =>
     textsOf(readFileSync(file, 'utf8')).map((text) => ({ file, text })),
   )
-  return [...words, ...pages].flatMap(({ file, text }) =>
+  return [...words, ...answers, ...pages].flatMap(({ file, text }) =>
     [...SEGMENTS.segment(text)]
       .map(({ segment }) => ({ file, text: segment.replace(/\s+/g, ' ').trim() }))
       .filter((sentence) => wordsOf(sentence.text).length >= LEAST_WORDS),
@@ -37,6 +46,10 @@ function filesOf(folder: string, ending: string): string[] {
   return readdirSync(folder, { recursive: true, encoding: 'utf8' })
     .filter((path) => path.endsWith(ending))
     .map((path) => `${folder}/${path}`)
+}
+
+function readStrings(file: string): WrittenSentence[] {
+  return stringsOf(file, readFileSync(file, 'utf8')).map((text) => ({ file, text }))
 }
 
 /** What is written in quotes, unless it names something: an id, a path, a class. */
