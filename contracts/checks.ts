@@ -3,7 +3,7 @@ import { LANDING_SOURCES, MAX_METER_CENTS, MAX_TRACK_BYTES, READ_TO_CENTS, SIDES
 import { FingerNumber, Id, Instant, IsoDate, NOTE_LENGTH, NoteText, PlayedFinger, SystemId } from './common'
 import { LONGEST_PAGE } from './limits'
 import { pageQuery } from './lists'
-import { Stringing } from './instruments'
+import { RecordedStringing } from './instruments'
 import { Decision, KeptVerdict } from './verdicts'
 
 /** 0 is the open string. */
@@ -68,7 +68,7 @@ const ExerciseDraft = z
   .meta({ id: 'ExerciseDraft' })
 
 const kept = { notes: z.array(ExpectedNote) }
-export const Exercise = z
+export const RecordedExercise = z
   .discriminatedUnion('kind', [
     Shape.extend(kept),
     KeyHand.extend(kept),
@@ -77,7 +77,7 @@ export const Exercise = z
     Match.extend(kept),
     Free.extend(kept),
   ])
-  .meta({ id: 'Exercise', description: 'A line of expected notes' })
+  .meta({ id: 'RecordedExercise', description: 'A line of expected notes' })
 
 /** Which note of the exercise, from 0; null where its finger has one note only. */
 const NoteIndex = z.int().min(0).max(999).nullable().default(null)
@@ -248,9 +248,9 @@ export const CheckSummary = z
 export const Check = CheckSummary.extend({
   studentId: Id,
   instrumentId: Id,
-  exercise: Exercise.nullable(),
+  exercise: RecordedExercise.nullable(),
   /** The strings as they were that day; judged by these, whatever becomes of the instrument. */
-  stringing: Stringing.nullable(),
+  stringing: RecordedStringing.nullable(),
   toleranceCents: z.number(),
   tapesCovered: z.boolean(),
   /** Where tapes lay, mm from the nut. */

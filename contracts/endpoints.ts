@@ -3,7 +3,7 @@ import { Attachment, ATTACHMENT_LIMIT_BYTES, ATTACHMENT_TYPES, RecordKind, Store
 import { Check, CheckDraft, CheckSummary, ChecksQuery, History, TakeTrack } from './checks'
 import { Id } from './common'
 import { DecisionDraft, WorkChange, VerdictCounts } from './verdicts'
-import { Fingering, FingeringDraft, FingeringsQuery } from './fingerings'
+import { KeptFingering, FingeringDraft, FingeringsQuery } from './fingerings'
 import { HandMeasurement, HandMeasurementDraft } from './hands'
 import {
   CupboardQuery,
@@ -305,13 +305,13 @@ export const ENDPOINTS = {
   'fingerings.list': {
     summary: 'The studio’s own fingerings of scales and arpeggios',
     query: FingeringsQuery,
-    response: z.array(Fingering),
+    response: z.array(KeptFingering),
   },
   'fingerings.keep': {
     summary: 'Keep a fingering as the studio’s own, or without notes the usual one again',
     creates: true,
     body: FingeringDraft,
-    response: z.array(Fingering),
+    response: z.array(KeptFingering),
   },
   'instruments.list': {
     summary: 'The cupboard page by page, each instrument with length, tapes and holder',

@@ -36,7 +36,7 @@ const kept = {
 }
 
 /** A studio's own fingering of a scale or arpeggio. */
-export const Fingering = z.object({ ...kept, by: z.string(), at: Instant }).meta({ id: 'Fingering' })
+export const KeptFingering = z.object({ ...kept, by: z.string(), at: Instant }).meta({ id: 'KeptFingering' })
 
 export const FingeringDraft = z.object({ ...kept, notes: kept.notes.nullable() }).meta({
   id: 'FingeringDraft',

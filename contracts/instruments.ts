@@ -69,7 +69,7 @@ export const PressingChoice = z
   .meta({ id: 'PressingChoice' })
 
 /** An instrument’s strings as they were on a day: what a check was judged by. */
-export const Stringing = z
+export const RecordedStringing = z
   .object({
     family: Family,
     tuning: z.array(NoteText),
@@ -87,7 +87,7 @@ export const Stringing = z
       })
       .nullable(),
   })
-  .meta({ id: 'Stringing' })
+  .meta({ id: 'RecordedStringing' })
 
 export const LABEL_LENGTH = 60
 

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { familyOf, fingerScale, parseKey, placementContext, placesOfFingering, type Lock } from '#core'
-import type { Fingering } from '#contracts'
+import type { KeptFingering } from '#contracts'
 import { startHarness, type Client, type Harness } from './testing/harness'
 
 let harness: Harness
@@ -12,7 +12,7 @@ beforeAll(async () => {
 })
 afterAll(() => harness.close())
 
-const LINE: Fingering['line'] = {
+const LINE: KeptFingering['line'] = {
   family: 'violin',
   tuning: ['G3', 'D4', 'A4', 'E5'],
   frameId: 'fourth',
@@ -21,17 +21,17 @@ const LINE: Fingering['line'] = {
   octaves: 1,
 }
 
-function notesWith(locks: readonly Lock[]): Fingering['notes'] {
+function notesWith(locks: readonly Lock[]): KeptFingering['notes'] {
   const violin = familyOf('violin')
   const key = parseKey(LINE.keyId)
   const context = placementContext(violin, violin.tuning)
   const made = key.ok && fingerScale(context, { key: key.key, figure: 'scale', octaves: 1, locks })
   if (!made || !made.ok) throw new Error('no such scale')
-  return placesOfFingering(made.notes) as Fingering['notes']
+  return placesOfFingering(made.notes) as KeptFingering['notes']
 }
 
 const keep = (body: object) => client.send('POST', '/fingerings', { line: LINE, settled: [], ...body })
-const list = () => client.make<Fingering[]>('GET', '/fingerings?family=violin')
+const list = () => client.make<KeptFingering[]>('GET', '/fingerings?family=violin')
 
 describe('a studio’s own fingering', () => {
   it('holds from when it is kept, the newest before all others, until the usual one holds again', async () => {
@@ -54,7 +54,7 @@ describe('a studio’s own fingering', () => {
     const tuned = { ...LINE, tuning: ['A3', 'E4', 'A4', 'E5'] }
     await keep({ line: tuned, notes: null })
     expect(await list()).toHaveLength(1)
-    expect(await client.make<Fingering[]>('GET', '/fingerings?family=viola')).toEqual([])
+    expect(await client.make<KeptFingering[]>('GET', '/fingerings?family=viola')).toEqual([])
   })
 
   it.each([

@@ -1,6 +1,6 @@
 export { dueOn, USUAL_INTERVALS, REMEASURE_AFTER_DAYS, CHECK_HAND_AFTER_DAYS } from './due'
 export type { Due, Intervals, StudentFacts } from './due'
 export { proposedExercise } from './proposal'
-export type { PastCheck, Proposal } from './proposal'
+export type { PlayedBefore, Proposal } from './proposal'
 export { CASE_IDS, casesFor, hiddenCasesFor, playCase } from './cases'
 export type { CaseId, CasePlayed } from './cases'

@@ -3,7 +3,7 @@ import { daysBetween } from '../calendar'
 import { CHECK_HAND_AFTER_DAYS } from './due'
 
 /** A check of earlier days, as far as it says what to play next. */
-export interface PastCheck {
+export interface PlayedBefore {
   /** The same for the same exercise. */
   readonly exerciseId: string
   /** ISO date. */
@@ -26,10 +26,10 @@ export interface Proposal {
  */
 export function proposedExercise(
   today: string,
-  checks: readonly PastCheck[],
+  checks: readonly PlayedBefore[],
   checkHandDays: number = CHECK_HAND_AFTER_DAYS,
 ): Proposal | undefined {
-  const latest = new Map<string, PastCheck>()
+  const latest = new Map<string, PlayedBefore>()
   for (const check of checks) {
     const known = latest.get(check.exerciseId)
     if (!known || known.takenOn < check.takenOn) latest.set(check.exerciseId, check)
@@ -45,6 +45,6 @@ export function proposedExercise(
   return { exerciseId: oldest.exerciseId, takenOn: oldest.takenOn, reason: 'due' }
 }
 
-function byDay(a: PastCheck, b: PastCheck): number {
+function byDay(a: PlayedBefore, b: PlayedBefore): number {
   return a.takenOn < b.takenOn ? -1 : a.takenOn > b.takenOn ? 1 : 0
 }

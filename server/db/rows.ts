@@ -11,7 +11,7 @@ import type {
 import type {
   Decision,
   ExerciseName,
-  Fingering,
+  KeptFingering,
   HandMeasurement,
   KeptVerdict,
   Level,
@@ -178,10 +178,10 @@ export interface OwnFingeringRow {
   family: string
   /** Names the line; the same as `named` says in parts. */
   line: string
-  named: Fingering['line']
+  named: KeptFingering['line']
   /** Null where the usual fingering holds again. */
-  notes: Fingering['notes'] | null
-  settled: Fingering['settled']
+  notes: KeptFingering['notes'] | null
+  settled: KeptFingering['settled']
   recordedAt: Date
 }
 

@@ -9,14 +9,14 @@ import {
   type Lock,
   type ScaleLine,
 } from '#core'
-import type { Fingering } from '#contracts'
+import type { KeptFingering } from '#contracts'
 import { call } from '../api/client'
 import { useOutbox } from './outbox'
 
 /** The studio's own fingerings: one word for every room that shows, plays or prints a scale. */
 export const useFingerings = defineStore('fingerings', () => {
   const outbox = useOutbox()
-  const byFamily = shallowReactive(new Map<FamilyId, readonly Fingering[]>())
+  const byFamily = shallowReactive(new Map<FamilyId, readonly KeptFingering[]>())
   /** A word is newer than any answer that was asked for before it. */
   let moment = 0
   const saidAt = new Map<FamilyId, number>()
@@ -27,7 +27,7 @@ export const useFingerings = defineStore('fingerings', () => {
     if ((saidAt.get(family) ?? 0) < asked) byFamily.set(family, kept)
   }
 
-  function ownOf(line: ScaleLine): Fingering | undefined {
+  function ownOf(line: ScaleLine): KeptFingering | undefined {
     const id = lineId(line)
     return byFamily.get(line.family)?.find((kept) => lineId(kept.line) === id)
   }
@@ -86,7 +86,7 @@ export const useFingerings = defineStore('fingerings', () => {
   }
 })
 
-function sent(places: readonly KeptPlace[]): Fingering['notes'] {
+function sent(places: readonly KeptPlace[]): KeptFingering['notes'] {
   return places.map(({ harmonic, ...place }) => ({
     ...place,
     ...(harmonic === 3 || harmonic === 4 ? { harmonic } : {}),

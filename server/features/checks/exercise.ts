@@ -17,7 +17,7 @@ import {
   type Note,
   type Stringing,
 } from '#core'
-import type { Exercise as ExerciseDto, ExerciseName, FieldProblem, HandlerInput } from '#contracts'
+import type { RecordedExercise, ExerciseName, FieldProblem, HandlerInput } from '#contracts'
 import type { KeptExercise } from '../../db/rows'
 import { ProblemError } from '../../http/problem-error'
 
@@ -76,7 +76,7 @@ export function exerciseName({ notes: _, ...name }: KeptExercise): ExerciseName 
   return name
 }
 
-export function keptExercise(row: KeptExercise): ExerciseDto {
+export function keptExercise(row: KeptExercise): RecordedExercise {
   return { ...row, notes: row.notes.map((n) => ({ ...n, positionId: n.positionId ?? null })) }
 }
 

@@ -11,7 +11,7 @@ import {
   tuningFault,
   type FamilyId,
 } from '#core'
-import type { Fingering, HandlerInput } from '#contracts'
+import type { KeptFingering, HandlerInput } from '#contracts'
 import type { OwnFingeringRow } from '../../db/rows'
 import type { By } from '../../db/studio-store'
 import type { Call } from '../../http/call'
@@ -28,7 +28,7 @@ const IN_ORDER: [string, string][] = [
 export function fingeringService({ store, signedIn, now }: Pick<Call, 'store' | 'signedIn' | 'now'>) {
   const { ownFingering } = store.models
 
-  async function list(family?: FamilyId): Promise<Fingering[]> {
+  async function list(family?: FamilyId): Promise<KeptFingering[]> {
     const rows = await store.written(ownFingering, family ? { family } : {}, { order: IN_ORDER })
     const newest = new Map<string, By<OwnFingeringRow>>(rows.map((row) => [row.line, row]))
     return [...newest.values()].flatMap(({ named, notes, settled, by, recordedAt }) =>
@@ -41,7 +41,7 @@ export function fingeringService({ store, signedIn, now }: Pick<Call, 'store' | 
   return {
     list,
 
-    async keep(draft: Draft): Promise<Fingering[]> {
+    async keep(draft: Draft): Promise<KeptFingering[]> {
       insistOnHands(draft)
       const { line, notes, settled } = draft
       await store.insert(ownFingering, [

@@ -3,7 +3,7 @@ import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, nextTick, ref, type EffectScope } from 'vue'
 import { placedStops, touchingPairs, THUMB } from '#core'
-import type { Fingering } from '#contracts'
+import type { KeptFingering } from '#contracts'
 import { useBench } from '../../stores/bench'
 import { useLesson } from '../../stores/lesson'
 import { useStudio } from '../../stores/studio'
@@ -26,10 +26,14 @@ beforeEach(() => {
   sessionStorage.clear()
   localStorage.clear()
   // Whatever is kept comes back as it was sent.
-  const kept: Fingering[] = []
+  const kept: KeptFingering[] = []
   sent = fakeServer((request) => {
     if (request.method === 'POST') {
-      const { line: named, notes, settled } = request.body as Fingering & { notes: Fingering['notes'] | null }
+      const {
+        line: named,
+        notes,
+        settled,
+      } = request.body as KeptFingering & { notes: KeptFingering['notes'] | null }
       kept.length = 0
       if (notes) kept.push({ line: named, notes, settled, by: 'Hester Lowe', at: '2026-11-27T08:00:00.000Z' })
     }
@@ -160,7 +164,11 @@ describe('the fingering of a scale', () => {
     expect(line.own.own.value?.settled).toEqual([4])
     expect(played()).toBe('1.0 1.1 1.2 1.3 1.4 2.1 2.2 2.3')
     const post = sent.find((s) => s.method === 'POST')!
-    expect((post.body as Fingering).line).toMatchObject({ family: 'violin', keyId: 'D:major', octaves: 1 })
+    expect((post.body as KeptFingering).line).toMatchObject({
+      family: 'violin',
+      keyId: 'D:major',
+      octaves: 1,
+    })
     await line.own.keep('D major', null)
     expect(played()).toBe('1.0 1.1 1.2 1.3 2.0 2.1 2.2 2.3')
   })
