@@ -15,8 +15,17 @@ export type { HeardBeside, Landing, LandingFacts, LandingSource } from './landin
 export { landingFromMeter, shownByMeter, MAX_METER_CENTS, METER_SIGMA_CENTS } from './meter'
 export { landingOfReading, sideSeen, mostOffMm, RULER_SIGMA_MM, SIDES, tapeOf } from './reading'
 export type { Reading, Side, TapeOfPlace } from './reading'
-export { landingsOnto, nameOfRecord, recordedName, recordedNote, stringNamed, takeOfRecord } from './record'
-export type { RecordedName, RecordedNote, TakeRecord } from './record'
+export {
+  heardOfRecord,
+  landingsOnto,
+  nameOfRecord,
+  recordedLanding,
+  recordedName,
+  recordedNote,
+  stringNamed,
+  takeOfRecord,
+} from './record'
+export type { RecordedLanding, RecordedName, RecordedNote, TakeRecord } from './record'
 export type { Take } from './take'
 export { decodeTrack, encodeTrack, MAX_TRACK_BYTES, TRACK_STEP_S } from './track'
 export type { PitchTrack } from './track'

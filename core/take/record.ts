@@ -8,7 +8,7 @@ import {
 } from '../instrument'
 import { noteName, parseNote, type Note } from '../pitch'
 import { targetOf, type ExerciseName, type ExpectedNote } from './exercise'
-import type { Landing } from './landing'
+import type { HeardBeside, Landing } from './landing'
 import type { Take } from './take'
 
 /** A note by its name, as records have it. */
@@ -49,6 +49,47 @@ export function nameOfRecord(recorded: RecordedName, tuning: readonly Note[]): E
 
 export function recordedNote({ stringIndex, finger, note, positionId }: ExpectedNote): RecordedNote {
   return { stringIndex, finger, note: noteName(note), positionId }
+}
+
+/** A landing as it is kept: one row, with what was heard beside as numbers of its own, null where nothing was. */
+export type RecordedLanding = Omit<Named<Landing>, 'finger' | 'heard'> & { readonly finger: number } & {
+  readonly [Field in keyof HeardBeside]-?: number | null
+}
+
+/** What is heard beside a landing; what is not `always` known is left out where it is not. */
+const HEARD: Readonly<Record<keyof HeardBeside, 'always' | 'perhaps'>> = {
+  settledCents: 'always',
+  settledSigmaCents: 'always',
+  lastsMs: 'always',
+  confidence: 'always',
+  wobbleCents: 'perhaps',
+  brightnessDb: 'perhaps',
+  vibratoWidthCents: 'perhaps',
+  vibratoTopCents: 'perhaps',
+}
+const HEARD_FIELDS = Object.keys(HEARD) as readonly (keyof HeardBeside)[]
+
+export function recordedLanding(landing: Landing): RecordedLanding {
+  const { stringIndex, finger, note, positionId, placeMm, cents, sigmaCents, atMs, source, heard } = landing
+  const beside = Object.fromEntries(
+    HEARD_FIELDS.map((field) => [field, heard?.[field] ?? null]),
+  ) as unknown as Pick<RecordedLanding, keyof HeardBeside>
+  return {
+    ...recordedNote({ stringIndex, finger, note, positionId }),
+    placeMm,
+    cents,
+    sigmaCents,
+    atMs,
+    source,
+    ...beside,
+  }
+}
+
+/** What was heard beside a landing that was kept; null of one that nobody heard. */
+export function heardOfRecord(record: RecordedLanding): HeardBeside | null {
+  if (HEARD_FIELDS.some((field) => HEARD[field] === 'always' && record[field] === null)) return null
+  const known = HEARD_FIELDS.filter((field) => record[field] !== null)
+  return Object.fromEntries(known.map((field) => [field, record[field]])) as unknown as HeardBeside
 }
 
 /** A take in names and numbers, as it is kept. */

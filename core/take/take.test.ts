@@ -4,9 +4,11 @@ import { note, noteName } from '../pitch'
 import { placeOfRatio } from '../stop'
 import { shaped, strung } from '../testing'
 import {
+  heardOfRecord,
   landingAtCents,
   landingFromMeter,
   METER_SIGMA_CENTS,
+  recordedLanding,
   shapeExercise,
   shownByMeter,
   targetsOf,
@@ -83,4 +85,14 @@ describe('a landing', () => {
       for (const expected of [open, first])
         expect(shownByMeter(violin, landingFromMeter(violin, expected, shown))).toBeCloseTo(shown, 9)
   })
+})
+
+it('a landing is kept as one row of names and numbers, and what was heard beside comes back as it was', () => {
+  const facts = { sigmaCents: 2, atMs: 40, source: 'recording' } as const
+  const heard = { settledCents: 5, settledSigmaCents: 1, lastsMs: 400, confidence: 0.9, wobbleCents: 0 }
+  const { notes } = shaped('violin')
+  const row = recordedLanding(landingAtCents(violin, notes[3]!, 12, { ...facts, heard }))
+  expect(row).toMatchObject({ note: 'D5', finger: 3, cents: 12, wobbleCents: 0, brightnessDb: null })
+  expect(heardOfRecord(row)).toEqual(heard)
+  expect(heardOfRecord(recordedLanding(landingAtCents(violin, notes[3]!, 12, facts)))).toBeNull()
 })

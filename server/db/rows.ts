@@ -2,8 +2,8 @@ import type {
   Belief,
   BodyFitValues,
   Digit,
-  LandingSource,
   Likely,
+  RecordedLanding,
   SomeSchools,
   StringingSnapshot,
   TakeSummary,
@@ -295,31 +295,11 @@ export type KeptExercise = ExerciseName & {
   }[]
 }
 
-export interface LandingRow {
-  checkId: string
-  studioId: string
+export interface LandingRow extends RecordedLanding {
+  readonly checkId: string
+  readonly studioId: string
   /** In the order in which they were heard or read. */
-  position: number
-  stringIndex: number
-  finger: number
-  /** The expected note, and where the hand stands for it. */
-  note: string
-  positionId: string | null
-  placeMm: number
-  cents: number
-  sigmaCents: number
-  atMs: number | null
-  source: LandingSource
-  /** What an ear heard beside; all four null of what was read from a meter. */
-  settledCents: number | null
-  settledSigmaCents: number | null
-  lastsMs: number | null
-  confidence: number | null
-  /** How the pitch was held: unknown of earlier versions, and a vibrato’s numbers of a note without one. */
-  wobbleCents: number | null
-  brightnessDb: number | null
-  vibratoWidthCents: number | null
-  vibratoTopCents: number | null
+  readonly position: number
 }
 
 /** The coded pitch of a take that was heard. */

@@ -1,5 +1,5 @@
 import { mean } from 'd3-array'
-import { noteName, snapshotOf, type Digit, type Landing, type Verdict } from '#core'
+import { heardOfRecord, recordedLanding, snapshotOf, type Digit, type Landing, type Verdict } from '#core'
 import type { Check, CheckSummary, KeptVerdict, PastCheck } from '#contracts'
 import type { CheckRow, LandingRow } from '../../db/rows'
 import { exerciseName, keptExercise } from './exercise'
@@ -12,27 +12,7 @@ export function keptVerdict({ fingers: _, ...verdict }: Verdict): KeptVerdict {
 }
 
 export function landingRows(checkId: string, landings: readonly Landing[]): Omit<LandingRow, 'studioId'>[] {
-  return landings.map((landing, position) => ({
-    checkId,
-    position,
-    stringIndex: landing.stringIndex,
-    finger: landing.finger,
-    note: noteName(landing.note),
-    positionId: landing.positionId,
-    placeMm: landing.placeMm,
-    cents: landing.cents,
-    sigmaCents: landing.sigmaCents,
-    atMs: landing.atMs,
-    source: landing.source,
-    settledCents: landing.heard?.settledCents ?? null,
-    settledSigmaCents: landing.heard?.settledSigmaCents ?? null,
-    lastsMs: landing.heard?.lastsMs ?? null,
-    confidence: landing.heard?.confidence ?? null,
-    wobbleCents: landing.heard?.wobbleCents ?? null,
-    brightnessDb: landing.heard?.brightnessDb ?? null,
-    vibratoWidthCents: landing.heard?.vibratoWidthCents ?? null,
-    vibratoTopCents: landing.heard?.vibratoTopCents ?? null,
-  }))
+  return landings.map((landing, position) => ({ checkId, position, ...recordedLanding(landing) }))
 }
 
 export function checkSummaryDto(
@@ -70,23 +50,6 @@ export interface CheckFacts {
   readonly by: string
 }
 
-function heardBeside(row: Omit<LandingRow, 'studioId'>): Check['landings'][number]['heard'] {
-  const { settledCents, settledSigmaCents, lastsMs, confidence } = row
-  if (settledCents === null || settledSigmaCents === null || lastsMs === null || confidence === null)
-    return null
-  const { wobbleCents, brightnessDb, vibratoWidthCents, vibratoTopCents } = row
-  return {
-    settledCents,
-    settledSigmaCents,
-    lastsMs,
-    confidence,
-    ...(wobbleCents !== null && { wobbleCents }),
-    ...(brightnessDb !== null && { brightnessDb }),
-    ...(vibratoWidthCents !== null && { vibratoWidthCents }),
-    ...(vibratoTopCents !== null && { vibratoTopCents }),
-  }
-}
-
 export function landingOf(row: Omit<LandingRow, 'studioId'>): Check['landings'][number] {
   return {
     stringIndex: row.stringIndex,
@@ -98,7 +61,7 @@ export function landingOf(row: Omit<LandingRow, 'studioId'>): Check['landings'][
     sigmaCents: row.sigmaCents,
     atMs: row.atMs,
     source: row.source,
-    heard: heardBeside(row),
+    heard: heardOfRecord(row),
   }
 }
 
