@@ -153,6 +153,101 @@ describe('after a reload', () => {
   })
 })
 
+describe('what two pages left', () => {
+  /** As another page of this browser kept it. */
+  const leave = (id: string, at: number, draft: string | null = null) =>
+    localStorage.setItem(
+      `jadefell.outbox.${id}`,
+      JSON.stringify({
+        version: 1,
+        id,
+        at,
+        userId: 'hester',
+        route: 'students.lend',
+        input: lend(`2026-11-0${at}`),
+        what: id,
+        draft,
+      }),
+    )
+
+  it('is sent in the order in which it was made, whichever page made it, and what is known already once', async () => {
+    for (const [id, at] of [
+      ['late', 3],
+      ['early', 1],
+      ['middle', 2],
+    ] as const)
+      leave(id, at)
+    const { outbox, sent } = page(AWAY, OK)
+    outbox.resume()
+    await vi.runAllTimersAsync()
+    expect(keys(sent)).toEqual(['early', 'early', 'middle', 'late'])
+  })
+
+  it('is taken back by its draft alone, and who no longer listens is not told', async () => {
+    leave('kept', 1, 'other')
+    leave('taken', 2, 'sheet')
+    const { outbox, sent } = page(AWAY, OK)
+    const listener = vi.fn()
+    const stop = outbox.onArrival(listener)
+    await vi.advanceTimersByTimeAsync(100)
+    expect([outbox.isSending('sheet'), outbox.isSending('a third')]).toEqual([true, false])
+    outbox.withdraw('sheet')
+    await vi.runAllTimersAsync()
+    expect(keys(sent)).toEqual(['kept', 'kept'])
+    expect(listener).toHaveBeenCalledOnce()
+    stop()
+    leave('last', 3)
+    outbox.resume()
+    await vi.runAllTimersAsync()
+    expect(sent).toHaveLength(3)
+    expect(listener).toHaveBeenCalledOnce()
+  })
+
+  it('and was refused is tried again or thrown away one by one', async () => {
+    for (const [id, at] of [
+      ['one', 1],
+      ['two', 2],
+    ] as const)
+      leave(id, at)
+    localStorage.setItem('jadefell.outbox.torn', '{')
+    const { outbox, sent } = page(
+      problem(409, 'instrument_lent', 'Somebody else has it.'),
+      problem(409, 'instrument_lent'),
+      OK,
+    )
+    await vi.runAllTimersAsync()
+    expect(outbox.refused.map(({ id }) => id)).toEqual(['one', 'two'])
+    outbox.tryAgain('nobody')
+    outbox.throwAway('one')
+    expect([outbox.refused.map(({ id }) => id), outbox.unreadable]).toEqual([['two'], ['torn']])
+    outbox.throwAway('torn')
+    outbox.tryAgain('two')
+    await vi.runAllTimersAsync()
+    expect([keys(sent), outbox.refused, outbox.unreadable, kept()]).toEqual([
+      ['one', 'two', 'two'],
+      [],
+      [],
+      [],
+    ])
+  })
+
+  it('waits until somebody has signed in, and a page that is closed sends nothing more', async () => {
+    leave('mine', 1)
+    const sent = fakeServer(AWAY, OK)
+    freshStores()
+    const outbox = useOutbox()
+    outbox.resume()
+    await flushPromises()
+    expect([sent, outbox.waiting]).toEqual([[], []])
+    signedIn()
+    outbox.resume()
+    await vi.advanceTimersByTimeAsync(100)
+    outbox.$dispose()
+    await vi.runAllTimersAsync()
+    expect([sent.length, kept()]).toEqual([1, ['jadefell.outbox.mine']])
+  })
+})
+
 describe('what another version of the page left', () => {
   it('in a form that this one cannot read is kept, told of, and goes only when it is thrown away', () => {
     localStorage.setItem('jadefell.outbox.new', JSON.stringify({ version: 2, id: 'new' }))
