@@ -13,6 +13,7 @@ export default defineConfig({
       'core/exercise/**/*.test.ts',
       'web/stores/outbox.test.ts',
     ],
-    testTimeout: 15_000,
+    exclude: ['core/fingering/{sweeps,holdable}.test.ts'],
+    testTimeout: 60_000,
   },
 })
