@@ -14,6 +14,7 @@
       :name="lesson.student.name"
     />
     <RouterView />
+    <p v-if="route.matched.length === 0" class="on-its-way" role="status">The page is on its way.</p>
   </AppShell>
   <NoticeStack />
 </template>

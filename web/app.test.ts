@@ -54,6 +54,13 @@ afterEach(() => {
 })
 
 describe('the shell', () => {
+  it('says that a page is on its way until it is there', async () => {
+    const { router, text } = await opened(lists({}))
+    expect(text()).not.toContain('on its way')
+    await router.push('/no/room/has/this/address')
+    expect(text()).toContain('The page is on its way.')
+  })
+
   it('finds what can be done by the words somebody looks for', async () => {
     await opened(lists({ students: [A_STUDENT] }))
     await openPalette()
