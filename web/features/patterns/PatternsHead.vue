@@ -53,14 +53,18 @@ useShortcuts(
 </script>
 
 <style scoped>
+/* Four views, whose they are and three buttons are one line at 1280. */
+.page-head {
+  column-gap: 11px;
+}
+
 .views {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px;
 }
 
 .views a {
-  padding: 6px 10px;
+  padding: 6px 8px;
   border-radius: 6px;
   color: var(--ink-soft);
   font-weight: 600;
@@ -73,7 +77,7 @@ useShortcuts(
 }
 
 .key {
-  margin-left: 7px;
+  margin-left: 5px;
   color: var(--ink-soft);
   font-size: 12.5px;
   font-weight: 500;
