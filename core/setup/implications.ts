@@ -2,7 +2,6 @@ import { familyOf, type FamilyId } from '../instrument'
 import type { Finding } from '../verdict'
 import type { AnsweredItem, SetupAnswer } from './answers'
 import { isSetupItem, SETUP_ITEMS, type SetupItemId } from './items'
-import type { Schools } from './schools'
 
 /** What readings can show: the rows of docs/trade.md § 7 that a setup speaks to. */
 export type Symptom =
@@ -23,106 +22,60 @@ export type Symptom =
   | 'no_ring'
   | 'strings_off'
 
-/** Exercises of docs/trade.md § 8. */
-export type RemedyId =
-  | 'shake_out'
-  | 'hands_away'
-  | 'tap_on_wood'
-  | 'thumb_taps'
-  | 'thumb_circles'
-  | 'thumb_off'
-  | 'find_elbow'
-  | 'swing_elbow'
-  | 'fourth_against_open'
-  | 'drop_fourth'
-  | 'slow_scale_hover'
-  | 'lift_from_rest'
-  | 'touch_two_and_three'
-  | 'move_arm'
-  | 'half_the_pressure'
-  | 'lift_extended_first'
-  | 'roll_1_2_4'
-  | 'silent_slides'
-  | 'tune_strings'
-
-interface Implication {
-  /** What the readings of such a hand tend to show. */
-  readonly symptoms: readonly Symptom[]
-  /** What helps, the first first. */
-  readonly remedies: readonly RemedyId[]
-}
-
 /**
- * What it means when an item is not as it should be: written once, for the round, the verdict and the practice plan. Setup
- * items and docs/trade.md § 7 and § 8; common practice, no source.
+ * What the readings of a hand tend to show when an item is not as it should be: written once, for the round and the verdict. Setup
+ * items and docs/trade.md § 7; common practice, no source. What helps is in `core/practice`.
  */
-export const IMPLICATIONS: Readonly<Record<SetupItemId, Implication>> = {
-  pain: { symptoms: [], remedies: [] },
-  tension: { symptoms: ['narrow_frame', 'scatter'], remedies: ['shake_out'] },
-  tuned: { symptoms: ['strings_off', 'hand_sharp', 'hand_flat'], remedies: ['tune_strings'] },
-  size: { symptoms: ['narrow_frame', 'fourth_flat', 'wide_frame'], remedies: [] },
-  nails: { symptoms: ['scatter', 'wobble'], remedies: [] },
-  collarbone: { symptoms: ['narrow_frame', 'fourth_flat'], remedies: ['hands_away'] },
-  chin_rest: { symptoms: ['narrow_frame'], remedies: ['hands_away'] },
-  shoulder_rest: { symptoms: ['narrow_frame', 'fourth_flat'], remedies: ['hands_away'] },
-  body_angle: { symptoms: ['lowest_strings_off', 'fourth_flat'], remedies: ['find_elbow'] },
-  level: { symptoms: ['narrow_frame', 'fourth_flat'], remedies: ['hands_away'] },
-  gap: { symptoms: ['narrow_frame', 'fourth_flat', 'no_ring'], remedies: ['thumb_taps', 'thumb_circles'] },
-  squeeze: { symptoms: ['narrow_frame', 'fourth_flat', 'no_ring'], remedies: ['thumb_taps', 'thumb_off'] },
-  thumb_place: { symptoms: ['creeping_sharp', 'hand_sharp'], remedies: ['thumb_taps', 'silent_slides'] },
-  thumb_joints: { symptoms: ['narrow_frame', 'scatter'], remedies: ['thumb_circles', 'thumb_off'] },
-  thumb_height: { symptoms: ['narrow_frame', 'fourth_flat'], remedies: ['thumb_circles'] },
-  wrist: { symptoms: ['fourth_flat', 'narrow_frame'], remedies: ['silent_slides'] },
-  palm: { symptoms: ['fourth_flat'], remedies: ['find_elbow', 'drop_fourth'] },
-  knuckles: { symptoms: ['narrow_frame', 'fourth_flat'], remedies: ['tap_on_wood', 'find_elbow'] },
-  knuckle_room: { symptoms: ['half_steps_wide'], remedies: ['touch_two_and_three', 'tap_on_wood'] },
-  elbow: {
-    symptoms: ['narrow_frame', 'fourth_flat', 'lowest_strings_off'],
-    remedies: ['find_elbow', 'swing_elbow'],
-  },
-  first_side: { symptoms: ['narrow_frame', 'no_ring'], remedies: ['silent_slides'] },
-  fourth_side: { symptoms: ['fourth_flat', 'fourth_late'], remedies: ['drop_fourth', 'fourth_against_open'] },
-  finger_angle: { symptoms: ['scatter', 'no_ring'], remedies: ['tap_on_wood'] },
-  tip_first: { symptoms: ['scatter', 'wide_frame'], remedies: ['tap_on_wood'] },
-  tip_fourth: { symptoms: ['fourth_flat'], remedies: ['drop_fourth'] },
-  last_joint: { symptoms: ['wobble'], remedies: ['half_the_pressure', 'tap_on_wood'] },
-  waiting_fingers: { symptoms: ['scatter', 'fourth_late'], remedies: ['slow_scale_hover'] },
-  cello_sitting: { symptoms: ['scatter'], remedies: ['shake_out'] },
-  cello_endpin: { symptoms: ['scatter'], remedies: [] },
-  cello_elbow: { symptoms: ['narrow_frame', 'lowest_strings_off'], remedies: ['move_arm'] },
-  cello_wrist: { symptoms: ['narrow_frame'], remedies: ['move_arm'] },
-  cello_thumb_place: { symptoms: ['narrow_frame', 'hand_sharp'], remedies: ['thumb_off', 'thumb_taps'] },
-  cello_thumb_joints: { symptoms: ['one_two_wide'], remedies: ['thumb_off', 'thumb_taps'] },
-  cello_thumb_push: { symptoms: ['one_two_wide', 'scatter'], remedies: ['move_arm', 'thumb_off'] },
-  cello_fingers: { symptoms: ['wobble', 'scatter'], remedies: ['tap_on_wood', 'half_the_pressure'] },
-  cello_spread: { symptoms: ['narrow_frame', 'wide_frame'], remedies: ['lift_from_rest'] },
-  cello_lift: { symptoms: ['scatter'], remedies: ['lift_from_rest'] },
-  cello_extension_back: {
-    symptoms: ['extension_sharp', 'hand_moved_back'],
-    remedies: ['lift_extended_first'],
-  },
-  cello_extension_forward: { symptoms: ['narrow_frame', 'fourth_flat'], remedies: ['silent_slides'] },
-  bass_endpin: { symptoms: ['scatter'], remedies: [] },
-  bass_stance: { symptoms: ['scatter', 'hand_sharp'], remedies: [] },
-  bass_elbow: { symptoms: ['narrow_frame'], remedies: ['swing_elbow'] },
-  bass_hand: { symptoms: ['narrow_frame', 'fourth_flat'], remedies: ['roll_1_2_4'] },
-  bass_thumb_place: { symptoms: ['narrow_frame', 'hand_sharp'], remedies: ['thumb_taps'] },
-  bass_thumb_joints: { symptoms: ['narrow_frame', 'scatter'], remedies: ['thumb_taps'] },
-  bass_fingers: { symptoms: ['wobble', 'fourth_late'], remedies: ['tap_on_wood', 'half_the_pressure'] },
-  bass_third_finger: { symptoms: ['fourth_flat', 'wobble'], remedies: ['roll_1_2_4'] },
-  bass_shift: { symptoms: ['hand_flat', 'scatter'], remedies: ['silent_slides'] },
-  bass_plucking: { symptoms: [], remedies: [] },
-}
-
-/** What helps with an item in a school: who lets the hand rest is not sent to hold it over its places. */
-export function remediesFor(
-  itemId: SetupItemId,
-  { waiting_fingers }: Pick<Schools, 'waiting_fingers'>,
-): RemedyId[] {
-  const remedies = IMPLICATIONS[itemId].remedies.map((remedy) =>
-    remedy === 'slow_scale_hover' && waiting_fingers === 'rest' ? 'lift_from_rest' : remedy,
-  )
-  return [...new Set(remedies)]
+export const SYMPTOMS: Readonly<Record<SetupItemId, readonly Symptom[]>> = {
+  pain: [],
+  tension: ['narrow_frame', 'scatter'],
+  tuned: ['strings_off', 'hand_sharp', 'hand_flat'],
+  size: ['narrow_frame', 'fourth_flat', 'wide_frame'],
+  nails: ['scatter', 'wobble'],
+  collarbone: ['narrow_frame', 'fourth_flat'],
+  chin_rest: ['narrow_frame'],
+  shoulder_rest: ['narrow_frame', 'fourth_flat'],
+  body_angle: ['lowest_strings_off', 'fourth_flat'],
+  level: ['narrow_frame', 'fourth_flat'],
+  gap: ['narrow_frame', 'fourth_flat', 'no_ring'],
+  squeeze: ['narrow_frame', 'fourth_flat', 'no_ring'],
+  thumb_place: ['creeping_sharp', 'hand_sharp'],
+  thumb_joints: ['narrow_frame', 'scatter'],
+  thumb_height: ['narrow_frame', 'fourth_flat'],
+  wrist: ['fourth_flat', 'narrow_frame'],
+  palm: ['fourth_flat'],
+  knuckles: ['narrow_frame', 'fourth_flat'],
+  knuckle_room: ['half_steps_wide'],
+  elbow: ['narrow_frame', 'fourth_flat', 'lowest_strings_off'],
+  first_side: ['narrow_frame', 'no_ring'],
+  fourth_side: ['fourth_flat', 'fourth_late'],
+  finger_angle: ['scatter', 'no_ring'],
+  tip_first: ['scatter', 'wide_frame'],
+  tip_fourth: ['fourth_flat'],
+  last_joint: ['wobble'],
+  waiting_fingers: ['scatter', 'fourth_late'],
+  cello_sitting: ['scatter'],
+  cello_endpin: ['scatter'],
+  cello_elbow: ['narrow_frame', 'lowest_strings_off'],
+  cello_wrist: ['narrow_frame'],
+  cello_thumb_place: ['narrow_frame', 'hand_sharp'],
+  cello_thumb_joints: ['one_two_wide'],
+  cello_thumb_push: ['one_two_wide', 'scatter'],
+  cello_fingers: ['wobble', 'scatter'],
+  cello_spread: ['narrow_frame', 'wide_frame'],
+  cello_lift: ['scatter'],
+  cello_extension_back: ['extension_sharp', 'hand_moved_back'],
+  cello_extension_forward: ['narrow_frame', 'fourth_flat'],
+  bass_endpin: ['scatter'],
+  bass_stance: ['scatter', 'hand_sharp'],
+  bass_elbow: ['narrow_frame'],
+  bass_hand: ['narrow_frame', 'fourth_flat'],
+  bass_thumb_place: ['narrow_frame', 'hand_sharp'],
+  bass_thumb_joints: ['narrow_frame', 'scatter'],
+  bass_fingers: ['wobble', 'fourth_late'],
+  bass_third_finger: ['fourth_flat', 'wobble'],
+  bass_shift: ['hand_flat', 'scatter'],
+  bass_plucking: [],
 }
 
 /** What a kept finding shows, in the same words as the setup. */
@@ -193,7 +146,7 @@ export function itemsBehind(
   if (!finding) return []
   const symptoms = symptomsOf(finding, family)
   const ranked = itemIds.filter(isSetupItem).flatMap((id) => {
-    const own = IMPLICATIONS[id].symptoms
+    const own = SYMPTOMS[id]
     const ranks = symptoms.flatMap((symptom, said) => {
       const shown = own.indexOf(symptom)
       return shown < 0 ? [] : [2 * said + shown + (SETUP_ITEMS[id].of === 'hand' ? 0 : 2)]
@@ -212,6 +165,6 @@ export function oddsOf(
   answers: readonly Pick<AnsweredItem, 'itemId' | 'answer'>[],
 ): number {
   return answers
-    .filter(({ itemId }) => IMPLICATIONS[itemId as SetupItemId]?.symptoms.includes(symptom))
+    .filter(({ itemId }) => SYMPTOMS[itemId as SetupItemId]?.includes(symptom))
     .reduce((odds, { answer }) => odds * ODDS[answer], 1)
 }

@@ -15,7 +15,6 @@ import {
   longNearly,
   oddsOf,
   questionsOf,
-  remediesFor,
   roundItems,
   schoolConflicts,
   schoolsOf,
@@ -228,11 +227,6 @@ describe('what an answer implies', () => {
     expect(odds({ cello_thumb_joints: 'nearly' })).toBeGreaterThan(odds({}))
     expect(odds({ cello_thumb_joints: 'yes' })).toBeLessThan(1)
     expect(odds({ gap: 'no', 'own-rosin': 'no' })).toBe(1)
-  })
-
-  it('sends nobody to hover who lets the hand rest', () => {
-    expect(remediesFor('waiting_fingers', { waiting_fingers: 'hover' })).toEqual(['slow_scale_hover'])
-    expect(remediesFor('waiting_fingers', { waiting_fingers: 'rest' })).toEqual(['lift_from_rest'])
   })
 })
 

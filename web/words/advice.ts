@@ -1,6 +1,8 @@
 import {
+  exercisesFor,
   familyOf,
   itemsBehind,
+  MATCH_EXERCISES,
   roundItems,
   type FamilyId,
   type Finding,
@@ -11,6 +13,7 @@ import {
 import type { KeptVerdict, SetupNow } from '#contracts'
 import { shortDay } from './dates'
 import { listed } from './numbers'
+import { practised, type PracticeContext } from './practice'
 import { setupName } from './setup-names'
 import { fingerName } from './trade'
 
@@ -21,13 +24,10 @@ export interface Advice {
   readonly notThis: string
 }
 
+type Look = Omit<Advice, 'thenTry'>
+
 /** Whose hand it is about. */
-export interface AdviceContext {
-  readonly family: FamilyId
-  readonly schools: Schools
-  /** Tapes lie on this instrument, or would where the school lays some. */
-  readonly hasTapes: boolean
-}
+export type AdviceContext = Omit<PracticeContext, 'finding'>
 
 /** Said once, under whatever is advised for a hand. */
 export const STOP_AT_PAIN =
@@ -56,7 +56,6 @@ function tapeAdvice({
 
 /** Advice on the weightiest finding; undefined when there is nothing to work on. */
 export function adviceOn(verdict: KeptVerdict, about: AdviceContext): Advice | undefined {
-  const { schools } = about
   if (verdict.outcome === 'string_out_of_tune')
     return {
       checkFirst: ['Tune all the strings: a drifting peg spoils every place.'],
@@ -74,7 +73,12 @@ export function adviceOn(verdict: KeptVerdict, about: AdviceContext): Advice | u
       thenTry: ['Choose the exercise that was played, or play the one that is asked.'],
       notThis: 'These notes say nothing about the hand yet.',
     }
-  if (verdict.outcome === 'matched') return verdict.isOff ? matchAdvice(verdict.of, about) : undefined
+  if (verdict.outcome === 'matched') {
+    const { of } = verdict
+    return verdict.isOff
+      ? { ...matchAdvice(of, about), thenTry: [practised(MATCH_EXERCISES[of], about)] }
+      : undefined
+  }
   // Right with its tape and off without: the tape is leaned on, whatever a hand without tapes then looks like.
   const leaning = verdict.beside?.find(
     (finding) =>
@@ -82,6 +86,13 @@ export function adviceOn(verdict: KeptVerdict, about: AdviceContext): Advice | u
   )
   const finding = leaning ?? ('findings' in verdict ? verdict.findings[0] : undefined) ?? verdict.beside?.[0]
   if (!finding) return undefined
+  if (finding.code === 'tape') return tapeAdvice({})
+  const helps = exercisesFor(finding, about.family)
+  return { ...lookAt(finding, about), thenTry: helps.map((id) => practised(id, { ...about, finding })) }
+}
+
+function lookAt(finding: Exclude<Finding, { code: 'tape' }>, about: AdviceContext): Look {
+  const { schools } = about
   if (finding.code === 'whole_hand') return wholeHandAdvice(finding, about)
   if (finding.code === 'frame') return frameAdvice(finding, about)
   if (finding.code !== 'finger') return adviceOnHand(finding, about)
@@ -91,9 +102,6 @@ export function adviceOn(verdict: KeptVerdict, about: AdviceContext): Advice | u
         ? `Does the ${fingerName(finding.finger)} drop from above its place, the others hovering?`
         : `Does the ${fingerName(finding.finger)} come from rest, quick, without pressing after?`,
     ],
-    thenTry: [
-      `A drill of a few notes for ${finding.finger} alone, slow drops, aimed at the other side of the mistake.`,
-    ],
     notThis: about.hasTapes
       ? 'Do not move the tape to the finger.'
       : `Do not move the hand for ${finding.finger}: the others stand well.`,
@@ -101,12 +109,11 @@ export function adviceOn(verdict: KeptVerdict, about: AdviceContext): Advice | u
 }
 
 /** Where two notes do not meet. */
-function matchAdvice(of: 'fourth' | 'octave', { family, schools }: AdviceContext): Advice {
+function matchAdvice(of: 'fourth' | 'octave', { family, schools }: AdviceContext): Look {
   const isOnShoulder = isHeldOnShoulder(family)
   if (of === 'octave')
     return {
       checkFirst: ['Is 1 right by itself, and the two strings in tune?'],
-      thenTry: ['Octave of 1 and 4, slowly, only as long as it is comfortable.'],
       notThis: `Do not stretch 4: ${giveWay(family)}.`,
     }
   const falls = schools.fourth_finger === 'long' ? 'falls laid out' : 'falls rounded'
@@ -117,7 +124,6 @@ function matchAdvice(of: 'fourth' | 'octave', { family, schools }: AdviceContext
         ? `Does the elbow come under, so that 4 ${falls}?`
         : 'Does the arm come along, so that 4 falls rounded?',
     ],
-    thenTry: ['4 against the open string, slowly, listening for the ring.'],
     notThis: 'Do not reach with the hand: 1 keeps its place.',
   }
 }
@@ -134,10 +140,10 @@ function giveWay(family: FamilyId): string {
 
 /** Finding by finding. */
 function adviceOnHand(
-  finding: Exclude<Finding, { code: 'whole_hand' | 'frame' | 'finger' }>,
+  finding: Exclude<Finding, { code: 'whole_hand' | 'frame' | 'finger' | 'tape' }>,
   about: AdviceContext,
-): Advice {
-  const { family, schools, hasTapes } = about
+): Look {
+  const { family, schools } = about
   switch (finding.code) {
     case 'steps':
       return {
@@ -146,16 +152,11 @@ function adviceOnHand(
             ? 'Do the fingers of a half step touch, or nearly?'
             : 'Do the fingers of a whole step part?',
         ],
-        thenTry: ['The pattern silently on one string, then plucked, then bowed.'],
         notThis: 'Leave the whole hand where it is: it stands well.',
       }
     case 'locked_thumb':
       return {
         checkFirst: ['Is the thumb soft at all three joints, the base joint above all?'],
-        thenTry: [
-          'Thumb off the neck while playing; an even, quick trill as the test.',
-          'Thumb circles on the neck.',
-        ],
         notThis: 'Do not press 2 back by force.',
       }
     case 'elbow':
@@ -165,22 +166,16 @@ function adviceOnHand(
             ? 'Does the elbow swing further under for the lower strings?'
             : 'Does the elbow come along when the hand goes to the lower strings?',
         ],
-        thenTry: [
-          'Swing the elbow string by string, the hand still, then play.',
-          'Move the arm while holding one pitch.',
-        ],
         notThis: 'Never force the elbow round.',
       }
     case 'pinched':
       return {
         checkFirst: ['Does 1 reach back by turning the forearm, or by pinching?'],
-        thenTry: ['Extended 1 lifted and dropped, the thumb still.'],
         notThis: 'Do not spread by force.',
       }
     case 'dragged':
       return {
         checkFirst: ['Do the thumb and 2 stay where they are when 1 reaches back?'],
-        thenTry: ['Place 2 and the thumb, then turn the forearm and drop 1 back.'],
         notThis: 'Do not move the hand to the note of 1.',
       }
     case 'creep':
@@ -189,19 +184,16 @@ function adviceOnHand(
           'Is the string in tune still at the end?',
           thumbQuestion(family, schools, finding.offsetMm),
         ],
-        thenTry: [`Stop between the notes; bring the hand back to ${homeOf(hasTapes)} each time.`],
         notThis: 'Leave the fingers’ spacing alone: it is right.',
       }
     case 'string':
       return {
         checkFirst: ['Play the open string: is it in tune?'],
-        thenTry: ['Tune it, then play the exercise once more.'],
         notThis: 'These notes say nothing about the hand on that string yet.',
       }
     case 'ear_repairs':
       return {
         checkFirst: ['Does each finger land where it stays, or does it slide after?'],
-        thenTry: ['Frame drill: drop, stop before the repair, look where the finger lies, then listen.'],
         notThis: 'Do not praise the repair alone: the hand learns where it lands.',
       }
     case 'wobble':
@@ -209,7 +201,6 @@ function adviceOnHand(
         checkFirst: [
           `Does the ${fingerName(finding.finger)} collapse in its last joint, or pull the string aside?`,
         ],
-        thenTry: ['Rounded finger, weight straight down; tap on wood, half a minute at a time.'],
         notThis: 'Do not press harder: enough to stop the string, no more.',
       }
     case 'dull':
@@ -218,23 +209,16 @@ function adviceOnHand(
           `Does the ${fingerName(finding.finger)} touch its neighbour string, or have too little weight?`,
           'Is there a gap under the base knuckles?',
         ],
-        thenTry: [
-          isHeldOnShoulder(family)
-            ? 'Fourth finger against the next open string, listening for the ring.'
-            : 'One long note after another, listening for the ring.',
-        ],
         notThis: 'Do not press for the tone: weight, straight down.',
       }
     case 'vibrato':
       return {
         checkFirst: ['Does the vibrato begin on the note and go down from it?'],
-        thenTry: ['Leave vibrato for now: slow swings from the note downwards, first without the bow.'],
         notThis: 'No faster swing before the slow one is even.',
       }
     case 'without_tapes':
       return {
         checkFirst: [`Does the ${fingerName(finding.finger)} look for its tape before it falls?`],
-        thenTry: ['Fade the tape: shorter looks, then covered for a line, then for a piece.'],
         notThis: 'Do not take all the tapes off at once.',
       }
     case 'place':
@@ -243,15 +227,11 @@ function adviceOnHand(
           'Is it the note that the key asks for, or its neighbour a half step off?',
           'Does the hand change its shape for this string, or for this note?',
         ],
-        thenTry: ['The note before, this one and back, slowly; then in its line.'],
         notThis: 'Do not move the whole hand: the other notes stand where they should.',
       }
-    case 'tape':
-      return tapeAdvice({})
     case 'scatter':
       return {
         checkFirst: ['Does each finger take the same way down every time, from low over its place?'],
-        thenTry: ['Slow controlled drops, guided all the way; few notes, one string.'],
         notThis: 'Do not correct single notes: on average they are right.',
       }
   }
@@ -277,36 +257,22 @@ function thumbQuestion(family: FamilyId, schools: Schools, offsetMm: number): st
     : THUMBS[schools.thumb_violin]
 }
 
-/** What a hand is brought back to. */
-function homeOf(hasTapes: boolean): string {
-  return hasTapes ? 'the first tape' : 'the place where 1 rings'
-}
-
 function wholeHandAdvice(
   finding: Extract<Finding, { code: 'whole_hand' }>,
   { family, schools, hasTapes }: AdviceContext,
-): Advice {
+): Look {
   const tuning = finding.openStringHeard ? [] : ['Is the string in tune? Nobody has read the open string.']
   const tape = hasTapes ? ['Has the tape crept? Measure it from the nut.'] : []
   return {
     checkFirst: [...tuning, ...tape, thumbQuestion(family, schools, finding.offsetMm)],
-    thenTry: [
-      finding.offsetMm > 0
-        ? `Open and 1, stopping between notes; bring the hand back to ${homeOf(hasTapes)} each time.`
-        : `Open and 1, about twenty times, aiming past ${hasTapes ? 'the middle of the tape' : 'the place'}.`,
-    ],
     notThis: 'Leave the fingers’ spacing alone: it is right.',
   }
 }
 
-function frameAdvice(
-  finding: Extract<Finding, { code: 'frame' }>,
-  { family, schools }: AdviceContext,
-): Advice {
+function frameAdvice(finding: Extract<Finding, { code: 'frame' }>, { family, schools }: AdviceContext): Look {
   if (finding.errorMm > 0)
     return {
       checkFirst: ['Is the instrument the right size?', 'Is the hand pushed open, the knuckles flat?'],
-      thenTry: ['A smaller shape: place the fingers silently, then pluck, then bow.'],
       notThis: 'Do not hold the spread by force.',
     }
   if (finding.where === 'first')
@@ -316,7 +282,6 @@ function frameAdvice(
           ? 'Does 1 reach back by turning the forearm, or by pinching?'
           : 'Is 1 pulled up towards 2, or jammed against the neck?',
       ],
-      thenTry: ['Lift and drop 1 alone, thumb and the other fingers still.'],
       notThis: 'Do not push 2, 3 and 4 up instead.',
     }
   const onShoulder = [
@@ -335,12 +300,6 @@ function frameAdvice(
   }
   return {
     checkFirst: looks[familyOf(family).hold],
-    thenTry: isHeldOnShoulder(family)
-      ? [
-          'Find the elbow: place 1 to 4 in tune held low, keep the hand, bring it up.',
-          'Fourth finger against the next open string.',
-        ]
-      : ['Silent pattern on one string, half a minute at a time, then plucked, then bowed.'],
     notThis: `Do not stretch ${finding.toFinger} upwards; ${giveWay(family)}.`,
   }
 }

@@ -16,7 +16,7 @@
         <template v-if="remedies.length">
           <dt>Try</dt>
           <dd>
-            <p v-for="remedy in remedies" :key="remedy">{{ REMEDY_WORDS[remedy] }}</p>
+            <p v-for="remedy in remedies" :key="remedy">{{ remedy }}</p>
           </dd>
         </template>
       </dl>
@@ -36,10 +36,11 @@
 
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { IMPLICATIONS, isSetupItem, remediesFor, type RoundItem } from '#core'
+import { isSetupItem, remediesFor, SYMPTOMS, type RoundItem } from '#core'
 import BigButton from '../../ui/BigButton.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
-import { cautionOf, REMEDY_WORDS, SYMPTOM_WORDS } from '../../words/setup'
+import { practised } from '../../words/practice'
+import { cautionOf, SYMPTOM_WORDS } from '../../words/setup'
 import { setupName } from '../../words/setup-names'
 import ItemPictures from './ItemPictures.vue'
 import type { Round } from './useRound'
@@ -54,12 +55,14 @@ const measured = computed(
 )
 const symptoms = computed(() =>
   isSetupItem(props.item.id)
-    ? IMPLICATIONS[props.item.id].symptoms.map((symptom) => SYMPTOM_WORDS[symptom]).join(' · ')
+    ? SYMPTOMS[props.item.id].map((symptom) => SYMPTOM_WORDS[symptom]).join(' · ')
     : '',
 )
-const remedies = computed(() =>
-  isSetupItem(props.item.id) ? remediesFor(props.item.id, props.round.schools.value) : [],
-)
+const remedies = computed(() => {
+  const { item, round } = props
+  const about = { family: round.family.value, schools: round.schools.value, hasTapes: false }
+  return isSetupItem(item.id) ? remediesFor(item.id, about.schools).map((id) => practised(id, about)) : []
+})
 const heading = ref<HTMLElement>()
 onMounted(() => heading.value?.focus({ preventScroll: true }))
 

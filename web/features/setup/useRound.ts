@@ -102,6 +102,7 @@ export function useRound(student: Ref<Student | undefined>) {
 
   return {
     schools,
+    family: computed(() => student.value?.family ?? 'violin'),
     items,
     answers,
     standing,

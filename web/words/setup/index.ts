@@ -10,7 +10,7 @@ export { cautionOf, GENTLY } from './cautions'
 export { PAIN_CAUTION } from '../pain'
 export { FIGURE_WORDS } from './drawings'
 export { measuredWords } from './measured'
-export { REMEDY_WORDS, SYMPTOM_WORDS } from './remedies'
+export { SYMPTOM_WORDS } from './symptoms'
 export type { ItemWords } from './types'
 
 const WORDS: Record<SetupItemId, WordsOfItem> = {

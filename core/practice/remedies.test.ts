@@ -1,0 +1,91 @@
+import { describe, expect, it } from 'vitest'
+import { FAMILY_IDS, familyOf } from '../instrument'
+import { roundItems, SETUP_ITEM_IDS, USUAL_SCHOOLS } from '../setup'
+import type { Finding } from '../verdict'
+import { exercisesFor, isPracticedOn, MATCH_EXERCISES, PRACTICE, PRACTICE_IDS, remediesFor } from './index'
+
+const frame = {
+  code: 'frame',
+  errorMm: -3,
+  plusMinusMm: 1,
+  where: 'last',
+  fromFinger: 1,
+  toFinger: 4,
+} as const
+const NARROW: Finding = { ...frame, expectedMm: 60, cents: -20, shownBy: 4 }
+const far = { plusMinusMm: 1, offsetMm: -5 }
+
+describe('what helps (docs/trade.md § 8, common practice, no source)', () => {
+  it('with an item of the setup is offered once, is played on the instruments that have the item, and none is for pain, nails or a size', () => {
+    for (const id of SETUP_ITEM_IDS) {
+      const remedies = remediesFor(id, USUAL_SCHOOLS)
+      expect(new Set(remedies).size, id).toBe(remedies.length)
+      for (const family of FAMILY_IDS)
+        if (roundItems(family).some((item) => item.id === id))
+          for (const remedy of remedies)
+            expect(isPracticedOn(remedy, family), `${remedy} of a ${family}`).toBe(true)
+    }
+    for (const id of ['pain', 'nails', 'size'] as const) expect(remediesFor(id, USUAL_SCHOOLS)).toEqual([])
+  })
+
+  it('sends nobody to hover who lets the hand rest', () => {
+    expect(remediesFor('waiting_fingers', { waiting_fingers: 'hover' })).toEqual(['slow_scale_hover'])
+    expect(remediesFor('waiting_fingers', { waiting_fingers: 'rest' })).toEqual(['lift_from_rest'])
+  })
+
+  it('with a finding follows what was found, and how the instrument is held', () => {
+    expect(exercisesFor(NARROW, 'violin')).toEqual(['find_elbow', 'fourth_against_open'])
+    expect(exercisesFor(NARROW, 'bass')).toEqual(['silent_pattern'])
+    expect(exercisesFor({ ...NARROW, errorMm: 3 }, 'violin')).toEqual(['smaller_shape'])
+    expect(exercisesFor({ ...NARROW, where: 'first' }, 'cello')).toEqual(['lift_first'])
+    expect(exercisesFor({ code: 'whole_hand', ...far, openStringHeard: true }, 'viola')).toEqual([
+      'open_and_first',
+    ])
+    expect(exercisesFor({ code: 'whole_hand', ...far, offsetMm: 5, openStringHeard: true }, 'viola')).toEqual(
+      ['come_home'],
+    )
+    expect(exercisesFor({ code: 'dull', finger: 4, lessDb: 5 }, 'cello')).toEqual(['long_notes'])
+    // What an extended hand does is no finding of a violin, and nothing is advised for it there.
+    expect(exercisesFor({ code: 'pinched', ...far }, 'violin')).toEqual([])
+    expect(exercisesFor({ code: 'pinched', ...far }, 'cello')).toEqual(['lift_extended_first'])
+  })
+
+  it('is all asked for somewhere, with a dose but to tune, and posture or tension never more than ten minutes a day', () => {
+    const asked = new Set<string>([
+      ...SETUP_ITEM_IDS.flatMap((id) =>
+        (['hover', 'rest'] as const).flatMap((waiting_fingers) => remediesFor(id, { waiting_fingers })),
+      ),
+      ...Object.values(MATCH_EXERCISES),
+      ...ADVISED,
+    ])
+    expect([...asked].sort()).toEqual([...PRACTICE_IDS].sort())
+    for (const id of PRACTICE_IDS) {
+      const { dose, families } = PRACTICE[id]
+      expect(dose === undefined, id).toBe(id === 'tune_strings')
+      if (dose && 'minutes' in dose && dose.per === 'day') expect(dose.minutes[1], id).toBeLessThanOrEqual(10)
+      for (const family of families ?? []) expect(familyOf(family).id).toBe(family)
+    }
+  })
+})
+
+const ADVISED = [
+  ...(['steps', 'locked_thumb', 'elbow', 'pinched', 'dragged', 'creep', 'string', 'scatter'] as const),
+  ...([
+    'ear_repairs',
+    'wobble',
+    'dull',
+    'vibrato',
+    'without_tapes',
+    'place',
+    'finger',
+    'whole_hand',
+  ] as const),
+].flatMap((code) =>
+  FAMILY_IDS.flatMap((family) => [
+    ...exercisesFor({ code, offsetMm: 1 } as unknown as Finding, family),
+    ...exercisesFor({ code, offsetMm: -1 } as unknown as Finding, family),
+    ...exercisesFor(NARROW, family),
+    ...exercisesFor({ ...NARROW, errorMm: 3 }, family),
+    ...exercisesFor({ ...NARROW, where: 'first' }, family),
+  ]),
+)
