@@ -213,17 +213,29 @@ describe('double stops', () => {
     kind: Parameters<typeof doubleStops>[2]['kind'],
     text: string,
     reachMm: number | null = null,
+    position = 'first',
   ) =>
     doubleStops(contextOf(id), strung(id, id === 'cello' ? 690 : 328, equal), {
       key: key(text),
       kind,
-      position: positionOf(id, 'first'),
+      position: positionOf(id, position),
       reachMm,
     })
   const written = (stops: ReturnType<typeof names>) =>
     stops.map(
       ({ lower, upper }) => `${noteName(lower.note)}.${lower.finger} ${noteName(upper.note)}.${upper.finger}`,
     )
+
+  it('set 4 against the open string that it sounds like, and no other finger, and nothing where it sounds otherwise', () => {
+    expect(written(names('violin', 'fourth_against_open', 'D'))).toEqual([
+      'D4.4 D4.0',
+      'A4.4 A4.0',
+      'E5.4 E5.0',
+    ])
+    // In B♭ the E of the A string is flat; in second position it is 3 that sounds like the open string.
+    expect(written(names('violin', 'fourth_against_open', 'B♭'))).toEqual(['D4.4 D4.0', 'A4.4 A4.0'])
+    expect(names('violin', 'fourth_against_open', 'D', null, 'second')).toEqual([])
+  })
 
   it('are those of every first book: thirds 2 with open, 3 with 1, 4 with 2; sixths, octaves 1–4 (common practice, no source)', () => {
     expect(written(names('violin', 'thirds', 'D'))).toEqual(
