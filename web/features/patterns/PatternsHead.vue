@@ -82,4 +82,11 @@ useShortcuts(
   font-size: 12.5px;
   font-weight: 500;
 }
+
+/* A phone has no keys to press. */
+@media (width <= 560px) {
+  .key {
+    display: none;
+  }
+}
 </style>
