@@ -36,4 +36,18 @@ describe('a track of pitches', () => {
     // A claim of a year in six bytes is not believed.
     expect(() => decodeTrack(Uint8Array.from([1, 100, 255, 255, 255, 255, 127]))).toThrow('damaged')
   })
+
+  it('says a silence in one number, and is damaged where that is none or longer than the track', () => {
+    const silent = (count: number) =>
+      encodeTrack({
+        stepS: TRACK_STEP_S,
+        cents: new Float32Array(count).fill(NaN),
+        levelDb: new Float32Array(0),
+      })
+    // Version, three bytes of step, two of count, the sign of a silence and two of its length.
+    expect(silent(1000)).toHaveLength(9)
+    const ending = (run: number) => Uint8Array.from([1, 100, 4, 0, run, 0])
+    expect([...decodeTrack(ending(4)).cents]).toEqual([NaN, NaN, NaN, NaN])
+    for (const run of [0, 5, 100]) expect(() => decodeTrack(ending(run))).toThrow('damaged')
+  })
 })
