@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { exerciseOf } from '../exercise'
-import type { Digit, FamilyId, Finger } from '../instrument'
+import { snapshotOf, type Digit, type FamilyId, type Finger } from '../instrument'
 import { placementContext } from '../pattern'
+import { noteName } from '../pitch'
 import {
   faultyHand,
   NO_FAULTS,
@@ -11,9 +12,17 @@ import {
   type HandFaults,
   type PlayerFaults,
 } from '../simulate'
-import { landingAtCents, landingFromMeter, placesOf, targetsOf, type Exercise, type Landing } from '../take'
+import {
+  landingAtCents,
+  landingFromMeter,
+  placesOf,
+  recordedNote,
+  targetsOf,
+  type Exercise,
+  type Landing,
+} from '../take'
 import { landed, shaped, strung } from '../testing'
-import { judgeTake, summaryOf, type Finding, type Verdict } from './index'
+import { earlierTakes, judgeTake, summaryOf, type Finding, type Verdict } from './index'
 
 const LENGTHS: Record<FamilyId, number> = { violin: 328, viola: 371, cello: 690, bass: 1050 }
 
@@ -341,4 +350,27 @@ it('has no drift of such a sheet either, and one of the same notes in the order 
   // The least-squares line of four steps of four cents, by hand: 15 × (4² − 1) 4² / (16² − 1) = 14.12 from the first note to the last.
   expect(drift(rounds)).toBeCloseTo((15 * 15 * 16) / 255, 6)
   expect(drift([...rounds].sort(([a], [b]) => a - b))).toBeNull()
+})
+
+it('counts of earlier takes those that can be read and were not overruled, as old as they are', () => {
+  const { stringing, exercise, landings } = takeOver('violin', [1], {})
+  const record = {
+    stringing: snapshotOf(stringing),
+    exercise: { kind: 'free' as const, notes: exercise.notes.map(recordedNote) },
+    landings: landings.map((landing) => ({ ...landing, note: noteName(landing.note) })),
+    takenAt: '2026-11-20T10:00:00.000Z',
+    tapesCovered: true,
+    isOverruled: false,
+    likely: { 'whole_hand 1': 1 },
+  }
+  const now = Date.parse('2026-11-23T22:00:00.000Z')
+  const [kept, ...more] = earlierTakes(
+    [record, { ...record, isOverruled: true }, { ...record, stringing: null }],
+    now,
+  )
+  expect(more).toEqual([])
+  expect(kept).toMatchObject({ daysAgo: 3.5, tapesCovered: true, likely: { 'whole_hand 1': 1 } })
+  expect(kept!.landings.map(({ cents }) => cents)).toEqual(landings.map(({ cents }) => cents))
+  // Taken by a clock that goes before this one.
+  expect(earlierTakes([record], now - 7 * 86_400_000)[0]!.daysAgo).toBe(0)
 })
