@@ -1,30 +1,24 @@
 import { familiesHeld, type FamilyId } from '../instrument'
-import type { DrillId } from '../technique'
 
 /** How much of an exercise is asked for. Common practice, no source (docs/trade.md § 8). */
 export type Dose =
-  /** A day. */
   | { readonly per: 'day'; readonly minutes: readonly [least: number, most: number] }
-  /** A few times over, so long each. */
-  | { readonly per: 'time'; readonly minutes: number }
-  /** Repetitions a day. */
-  | { readonly per: 'day'; readonly times: number }
+  | { readonly per: 'day' | 'string'; readonly times: number }
+  | { readonly per: 'day'; readonly times: 'a few' }
+  /** Several times over, so long each. */
+  | { readonly per: 'time'; readonly seconds: number }
 
 /** What a student does at home or in the lesson. */
 export interface PracticeExercise {
   /** Whose hand it is for; everybody's without it. */
   readonly families?: readonly FamilyId[]
-  /** Once and done, where there is none: strings that are tuned. */
+  /** Only where the trade has one: what is tried as long as it is comfortable is given no number. */
   readonly dose?: Dose
-  /** The drill that it plays, where it has notes; else it is told. */
-  readonly drillId?: DrillId
 }
 
-const A_DAY: Dose = { per: 'day', minutes: [5, 5] }
 /** Work on tension, at the start of practice. */
 const AT_START: Dose = { per: 'day', minutes: [5, 10] }
-const HALF_A_MINUTE: Dose = { per: 'time', minutes: 0.5 }
-const times = (count: number): Dose => ({ per: 'day', times: count })
+const HALF_A_MINUTE: Dose = { per: 'time', seconds: 30 }
 
 const ON_SHOULDER = familiesHeld('shoulder')
 const AT_KNEES = familiesHeld('knees')
@@ -37,41 +31,41 @@ const STANDING = familiesHeld('standing')
 const EXERCISES = {
   // Tension and the thumb.
   shake_out: { dose: AT_START },
-  half_the_pressure: { dose: A_DAY },
+  half_the_pressure: {},
   lift_from_rest: { dose: AT_START },
-  thumb_taps: { dose: A_DAY },
-  thumb_circles: { dose: times(10) },
-  thumb_off: { dose: A_DAY },
-  move_arm: { dose: A_DAY },
+  thumb_taps: {},
+  thumb_circles: {},
+  thumb_off: {},
+  move_arm: {},
   // How the instrument and the arm are held.
-  hands_away: { families: ON_SHOULDER, dose: A_DAY },
-  find_elbow: { families: ON_SHOULDER, dose: A_DAY },
-  swing_elbow: { dose: times(10) },
+  hands_away: { families: ON_SHOULDER, dose: { per: 'day', minutes: [5, 5] } },
+  find_elbow: { families: ON_SHOULDER },
+  swing_elbow: {},
   // The frame.
   tap_on_wood: { dose: HALF_A_MINUTE },
-  silent_pattern: { dose: HALF_A_MINUTE, drillId: 'pattern' },
-  smaller_shape: { dose: A_DAY, drillId: 'pattern' },
-  touch_two_and_three: { dose: A_DAY },
-  drop_fourth: { families: ON_SHOULDER, dose: times(10) },
-  fourth_against_open: { families: ON_SHOULDER, dose: times(5), drillId: 'fourth_against_open' },
-  octave_one_four: { dose: times(5), drillId: 'octave_one_four' },
-  lift_first: { dose: times(10), drillId: 'open_and_first' },
-  lift_extended_first: { families: AT_KNEES, dose: times(10), drillId: 'extended_first' },
-  two_then_extended_first: { families: AT_KNEES, dose: times(10), drillId: 'extended_first' },
-  roll_the_hand: { families: STANDING, dose: A_DAY, drillId: 'bass_roll' },
+  silent_pattern: { dose: HALF_A_MINUTE },
+  smaller_shape: {},
+  touch_two_and_three: {},
+  drop_fourth: { families: ON_SHOULDER, dose: { per: 'day', times: 10 } },
+  fourth_against_open: { families: ON_SHOULDER, dose: { per: 'day', times: 'a few' } },
+  octave_one_four: {},
+  lift_first: {},
+  lift_extended_first: { families: AT_KNEES },
+  two_then_extended_first: { families: AT_KNEES },
+  roll_the_hand: { families: STANDING },
   // Where fingers come down.
-  open_and_first: { dose: times(20), drillId: 'open_and_first' },
-  come_home: { dose: A_DAY, drillId: 'open_and_first' },
-  one_finger: { dose: times(10) },
-  note_and_neighbour: { dose: times(10) },
-  slow_drops: { dose: A_DAY, drillId: 'one_two_one' },
-  stop_before_repair: { dose: A_DAY, drillId: 'pattern' },
-  slow_scale_hover: { dose: A_DAY },
-  silent_slides: { dose: A_DAY },
-  fade_tape: { dose: A_DAY },
+  open_and_first: { dose: { per: 'string', times: 20 } },
+  come_home: {},
+  one_finger: {},
+  note_and_neighbour: {},
+  slow_drops: {},
+  stop_before_repair: {},
+  slow_scale_hover: {},
+  silent_slides: {},
+  fade_tape: {},
   // What sounds.
-  long_notes: { dose: A_DAY },
-  slow_swings: { dose: A_DAY },
+  long_notes: {},
+  slow_swings: {},
   tune_strings: {},
 } as const satisfies Record<string, PracticeExercise>
 

@@ -10,6 +10,7 @@ import {
 } from '#core'
 import type { KeptVerdict } from '#contracts'
 import { ALL_FINDINGS } from './testing'
+import { practised } from './practice'
 import { adviceOn, STOP_AT_PAIN, type AdviceContext } from './advice'
 
 const explained = (finding: Finding): KeptVerdict => ({
@@ -129,4 +130,27 @@ describe('advice', () => {
       for (const verdict of CASES) expect(textOf(verdict, about)).not.toMatch(/pain|doctor/)
     expect(STOP_AT_PAIN).toMatch(/^Stop at any pain, numbness or tingling, rest, and ask a doctor/)
   })
+})
+
+it('says how much of an exercise where the trade does, and how a creeping hand comes home apart from one that stands wrong', () => {
+  const about = { hasTapes: false }
+  expect(practised('shake_out', about)).toMatch(/at the start of practice\. 5 to 10 minutes a day\.$/)
+  expect(practised('hands_away', about)).toMatch(/back\. 5 minutes a day\.$/)
+  expect(practised('tap_on_wood', about)).toMatch(/ 30 seconds at a time\.$/)
+  expect(practised('open_and_first', about)).toBe(
+    'Open and 1, aiming past the place. About 20 times on each string.',
+  )
+  expect(practised('drop_fourth', about)).toBe('Drop 4 without the hand moving. 10 times a day.')
+  expect(practised('fourth_against_open', about)).toMatch(/A few times a day\.$/)
+  // Nobody counts what is done only as long as it is comfortable.
+  expect(practised('octave_one_four', about)).toBe(
+    'Octave of 1 and 4, slowly, only as long as it is comfortable.',
+  )
+  const far = { plusMinusMm: 1, offsetMm: 5 }
+  expect(practised('come_home', { ...about, finding: { code: 'creep', ...far, cents: 20 } })).toBe(
+    'Stop between the notes; bring the hand back to the place where 1 rings each time.',
+  )
+  expect(practised('come_home', { hasTapes: true })).toBe(
+    'Open and 1, stopping between notes; bring the hand back to the first tape each time.',
+  )
 })

@@ -27,7 +27,10 @@ export interface Advice {
 type Look = Omit<Advice, 'thenTry'>
 
 /** Whose hand it is about. */
-export type AdviceContext = Omit<PracticeContext, 'finding'>
+export interface AdviceContext extends Omit<PracticeContext, 'finding'> {
+  readonly family: FamilyId
+  readonly schools: Schools
+}
 
 /** Said once, under whatever is advised for a hand. */
 export const STOP_AT_PAIN =

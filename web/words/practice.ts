@@ -1,9 +1,7 @@
-import { PRACTICE, type FamilyId, type Finding, type PracticeId, type Schools } from '#core'
+import { PRACTICE, type Finding, type PracticeId } from '#core'
 
 /** Whose practice it is, and what it is to mend. */
 export interface PracticeContext {
-  readonly family: FamilyId
-  readonly schools: Schools
   /** Tapes lie on this instrument, or would where the school lays some. */
   readonly hasTapes: boolean
   readonly finding?: Finding | undefined
@@ -37,8 +35,9 @@ const HOW: Record<PracticeId, Words> = {
   roll_the_hand: 'Roll the hand finger by finger, up and back, from the thinnest string down.',
   open_and_first: ({ hasTapes }) =>
     `Open and 1, aiming past ${hasTapes ? 'the middle of the tape' : 'the place'}.`,
-  come_home: ({ hasTapes }) =>
-    `Open and 1, stopping between notes; bring the hand back to ${homeOf(hasTapes)} each time.`,
+  // A hand creeps over a line, and stands wrong from its first note.
+  come_home: ({ hasTapes, finding }) =>
+    `${finding?.code === 'creep' ? 'Stop between the notes' : 'Open and 1, stopping between notes'}; bring the hand back to ${hasTapes ? 'the first tape' : 'the place where 1 rings'} each time.`,
   one_finger: ({ finding }) =>
     `A few notes for ${finding?.code === 'finger' ? finding.finger : 'one finger'} alone, slow drops, aimed at the other side of the mistake.`,
   note_and_neighbour: 'The note before, this one and back, slowly; then in its line.',
@@ -63,19 +62,15 @@ export function practised(id: PracticeId, about: PracticeContext): string {
   return `${practiceHow(id, about)} ${doseSentence(id)}`.trimEnd()
 }
 
-/** How much of it: `5 to 10 minutes a day.` Nothing where it is done once. */
+/** How much of it: `5 to 10 minutes a day.` Nothing where the trade has no number. */
 function doseSentence(id: PracticeId): string {
   const { dose } = PRACTICE[id]
   if (!dose) return ''
-  if (dose.per === 'time') return 'Half a minute at a time.'
-  if ('times' in dose) return `${NUMBERS[dose.times] ?? dose.times} times a day.`
-  const [least, most] = dose.minutes
-  return `${least === most ? least : `${least} to ${most}`} minutes a day.`
-}
-
-const NUMBERS: Readonly<Record<number, string>> = { 5: 'Five', 10: 'Ten', 20: 'Twenty' }
-
-/** What a hand is brought back to. */
-export function homeOf(hasTapes: boolean): string {
-  return hasTapes ? 'the first tape' : 'the place where 1 rings'
+  if (dose.per === 'time') return `${dose.seconds} seconds at a time.`
+  if ('minutes' in dose) {
+    const [least, most] = dose.minutes
+    return `${least === most ? least : `${least} to ${most}`} minutes a day.`
+  }
+  if (dose.times === 'a few') return 'A few times a day.'
+  return dose.per === 'string' ? `About ${dose.times} times on each string.` : `${dose.times} times a day.`
 }

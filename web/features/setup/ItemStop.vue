@@ -60,8 +60,10 @@ const symptoms = computed(() =>
 )
 const remedies = computed(() => {
   const { item, round } = props
-  const about = { family: round.family.value, schools: round.schools.value, hasTapes: false }
-  return isSetupItem(item.id) ? remediesFor(item.id, about.schools).map((id) => practised(id, about)) : []
+  const schools = round.schools.value
+  return isSetupItem(item.id)
+    ? remediesFor(item.id, schools).map((id) => practised(id, { hasTapes: schools.tapes !== 'none' }))
+    : []
 })
 const heading = ref<HTMLElement>()
 onMounted(() => heading.value?.focus({ preventScroll: true }))

@@ -102,7 +102,6 @@ export function useRound(student: Ref<Student | undefined>) {
 
   return {
     schools,
-    family: computed(() => student.value?.family ?? 'violin'),
     items,
     answers,
     standing,
