@@ -7,7 +7,7 @@ import { chromium } from '@playwright/test'
 import { openDataDirectory } from '../scripts/database/data-directory'
 import { databasePrograms } from '../scripts/database/programs'
 import { startPrivateServer } from '../scripts/database/private-server'
-import { findProgram } from '../scripts/lib/apt'
+import { installedChromium } from '../scripts/lib/chromium'
 import { DEMO_EMAIL, DEMO_PASSWORD } from '../server/demo/seed'
 import { startBenchServer } from './server'
 
@@ -24,7 +24,7 @@ const path = mkdtempSync(join(tmpdir(), 'jadefell-letters-'))
 const server = await startPrivateServer(openDataDirectory(path), databasePrograms, () => {})
 const app = await startBenchServer(server.url)
 const browser = await chromium.launch({
-  executablePath: process.env['CHROMIUM'] ?? findProgram('chromium') ?? '',
+  executablePath: installedChromium(),
 })
 try {
   const context = await browser.newContext({ baseURL: app.origin })

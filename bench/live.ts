@@ -6,7 +6,7 @@ import { chromium, type Page } from '@playwright/test'
 import { mannerOf, perform, PLAYER_LEVELS, record, seededSource, stringingOf, writeWav } from '../core'
 import { familyOf, shapeExercise, shapeOf, playedNotes, tuningSystem } from '../core'
 import { newDataPath, removeDataPath, startApp } from '../e2e/app'
-import { findProgram } from '../scripts/lib/apt'
+import { installedChromium } from '../scripts/lib/chromium'
 
 const LENGTH_MM = 328
 const RATE = 44_100
@@ -86,7 +86,7 @@ function row(name: string, value: number, aim: string, isMet: boolean, unit: str
 const path = newDataPath()
 const app = await startApp(path)
 const browser = await chromium.launch({
-  executablePath: process.env['CHROMIUM'] ?? findProgram('chromium') ?? '',
+  executablePath: installedChromium(),
   args: ['--autoplay-policy=no-user-gesture-required'],
 })
 try {

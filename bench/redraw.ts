@@ -1,7 +1,7 @@
 import { chromium, type Browser, type Page } from '@playwright/test'
 import { newDataPath, removeDataPath, startApp } from '../e2e/app'
 import { signIn } from '../e2e/fixtures'
-import { findProgram } from '../scripts/lib/apt'
+import { installedChromium } from '../scripts/lib/chromium'
 import type { Ratio } from './ratio'
 
 /** A frame at sixty a second, ms. */
@@ -144,7 +144,7 @@ export async function redrawAgainstFrame(): Promise<Ratio[]> {
   const dataPath = newDataPath()
   const app = await startApp(dataPath)
   const browser = await chromium.launch({
-    executablePath: process.env['CHROMIUM'] ?? findProgram('chromium') ?? '',
+    executablePath: installedChromium(),
   })
   try {
     const page = await (await browser.newContext({ baseURL: app.url })).newPage()

@@ -1,6 +1,6 @@
 import { chromium, type Page } from '@playwright/test'
 import { DEMO_PASSWORD } from '../server/demo/seed'
-import { findProgram } from '../scripts/lib/apt'
+import { installedChromium } from '../scripts/lib/chromium'
 import { LARGE_EMAIL } from './large-studio'
 import type { Ratio } from './ratio'
 import type { BenchServer } from './server'
@@ -48,7 +48,7 @@ const BETWEEN = '/account'
  */
 export async function roomsAgainstLimit({ origin }: BenchServer): Promise<Ratio[]> {
   const browser = await chromium.launch({
-    executablePath: process.env['CHROMIUM'] ?? findProgram('chromium') ?? '',
+    executablePath: installedChromium(),
   })
   try {
     const page = await (await browser.newContext({ baseURL: origin })).newPage()

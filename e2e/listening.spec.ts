@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
+import { installedChromium } from '../scripts/lib/chromium'
 import {
   exerciseOf,
   familyOf,
@@ -95,7 +96,7 @@ for (const family of ['violin', 'viola', 'cello', 'bass'] as const)
     const path = join(folder, 'take.wav')
     writeFileSync(path, wav)
     const browser = await chromium.launch({
-      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      executablePath: installedChromium(),
       args: [
         '--use-fake-ui-for-media-stream',
         '--use-fake-device-for-media-stream',

@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { installedChromium } from '../scripts/lib/chromium'
 
 export default defineConfig({
   testDir: '.',
@@ -17,7 +18,7 @@ export default defineConfig({
     // What does not happen by then never will: better told at once than at the end of the test.
     actionTimeout: 20_000,
     launchOptions: {
-      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      executablePath: installedChromium(),
       args: [
         '--disable-background-networking',
         '--disable-component-update',

@@ -4,7 +4,7 @@ import { chromium, type Page } from '@playwright/test'
 import { mkdirSync, rmSync } from 'node:fs'
 import { newDataPath, removeDataPath, startApp } from './app'
 import { openFile, openInstrument, signIn } from './fixtures'
-import { findProgram } from '../scripts/lib/apt'
+import { installedChromium } from '../scripts/lib/chromium'
 
 const FOLDER = 'docs/screenshots'
 
@@ -155,7 +155,7 @@ mkdirSync(FOLDER, { recursive: true })
 const dataPath = newDataPath()
 const app = await startApp(dataPath)
 const browser = await chromium.launch({
-  executablePath: process.env['CHROMIUM'] ?? findProgram('chromium') ?? '',
+  executablePath: installedChromium(),
 })
 try {
   for (const { name, width = 1280, height = 800, dark = false, open } of PICTURES) {

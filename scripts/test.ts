@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { databasePrograms } from './database/programs'
 import { aptInstall, findProgram } from './lib/apt'
+import { installedChromium } from './lib/chromium'
 
 interface Counts {
   readonly passed: number
@@ -16,7 +17,7 @@ const counts: Counts[] = []
 let isSound = true
 
 try {
-  const chromium = chromiumProgram()
+  const chromium = installedChromium()
   // Pages are measured as a printer's driver would draw them.
   if (!findProgram('pdftoppm')) aptInstall(['poppler-utils'], 'Install Poppler’s pdftoppm in another way.')
   databasePrograms()
@@ -80,20 +81,6 @@ function quietStep(title: string, command: string, args: string[]): Promise<void
       resolve()
     })
   })
-}
-
-/** Debian’s Chromium without its window: the same pages in three quarters of the time. The whole one where it cannot be had. */
-function chromiumProgram(): string {
-  const found = () => process.env['CHROMIUM'] ?? findProgram('chromium-headless-shell')
-  try {
-    if (!found())
-      aptInstall(['chromium-headless-shell'], 'Set CHROMIUM to a Chromium that is installed elsewhere.')
-  } catch (error) {
-    if (!findProgram('chromium')) throw error
-  }
-  const program = found() ?? findProgram('chromium')
-  if (!program) throw new Error('The package chromium-headless-shell brought no Chromium.')
-  return program
 }
 
 function vitestCounts(file: string): Counts {
