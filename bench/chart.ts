@@ -56,7 +56,7 @@ export function chartAgainstLoop(): Ratio {
 
   const [a, b] = [ours(), bare()]
   if (Math.abs(a / b - 1) > 1e-6) throw new Error(`the two sides compute different numbers: ${a} and ${b}`)
-  return ratioOf('tape chart / bare loop', ours, bare, 5)
+  return ratioOf('tape chart / bare loop', ours, bare, 3)
 }
 
 const INSTRUMENTS = 1000
@@ -104,5 +104,5 @@ export function benchAgainstLoop(): Ratio {
 
   const [a, b] = [ours(), bare()]
   if (Math.abs(a / b - 1) > 0.02) throw new Error(`the two sides compute different places: ${a} and ${b}`)
-  return ratioOf('cupboard of 1,000 with pressing, lengths and rings / bare loop', ours, bare, 40)
+  return ratioOf('cupboard of 1,000 with pressing, lengths and rings / bare loop', ours, bare, 15)
 }

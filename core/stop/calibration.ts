@@ -86,15 +86,13 @@ export interface JudgedFind {
 
 /** Normal equations of x = o + (L + d)(1 − 1/r): sums over the finds that count, and the prior beside them. */
 interface Sums {
-  readonly count: number
-  readonly part: number
-  readonly partSquared: number
-  readonly misfit: number
-  readonly partMisfit: number
-  readonly misfitSquared: number
+  count: number
+  part: number
+  partSquared: number
+  misfit: number
+  partMisfit: number
+  misfitSquared: number
 }
-
-const NOTHING: Sums = { count: 0, part: 0, partSquared: 0, misfit: 0, partMisfit: 0, misfitSquared: 0 }
 
 /** A calibration with the scatter that it was fitted with, and how many degrees of freedom tell that. */
 interface Fit extends Calibration {
@@ -121,8 +119,8 @@ export function calibrateByRings(
   })
   const isQuestioned = finds.map(() => false)
   function fitWithout(left: number | undefined): Fit {
-    const sums = { ...NOTHING }
-    for (const [i, point] of points.entries()) if (!isQuestioned[i] && i !== left) add(sums, point)
+    const sums: Sums = { count: 0, part: 0, partSquared: 0, misfit: 0, partMisfit: 0, misfitSquared: 0 }
+    for (let i = 0; i < points.length; i++) if (!isQuestioned[i] && i !== left) add(sums, points[i]!)
     return fit(sums, prior)
   }
 
@@ -140,7 +138,8 @@ export function calibrateByRings(
     judged = finds.map((_, i) => disagreement(i))
     let worst = -1
     let worstSigmas = QUESTIONED_SIGMAS
-    for (const [i, { sigmas, degreesOfFreedom }] of judged.entries()) {
+    for (let i = 0; i < judged.length; i++) {
+      const { sigmas, degreesOfFreedom } = judged[i]!
       if (isQuestioned[i] || finds[i]?.isTrusted) continue
       if (Math.abs(sigmas) > worstSigmas && Math.abs(sigmas) > questionedFrom(degreesOfFreedom))
         [worst, worstSigmas] = [i, Math.abs(sigmas)]
@@ -148,11 +147,13 @@ export function calibrateByRings(
     if (worst < 0) break
     isQuestioned[worst] = true
   }
-  const { degreesOfFreedom, scatterMm, ...fitted } = fitWithout(undefined)
+  const fitted = fitWithout(undefined)
+  const { degreesOfFreedom, scatterMm } = fitted
   const isMore = scatterMm > prior.placeSigmaMm
   const open = isMore ? (studentsT(0.975, degreesOfFreedom) / NORMAL_95) ** 2 : 1
   return {
-    ...fitted,
+    lengthCorrectionMm: fitted.lengthCorrectionMm,
+    nutOffsetMm: fitted.nutOffsetMm,
     nutVariance: fitted.nutVariance * open,
     lengthVariance: fitted.lengthVariance * open,
     covariance: fitted.covariance * open,
@@ -176,10 +177,7 @@ function varianceAt({ nutVariance, covariance, lengthVariance }: Calibration, pa
 }
 
 /** In place: of each find the sums of all the others are made, and a cupboard has thousands. */
-function add(
-  sums: { -readonly [K in keyof Sums]: Sums[K] },
-  { part, misfit }: { part: number; misfit: number },
-) {
+function add(sums: Sums, { part, misfit }: { readonly part: number; readonly misfit: number }) {
   sums.count += 1
   sums.part += part
   sums.partSquared += part * part
@@ -191,7 +189,8 @@ function add(
 /** The scatter settles within a few rounds. */
 const ROUNDS = 6
 
-function fit(sums: Sums, prior: CalibrationPrior): Fit {
+/** Field by field: a cupboard fits thousands of times, and a spread costs more than the sums. */
+function fit(sums: Readonly<Sums>, prior: CalibrationPrior): Fit {
   let scatterMm = prior.placeSigmaMm
   let solved = solve(sums, prior, scatterMm)
   let degreesOfFreedom = SCATTER_WEIGHT
@@ -213,10 +212,18 @@ function fit(sums: Sums, prior: CalibrationPrior): Fit {
     if (scatterMm === before) break
     solved = solve(sums, prior, scatterMm)
   }
-  return { ...solved, scatterMm, degreesOfFreedom }
+  return {
+    nutOffsetMm: solved.nutOffsetMm,
+    lengthCorrectionMm: solved.lengthCorrectionMm,
+    nutVariance: solved.nutVariance,
+    lengthVariance: solved.lengthVariance,
+    covariance: solved.covariance,
+    scatterMm,
+    degreesOfFreedom,
+  }
 }
 
-function solve(sums: Sums, prior: CalibrationPrior, scatterMm: number): Calibration {
+function solve(sums: Readonly<Sums>, prior: CalibrationPrior, scatterMm: number): Calibration {
   const weight = 1 / scatterMm ** 2
   const a = weight * sums.count + 1 / prior.nutSigmaMm ** 2
   const b = weight * sums.part

@@ -17,6 +17,9 @@ export interface PlannedMark extends MarkSpec {
   readonly middleCents: number
 }
 
+/** Cents that differ by less are one interval, rounded on the way: strings that ask for the same are asked once. */
+const SAME_CENTS = 1e-9
+
 /**
  * The pitches behind a set of tapes. They hold for every size, so a page that follows a length as it is typed plans once.
  */
@@ -25,11 +28,16 @@ export function planTapes(
   marks: readonly MarkSpec[],
 ): PlannedMark[] {
   return marks.map((mark) => {
-    const strings = tuning.map((open) => {
-      const note = transpose(open, mark.interval)
-      return { open, note, cents: centsAboveOpen(system, open, note) }
-    })
-    const cents = strings.map((string) => string.cents)
-    return { ...mark, strings, middleCents: (Math.min(...cents) + Math.max(...cents)) / 2 }
+    const notes = tuning.map((open) => transpose(open, mark.interval))
+    const cents = notes.map((note, i) => centsAboveOpen(system, tuning[i]!, note))
+    const [lowest, highest] = [Math.min(...cents), Math.max(...cents)]
+    const middleCents = (lowest + highest) / 2
+    const isOne = highest - lowest < SAME_CENTS
+    const strings = notes.map((note, i) => ({
+      open: tuning[i]!,
+      note,
+      cents: isOne ? middleCents : cents[i]!,
+    }))
+    return { ...mark, strings, middleCents }
   })
 }
