@@ -77,6 +77,15 @@ export function scaleOf(key: Key): Note[] {
 
 /** The key's note with this MIDI number, as the key spells it; undefined where the key does not have it. */
 export function noteInKey(key: Key, midi: number): Note | undefined {
+  const { atNumber } = spellingOf(key)
+  const known = atNumber[midi]
+  if (known !== undefined) return known ?? undefined
+  const found = soughtInKey(key, midi)
+  atNumber[midi] = found ?? null
+  return found
+}
+
+function soughtInKey(key: Key, midi: number): Note | undefined {
   for (let letter = 0; letter < 7; letter++) {
     for (const accidental of key.accidentals[letter]!) {
       const octave = (midi - SEMITONES_ABOVE_C[letter]! - accidental) / 12 - 1
@@ -88,19 +97,30 @@ export function noteInKey(key: Key, midi: number): Note | undefined {
 
 const SEMITONES_ABOVE_C = LETTERS.map((letter) => midiNumber({ letter, accidental: 0, octave: -1 }))
 
-/** What keys have on their letters is asked for a hundred times by an atlas: each is spelled once. */
-const spelled = new WeakMap<Key, Map<number, readonly Note[]>>()
+/** What a key has on its letters, and at a MIDI number; null where it has none. */
+interface Spelling {
+  readonly onLetter: Record<number, readonly Note[]>
+  readonly atNumber: Record<number, Note | null>
+}
+
+/** Keys are asked for their notes a hundred times by an atlas: each note is spelled once. */
+const spelled = new WeakMap<Key, Spelling>()
+
+function spellingOf(key: Key): Spelling {
+  let own = spelled.get(key)
+  if (!own) spelled.set(key, (own = { onLetter: {}, atNumber: {} }))
+  return own
+}
 
 /** The key's notes on one letter of one octave, lowest first; `number` counted as `diatonicNumber` does. */
 export function notesOnLetter(key: Key, number: number): readonly Note[] {
-  const own = spelled.get(key) ?? new Map<number, readonly Note[]>()
-  spelled.set(key, own)
-  const known = own.get(number)
+  const { onLetter } = spellingOf(key)
+  const known = onLetter[number]
   if (known) return known
   const index = ((number % 7) + 7) % 7
   const octave = Math.floor(number / 7)
   const notes = key.accidentals[index]!.map((accidental) => ({ letter: LETTERS[index]!, accidental, octave }))
-  own.set(number, notes)
+  onLetter[number] = notes
   return notes
 }
 

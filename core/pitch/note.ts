@@ -17,7 +17,9 @@ export interface Interval {
   readonly semitones: number
 }
 
-const SEMITONES_ABOVE_C: Record<Letter, number> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 }
+/** From C up to A, B, C … G, by the code of the letter: every note of an atlas and of a line is asked for its number. */
+const SEMITONES_ABOVE_C = [9, 11, 0, 2, 4, 5, 7]
+const CODE_OF_A = 'A'.charCodeAt(0)
 const FIFTHS_FROM_C: Record<Letter, number> = { F: -1, C: 0, G: 1, D: 2, A: 3, E: 4, B: 5 }
 const ACCIDENTALS: Record<string, number> = {
   '': 0,
@@ -63,7 +65,7 @@ export function noteName({ letter, accidental, octave }: Note, options: { octave
 
 /** MIDI note number: C4 is 60, A4 is 69. Source: MIDI 1.0 Detailed Specification, MIDI Association. */
 export function midiNumber({ letter, accidental, octave }: Note): number {
-  return 12 * (octave + 1) + SEMITONES_ABOVE_C[letter] + accidental
+  return 12 * (octave + 1) + SEMITONES_ABOVE_C[letter.charCodeAt(0) - CODE_OF_A]! + accidental
 }
 
 /** Letters counted upwards from C0, whatever the accidental. */

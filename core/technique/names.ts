@@ -20,8 +20,9 @@ export function formOf(
   position: Position,
   finger: Finger,
   semitones: number,
+  own = ownPlace(position),
 ): FingerFormId {
-  const usual = ownPlace(position) + (offsets[finger] ?? 0)
+  const usual = own + (offsets[finger] ?? 0)
   if (position.letter === 0 && finger === 1 && semitones === usual) return 'half'
   return semitones < usual ? 'low' : semitones > usual ? 'high' : 'usual'
 }

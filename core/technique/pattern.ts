@@ -30,8 +30,8 @@ export function patternOf(
   let code = frameIndex
   for (let i = 0; i < fingers.length; i++)
     code = code * 50 + fingers[i]! * 8 + (i === 0 ? 0 : semitones[i]! - semitones[i - 1]!)
-  const own = made.get(family) ?? new Map<number, Pattern>()
-  made.set(family, own)
+  let own = made.get(family)
+  if (!own) made.set(family, (own = new Map<number, Pattern>()))
   const known = own.get(code)
   if (known) return known
   const frame = family.frames[frameIndex]

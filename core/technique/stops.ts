@@ -26,16 +26,20 @@ export function stop(
   semitones: number,
   form: FingerFormId,
 ): FingerStop {
-  const midi = context.openMidis[stringIndex]! + semitones
-  const openString = context.openMidis.indexOf(midi)
+  const openString = openStringAt(context.openMidis, context.openMidis[stringIndex]! + semitones)
   return {
     finger,
     note: n,
     semitones,
     form,
     isInScale: parent === key || hasNote(key, n),
-    openString: openString < 0 ? undefined : openString,
+    openString,
   }
+}
+
+function openStringAt(openMidis: readonly number[], midi: number): number | undefined {
+  for (let i = 0; i < openMidis.length; i++) if (openMidis[i] === midi) return i
+  return undefined
 }
 
 export function notesOf(stops: readonly FingerStop[]): Note[] {

@@ -16,14 +16,14 @@ export function threeLetters(
 ): AtlasCell {
   const open = context.openMidis[stringIndex]!
   const upper = position.firstFingerSemitones.at(-1)!
-  const from = (letter: number) => lettersFrom(parent, context.openLetters[stringIndex]! + letter)
+  const openLetter = context.openLetters[stringIndex]!
   const notes =
     key.mode.id === 'chromatic'
       ? [0, 1, 2, 3].map((by) => noteInKey(parent, open + upper + by)!)
-      : from(position.letter!)
+      : lettersFrom(parent, openLetter + position.letter!)
   if (position.letter === 0 && midiNumber(notes[0]!) <= open) {
     // In flat keys the letter of first position lies in half position: B♭ C D♭ on the A string.
-    const next = from(1)
+    const next = lettersFrom(parent, openLetter + 1)
     const isHalf = next.every((n) => {
       const offset = midiNumber(n) - open - upper
       return fingerAt(context.family.frames[CLOSED]!.offsets, offset) !== undefined
@@ -43,12 +43,14 @@ function held(
   notes: readonly Note[],
 ): AtlasCell {
   const open = context.openMidis[stringIndex]!
-  const wanted = notes.map((n) => midiNumber(n) - open)
+  const wanted: number[] = []
+  for (const n of notes) wanted.push(midiNumber(n) - open)
   if (wanted[0]! < 1) return none('open_string', stringIndex, position, notes)
   const held = heldBy(context.family, wanted, position)
   if (!held) return none('beyond_frame', stringIndex, position, notes)
   if (wanted.at(-1)! > context.lastSemitone) return none('off_board', stringIndex, position, notes)
   const frame = context.family.frames[held.frameIndex]!
+  const own = ownPlace(position)
   const fingers: Finger[] = []
   const stops: FingerStop[] = []
   for (let i = 0; i < notes.length; i++) {
@@ -63,7 +65,7 @@ function held(
         finger,
         notes[i]!,
         wanted[i]!,
-        formOf(context.family.frames[CLOSED]!.offsets, position, finger, wanted[i]!),
+        formOf(context.family.frames[CLOSED]!.offsets, position, finger, wanted[i]!, own),
       ),
     )
   }
@@ -79,11 +81,14 @@ function held(
   }
 }
 
+/** An atlas asks for the same letters of a key in several positions and on several strings. */
+const made = new WeakMap<Key, Record<number, readonly Note[]>>()
+
 /** The key's notes on three letters from `number` on. */
-function lettersFrom(key: Key, number: number): Note[] {
-  const notes: Note[] = []
-  for (let by = 0; by < 3; by++) for (const n of notesOnLetter(key, number + by)) notes.push(n)
-  return notes
+function lettersFrom(key: Key, number: number): readonly Note[] {
+  let own = made.get(key)
+  if (!own) made.set(key, (own = {}))
+  return (own[number] ??= [0, 1, 2].flatMap((by) => notesOnLetter(key, number + by)))
 }
 
 interface Hold {

@@ -1,7 +1,7 @@
 import type { Position } from '../../instrument'
 import { midiNumber } from '../../pitch'
 import { notesOnLetter, type Key } from '../../key'
-import { formOf } from '../names'
+import { formOf, ownPlace } from '../names'
 import { patternOf, WIDEST_STEP } from '../pattern'
 import type { AtlasCell, PlacementContext, FingerStop } from '../types'
 import { FINGERS, none, notesOf, stop } from '../stops'
@@ -17,6 +17,7 @@ export function fingerALetter(
   const letter = position.letter!
   const open = context.openMidis[stringIndex]!
   const { id: frameId, offsets } = context.family.frames[0]!
+  const own = ownPlace(position)
   const stops: FingerStop[] = []
   const semitones: number[] = []
   let isSliding = false
@@ -31,7 +32,7 @@ export function fingerALetter(
         if (notes.length > 1) continue
         return none('open_string', stringIndex, position, [n])
       }
-      const form = formOf(offsets, position, finger, above)
+      const form = formOf(offsets, position, finger, above, own)
       stops.push(stop(context, key, parent, stringIndex, finger, n, above, form))
       semitones.push(above)
     }
@@ -39,8 +40,7 @@ export function fingerALetter(
   if (semitones.length === 0) return none('no_note', stringIndex, position, [])
   if (semitones.at(-1)! > context.lastSemitone)
     return none('off_board', stringIndex, position, notesOf(stops))
-  const steps = semitones.slice(1).map((s, i) => s - semitones[i]!)
-  const fits = !isSliding && steps.every((step) => step >= 1 && step <= WIDEST_STEP)
+  const fits = !isSliding && isPattern(semitones)
   return {
     kind: 'placement',
     stringIndex,
@@ -51,4 +51,12 @@ export function fingerALetter(
     stops,
     pattern: fits ? patternOf(context.family, 0, FINGERS, semitones) : undefined,
   }
+}
+
+function isPattern(semitones: readonly number[]): boolean {
+  for (let i = 1; i < semitones.length; i++) {
+    const step = semitones[i]! - semitones[i - 1]!
+    if (step < 1 || step > WIDEST_STEP) return false
+  }
+  return true
 }
