@@ -2,7 +2,15 @@ import { describe, expect, it } from 'vitest'
 import { FAMILY_IDS } from '../instrument'
 import { roundItems, SETUP_ITEM_IDS, USUAL_SCHOOLS } from '../setup'
 import type { Finding } from '../verdict'
-import { exercisesFor, isPracticedOn, MATCH_EXERCISES, PRACTICE, PRACTICE_IDS, remediesFor } from './index'
+import {
+  exercisesFor,
+  isPracticedOn,
+  LEARNING_EXERCISES,
+  MATCH_EXERCISES,
+  PRACTICE,
+  PRACTICE_IDS,
+  remediesFor,
+} from './index'
 
 const frame = {
   code: 'frame',
@@ -29,8 +37,14 @@ describe('what helps (docs/trade.md § 8, common practice, no source)', () => {
   })
 
   it('sends nobody to hover who lets the hand rest', () => {
-    expect(remediesFor('waiting_fingers', { waiting_fingers: 'hover' })).toEqual(['slow_scale_hover'])
-    expect(remediesFor('waiting_fingers', { waiting_fingers: 'rest' })).toEqual(['lift_from_rest'])
+    expect(remediesFor('waiting_fingers', { waiting_fingers: 'hover' })).toEqual([
+      'slow_scale_hover',
+      'own_motion',
+    ])
+    expect(remediesFor('waiting_fingers', { waiting_fingers: 'rest' })).toEqual([
+      'lift_from_rest',
+      'own_motion',
+    ])
   })
 
   it('with a finding follows what was found, and how the instrument is held', () => {
@@ -57,6 +71,9 @@ describe('what helps (docs/trade.md § 8, common practice, no source)', () => {
       ),
       ...Object.values(MATCH_EXERCISES),
       ...ADVISED,
+      ...LEARNING_EXERCISES,
+      // Beside whatever is new.
+      'review_piece',
     ])
     expect([...asked].sort()).toEqual([...PRACTICE_IDS].sort())
     const dosed = PRACTICE_IDS.filter((id) => PRACTICE[id].dose).map((id) => [id, PRACTICE[id].dose])

@@ -31,7 +31,7 @@ const REMEDIES: Readonly<Record<SetupItemId, readonly PracticeId[]>> = {
   tip_first: ['tap_on_wood'],
   tip_fourth: ['drop_fourth'],
   last_joint: ['half_the_pressure', 'tap_on_wood'],
-  waiting_fingers: ['slow_scale_hover'],
+  waiting_fingers: ['slow_scale_hover', 'own_motion'],
   cello_sitting: ['shake_out'],
   cello_endpin: [],
   cello_elbow: ['move_arm'],

@@ -32,6 +32,7 @@ const HOW: Record<PracticeId, Words> = {
   lift_first: 'Lift and drop 1 alone, thumb and the other fingers still.',
   lift_extended_first: 'Lift and drop the extended 1, the thumb still.',
   two_then_extended_first: 'Place 2 and the thumb, then turn the forearm and drop 1 back.',
+  own_motion: 'Each finger a motion of its own, lift, slide, pluck, while one of the others holds its note.',
   roll_the_hand: 'Roll the hand finger by finger, up and back, from the thinnest string down.',
   open_and_first: ({ hasTapes }) =>
     `Open and 1, aiming past ${hasTapes ? 'the middle of the tape' : 'the place'}.`,
@@ -43,11 +44,14 @@ const HOW: Record<PracticeId, Words> = {
   note_and_neighbour: 'The note before, this one and back, slowly; then in its line.',
   slow_drops: 'Slow controlled drops, guided all the way; few notes, one string.',
   stop_before_repair: 'Drop, stop before the repair, look where the finger lies, then listen.',
+  finger_rounds: '1-2-1, then 1-2-3-2 and the like, in quarters, eighths and sixteenths, aiming each drop.',
+  scale_two_bows: 'A one-octave scale up and down, two bows a note, the fingers kept down going up.',
   slow_scale_hover: 'A slow scale with every finger over its place, stopping between notes.',
   silent_slides: 'Silent slides along the string, thumb with the hand.',
   fade_tape: 'Fade the tape: shorter looks, then covered for a line, then for a piece.',
   long_notes: 'One long note after another, listening for the ring.',
   slow_swings: 'Leave vibrato for now: slow swings from the note downwards, first without the bow.',
+  review_piece: 'An old, easy piece, with the attention on one finger.',
   tune_strings: 'Tune all strings, then read the open ones again.',
 }
 

@@ -1,0 +1,48 @@
+import { randomNormal } from 'd3-random'
+import { Matrix, solve } from 'ml-matrix'
+import { describe, expect, it } from 'vitest'
+import { seededSource } from '../simulate'
+import { effectOf, type Measured } from './index'
+
+const weeks = (offs: readonly number[], from = 0): Measured[] =>
+  offs.map((off, i) => ({ day: 7 * (from + i), off }))
+
+describe('what happened while an exercise was practised', () => {
+  it('is too early to say before three looks', () => {
+    expect(effectOf(weeks([27, 24, 21]), 0)).toEqual({ code: 'too_early', have: 2, need: 3 })
+    expect(effectOf([], 0)).toEqual({ code: 'too_early', have: 0, need: 3 })
+  })
+
+  it('is the slope since, with the interval of least squares as ml-matrix solves them', () => {
+    const [days, offs] = [
+      [7, 14, 21, 28],
+      [20, 16, 15, 9],
+    ]
+    const effect = effectOf(weeks([22, ...offs]), 0)
+    const design = new Matrix(days.map((day) => [1, day]))
+    const inverse = solve(design.transpose().mmul(design), Matrix.eye(2))
+    const found = inverse.mmul(design.transpose()).mmul(Matrix.columnVector(offs))
+    const left = Matrix.columnVector(offs).sub(design.mmul(found)).norm('frobenius') ** 2
+    // 4.3027: Student's t, 97.5 %, two degrees of freedom, any table.
+    const plusMinus = 4.3027 * Math.sqrt((left / 2) * inverse.get(1, 1))
+    if (effect.code !== 'changed') throw new Error('three looks are enough')
+    expect(effect.change).toBeCloseTo(28 * found.get(1, 0), 8)
+    expect(effect.low).toBeCloseTo(28 * (found.get(1, 0) - plusMinus), 3)
+    expect(effect.high).toBeCloseTo(28 * (found.get(1, 0) + plusMinus), 3)
+    expect(effect.isFaster).toBeNull()
+  })
+
+  it('leaves out the look at which it was chosen, which is far off by chance as well', () => {
+    const flat = effectOf(weeks([10, 10.2, 9.9, 10.1, 30, 10, 10.1, 9.9, 10]), 28)
+    expect(flat).toMatchObject({ code: 'changed', isFaster: null })
+    if (flat.code === 'changed') expect(Math.abs(flat.change)).toBeLessThan(0.5)
+  })
+
+  it('is faster only where the hand had not mended as fast before', () => {
+    const gauss = randomNormal.source(seededSource(3))(0, 0.5)
+    const mends = weeks(Array.from({ length: 12 }, (_, i) => 40 - 2 * i + gauss()))
+    expect(effectOf(mends, 35)).toMatchObject({ isFaster: null })
+    const helped = weeks(Array.from({ length: 12 }, (_, i) => (i < 6 ? 30 : 30 - 4 * (i - 5)) + gauss()))
+    expect(effectOf(helped, 35)).toMatchObject({ isFaster: true })
+  })
+})

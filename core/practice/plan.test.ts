@@ -1,0 +1,212 @@
+import { supermemo } from 'supermemo'
+import { describe, expect, it } from 'vitest'
+import { USUAL_SCHOOLS } from '../setup'
+import type { Finding } from '../verdict'
+import {
+  daysUntilReview,
+  minutesOf,
+  mostMinutes,
+  planWeek,
+  PRACTICE_IDS,
+  type PlanFacts,
+  type PlannedCard,
+  type WeekPlan,
+} from './index'
+
+const DAYS = ['2026-11-28', '2026-11-29', '2026-11-30', '2026-12-02', '2026-12-03']
+const [TODAY] = DAYS as [string]
+const offset = { plusMinusMm: 1, offsetMm: -4 }
+const FOURTH: Finding = { code: 'finger', finger: 4, cents: -27, ...offset }
+const LOW: Finding = { code: 'whole_hand', openStringHeard: true, ...offset }
+const NOBODY: PlanFacts = {
+  familyId: 'violin',
+  strings: 4,
+  schools: USUAL_SCHOOLS,
+  pains: 0,
+  closedGates: [],
+  found: [],
+  held: [],
+  setup: [],
+  learning: [],
+  pieces: [],
+  log: [],
+  asked: [],
+}
+const found = (finding: Finding, takenOn = '2026-11-14') => ({ finding, takenOn, certainty: 1 })
+const plan = (facts: Partial<PlanFacts>, minutesADay = 30, terms = {}) =>
+  planWeek(TODAY, { ...NOBODY, ...facts }, { days: DAYS, minutesADay, ...terms })
+const daysOf = ({ cards }: WeekPlan, id: string) => cards.filter((c) => c.exerciseId === id).map((c) => c.on)
+const why = ({ leftOut }: WeekPlan, id: string) => leftOut.find((one) => one.exerciseId === id)?.why
+
+describe('a week', () => {
+  it('is planned from what was found, with the reason beside each line, and is the same every time', () => {
+    const facts = { found: [found(FOURTH)], pieces: ['Ferry Steps'] }
+    const week = plan(facts)
+    expect(daysOf(week, 'one_finger')).toEqual(DAYS)
+    expect(week.cards[0]).toMatchObject({
+      minutes: 2,
+      isFixed: false,
+      reason: { code: 'finding', finding: { finger: 4 }, on: '2026-11-14' },
+    })
+    expect(week.cards[1]?.reason).toEqual({ code: 'piece', title: 'Ferry Steps', finger: 4 })
+    expect(plan(facts)).toEqual(week)
+  })
+
+  it('goes from tension over hold, frame and aim to patterns and an old piece, each day', () => {
+    const known = PRACTICE_IDS.map((exerciseId) => ({ exerciseId, on: '2026-11-27' }))
+    const week = plan(
+      {
+        log: known,
+        found: [found(FOURTH), found({ ...frame, errorMm: -4 })],
+        setup: [{ itemId: 'tension', answer: 'no', seenOn: TODAY }],
+        learning: ['fourth/1234/212'],
+        pieces: ['Ferry Steps'],
+      },
+      60,
+    )
+    expect(week.cards.filter(({ on }) => on === TODAY).map(({ exerciseId }) => exerciseId)).toEqual([
+      'shake_out',
+      'find_elbow',
+      'one_finger',
+      'finger_rounds',
+      'scale_two_bows',
+      'review_piece',
+    ])
+  })
+
+  it('begins one new thing at a time, the weightiest first, and says what waits', () => {
+    const facts = {
+      setup: [{ itemId: 'tension', answer: 'no', seenOn: TODAY }] as const,
+      found: [found(FOURTH), found(LOW)],
+    }
+    const week = plan(facts)
+    expect(daysOf(week, 'shake_out')).toEqual(DAYS)
+    expect(daysOf(week, 'one_finger')).toEqual(DAYS.slice(3))
+    expect(why(week, 'open_and_first')).toEqual({ code: 'one_new' })
+    const later = plan({ ...facts, log: [{ exerciseId: 'shake_out', on: '2026-11-21' }] })
+    expect(daysOf(later, 'one_finger')).toEqual(DAYS)
+    expect(daysOf(later, 'open_and_first')).toEqual(DAYS.slice(3))
+  })
+
+  it('never asks for more than the minutes of a day, and drops what is worth least', () => {
+    const log = ['shake_out', 'one_finger'].map((exerciseId) => ({ exerciseId, on: '2026-11-21' }))
+    const setup = [{ itemId: 'tension', answer: 'no', seenOn: TODAY }] as const
+    const week = plan({ found: [found(FOURTH)], setup, pieces: ['Low Tide'], log }, 7)
+    expect(week.cards.filter(({ on }) => on === TODAY).map(({ exerciseId }) => exerciseId)).toEqual([
+      'shake_out',
+      'one_finger',
+    ])
+    expect(why(week, 'review_piece')).toEqual({ code: 'no_minutes' })
+    expect(plan({ found: [found(FOURTH)] }, 0).cards).toEqual([])
+  })
+
+  it('asks no forty minutes of a child of six, and says so', () => {
+    expect(mostMinutes(6)).toBe(24)
+    expect(mostMinutes(13)).toBe(Infinity)
+    const everything = PRACTICE_IDS.filter((id) => id !== 'tune_strings')
+    const week = plan({ age: 6, asked: everything }, 40)
+    for (const day of DAYS) expect(minutesOn(week.cards, day)).toBeLessThanOrEqual(24)
+    expect(week.leftOut).toContainEqual({
+      exerciseId: 'review_piece',
+      why: { code: 'minutes_of_age', most: 24 },
+    })
+    expect(why(week, 'stop_before_repair')).toEqual({ code: 'age', fromAge: 8 })
+    expect(why(week, 'roll_the_hand')).toEqual({ code: 'family' })
+  })
+
+  it('waits for a gate with what comes before it, and follows the school', () => {
+    const vibrato: Finding = { code: 'vibrato', aboveCents: 12, widthCents: 30 }
+    const shut = plan({ found: [found(vibrato)], closedGates: ['vibrato'] })
+    expect(daysOf(shut, 'slow_swings')).toEqual([])
+    expect(daysOf(shut, 'silent_slides')).toEqual(DAYS)
+    expect(why(shut, 'slow_swings')).toEqual({ code: 'gate', gate: 'vibrato', until: 'silent_slides' })
+    expect(daysOf(plan({ found: [found(vibrato)] }), 'slow_swings')).toEqual(DAYS)
+    const resting = { ...USUAL_SCHOOLS, waiting_fingers: 'rest' } as const
+    expect(why(plan({ learning: ['fourth/1234/212'], schools: resting }), 'scale_two_bows')).toEqual({
+      code: 'school',
+    })
+    expect(plan({ closedGates: ['fourth_finger'] }).cards[0]?.reason).toEqual({
+      code: 'gate',
+      gate: 'fourth_finger',
+    })
+  })
+
+  it('is empty while a pain is told, and follows no finding that was overruled', () => {
+    const week = plan({ pains: 1, found: [found(FOURTH)] })
+    expect(week.cards).toEqual([])
+    expect(why(week, 'one_finger')).toEqual({ code: 'pain' })
+    expect(plan({ found: [{ ...found(FOURTH), says: 'overruled' }] }).cards).toEqual([])
+  })
+
+  it('replaces what did not help after its weeks by the next that mends the same, and does not double it', () => {
+    const narrow: Finding = { ...frame, errorMm: -4 }
+    const log = [{ exerciseId: 'find_elbow', on: '2026-10-17' }]
+    const week = plan({ found: [found(narrow)], log })
+    expect(daysOf(week, 'find_elbow')).toEqual([])
+    expect(daysOf(week, 'fourth_against_open')).toEqual(DAYS)
+    const gone = { code: 'not_helped', since: '2026-10-17', next: 'fourth_against_open' }
+    expect(why(week, 'find_elbow')).toEqual(gone)
+    // Three weeks are not over yet; a fourth finger has one to two.
+    expect(daysOf(plan({ found: [found(narrow, '2026-11-06')], log }), 'find_elbow')).toEqual(DAYS)
+    const both = [...log, { exerciseId: 'fourth_against_open', on: '2026-10-24' }]
+    expect(plan({ found: [found(narrow)], log: both }).cards).toEqual([])
+  })
+
+  it('looks again at what holds at growing intervals, once, and never before its day', () => {
+    const log = [{ exerciseId: 'one_finger', on: '2026-11-07' }]
+    const held = (heldOn: string[]) => plan({ log, held: [{ finding: FOURTH, heldOn }] })
+    expect(daysOf(held(['2026-11-27']), 'one_finger')).toEqual([TODAY])
+    expect(daysOf(held(['2026-11-20', '2026-11-26']), 'one_finger')).toEqual(['2026-12-02'])
+    expect(daysOf(held(['2026-11-01', '2026-11-20', '2026-11-26']), 'one_finger')).toEqual([])
+    expect(held(['2026-11-27']).cards[0]?.reason).toMatchObject({ code: 'review', times: 1, days: 1 })
+  })
+
+  it('works round what the teacher set, and leaves out what she dropped', () => {
+    const facts = { found: [found(FOURTH)], pieces: ['Ferry Steps'] }
+    const piece = plan(facts).cards.find(({ exerciseId }) => exerciseId === 'review_piece')!
+    const set: PlannedCard = { ...piece, minutes: 6, isFixed: true }
+    const week = plan(facts, 7, { fixed: [set], dropped: [{ exerciseId: 'one_finger', on: DAYS[1] }] })
+    expect(week.cards.filter(({ on }) => on === TODAY)).toEqual([set])
+    expect(daysOf(week, 'one_finger')).toEqual(DAYS.slice(2))
+    expect(
+      plan(facts, 7, { dropped: [{ exerciseId: 'one_finger' }] }).cards.map((c) => c.exerciseId),
+    ).toEqual(DAYS.map(() => 'review_piece'))
+    const longer = plan(facts, 9, { minutes: { one_finger: 4 } })
+    expect(longer.cards[0]?.minutes).toBe(4)
+  })
+})
+
+const frame = {
+  code: 'frame',
+  plusMinusMm: 1,
+  where: 'last',
+  fromFinger: 1,
+  toFinger: 4,
+  expectedMm: 60,
+  cents: -20,
+  shownBy: 4,
+} as const
+
+function minutesOn(cards: readonly PlannedCard[], day: string): number {
+  return cards.filter(({ on }) => on === day).reduce((sum, { minutes }) => sum + minutes, 0)
+}
+
+describe('minutes of a plan', () => {
+  it('are the least of the dose that the trade has (docs/trade.md § 8)', () => {
+    expect(minutesOf('shake_out', 4)).toBe(5)
+    expect(minutesOf('open_and_first', 5)).toBe(5)
+    expect(minutesOf('tap_on_wood', 4)).toBe(2)
+    expect(minutesOf('drop_fourth', 4)).toBe(1)
+  })
+})
+
+describe('the schedule of reviews', () => {
+  it('is that of SM-2 as the library supermemo has it, with the grade 4 (P. A. Woźniak 1990)', () => {
+    let item = { interval: 0, repetition: 0, efactor: 2.5 }
+    for (let held = 1; held <= 7; held++) {
+      item = supermemo(item, 4)
+      expect(daysUntilReview(held)).toBe(item.interval)
+    }
+    expect([1, 2, 3, 4, 5].map(daysUntilReview)).toEqual([1, 6, 15, 38, 95])
+  })
+})
