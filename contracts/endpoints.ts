@@ -18,6 +18,7 @@ import {
 } from './instruments'
 import { pageOf } from './lists'
 import { Mastery, MasteryMarks } from './mastery'
+import { DaysQuery, Plan, PlanDraft, PracticeDraft, PracticeEntry } from './plans'
 import type { ProblemCode } from './problems'
 import type { RouteName } from './routes'
 import { Credentials, Door, OpenSession, PasswordChange, Session } from './session'
@@ -80,6 +81,7 @@ const attachmentParams = z.object({ attachmentId: Id })
 const recordParams = z.object({ record: RecordKind, recordId: Id })
 const roundParams = z.object({ roundId: Id })
 const painParams = z.object({ painId: Id })
+const planParams = z.object({ planId: Id })
 const fitParams = z.object({ fitId: Id })
 const Done = z.null()
 
@@ -301,6 +303,43 @@ export const ENDPOINTS = {
     params: studentParams,
     body: MasteryMarks,
     response: z.array(Mastery),
+  },
+  'plans.list': {
+    summary: 'A student’s plans, the newest week first; of a week the one that was given last',
+    params: studentParams,
+    response: z.array(Plan),
+  },
+  'plans.give': {
+    summary: 'Give a student the plan of a week, in the place of the one that it names',
+    creates: true,
+    params: studentParams,
+    body: PlanDraft,
+    response: Plan,
+    problems: ['changed_meanwhile', 'taken_meanwhile'],
+  },
+  'plans.remove': { summary: 'Take a plan out of the file', params: planParams, response: Done },
+  'plans.restore': { summary: 'Undo taking a plan out', params: planParams, response: Plan },
+  'plans.between': {
+    summary: 'The plans of all students whose weeks begin on these days',
+    query: DaysQuery,
+    response: z.array(Plan),
+  },
+  'practice.list': {
+    summary: 'What a student has practised, by day; of an exercise and a day what was said last',
+    params: studentParams,
+    response: z.array(PracticeEntry),
+  },
+  'practice.say': {
+    summary: 'Say what was practised, or take it back',
+    creates: true,
+    params: studentParams,
+    body: PracticeDraft,
+    response: z.array(PracticeEntry),
+  },
+  'practice.between': {
+    summary: 'What all students practised on these days',
+    query: DaysQuery,
+    response: z.array(PracticeEntry),
   },
   'fingerings.list': {
     summary: 'The studio’s own fingerings of scales and arpeggios',

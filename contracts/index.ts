@@ -6,6 +6,7 @@ import type * as hands from './hands'
 import type * as instruments from './instruments'
 import type * as fingerings from './fingerings'
 import type * as mastery from './mastery'
+import type * as plans from './plans'
 import type * as session from './session'
 import type * as settings from './settings'
 import type * as setup from './setup'
@@ -53,6 +54,10 @@ export type HandMeasurement = z.output<typeof hands.HandMeasurement>
 export type HandMeasurementDraft = z.input<typeof hands.HandMeasurementDraft>
 export type KeptFingering = z.output<typeof fingerings.KeptFingering>
 export type FingeringDraft = z.input<typeof fingerings.FingeringDraft>
+export type Plan = z.output<typeof plans.Plan>
+export type PlanDraft = z.input<typeof plans.PlanDraft>
+export type PracticeEntry = z.output<typeof plans.PracticeEntry>
+export type PracticeSaid = z.input<typeof plans.PracticeDraft>['entries'][number]
 export type Mastery = z.output<typeof mastery.Mastery>
 export type MasteryMark = z.input<typeof mastery.MasteryMarks>['marks'][number]
 export type Check = z.output<typeof checks.Check>

@@ -1,6 +1,14 @@
 import type { z } from 'zod'
-import type { Finding as CoreFinding, HeardBeside as CoreHeard, RecordedName, RecordedNote } from '#core'
+import type {
+  Finding as CoreFinding,
+  HeardBeside as CoreHeard,
+  PlannedCard as CoreCard,
+  PlanReason as CoreReason,
+  RecordedName,
+  RecordedNote,
+} from '#core'
 import type { ExerciseName, ExpectedNote, Landing } from './checks'
+import type { PlannedCard, PlanReason } from './plans'
 import type { Finding } from './verdicts'
 
 /**
@@ -12,6 +20,8 @@ export type SameAsCore = [
   Assert<Same<z.infer<typeof Finding>, CoreFinding, 'code'>>,
   Assert<Same<z.infer<typeof ExerciseName>, RecordedName, 'kind'>>,
   Assert<Same<z.infer<typeof ExpectedNote>, RecordedNote>>,
+  Assert<Same<z.infer<typeof PlanReason>, CoreReason, 'code'>>,
+  Assert<Same<z.infer<typeof PlannedCard>, CoreCard>>,
   Assert<Same<NonNullable<z.infer<typeof Landing>['heard']>, CoreHeard>>,
 ]
 

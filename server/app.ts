@@ -12,6 +12,7 @@ import { healthRoutes } from './features/health/routes'
 import { instrumentRoutes } from './features/instruments/routes'
 import { fingeringRoutes } from './features/fingerings/routes'
 import { masteryRoutes } from './features/mastery/routes'
+import { practiceRoutes } from './features/practice/routes'
 import { sessionRepository } from './features/session/repository'
 import { sessionRoutes } from './features/session/routes'
 import { sessionService } from './features/session/service'
@@ -69,6 +70,7 @@ export function createApp(deps: AppDeps): Express {
     ...handRoutes,
     ...fingeringRoutes,
     ...masteryRoutes,
+    ...practiceRoutes,
     ...setupRoutes,
     ...studioRoutes,
     ...attachmentRoutes,

@@ -12,6 +12,7 @@ import {
   type Instrument,
   type OpenSession,
   type Pain,
+  type Plan,
   type RingFind,
   type RouteName,
   type SetupRound,
@@ -24,6 +25,7 @@ import {
   setupRound,
   silence,
   startHarness,
+  weekPlan,
   type Client,
   type Harness,
 } from './testing/harness'
@@ -108,6 +110,10 @@ beforeAll(async () => {
     item: 'steady_bow',
     state: 'yes',
   })
+  const plan = await theirs.make<Plan>('POST', `/students/${student.id}/plans`, weekPlan())
+  await theirs.make('POST', `/students/${student.id}/practice`, {
+    entries: [{ exerciseId: 'shake_out', on: '2026-11-28', isDone: true, minutes: 5 }],
+  })
   const [session] = await theirs.make<OpenSession[]>('GET', '/sessions')
   await theirs.allowSound(student)
   const file = await theirs.make<Attachment>('POST', `/attachments/check/${check.id}`, silence())
@@ -130,6 +136,7 @@ beforeAll(async () => {
     roundId: round.id,
     painId: pain.id,
     fitId: fit.id,
+    planId: plan.id,
     sessionId: session?.id ?? '',
     current: theirs.password,
   }
@@ -152,7 +159,10 @@ function bodyFor(name: RouteName): unknown {
 }
 
 function pathFor(route: string): string {
-  return route.replace(/^\w+ /, '').replace(/:(\w+)/g, (_, key: string) => ids[key] ?? '')
+  const path = route.replace(/^\w+ /, '').replace(/:(\w+)/g, (_, key: string) => ids[key] ?? '')
+  const { query }: Partial<Endpoint> = ENDPOINTS[nameOf(route)!]
+  const [example] = (query?.meta()?.examples ?? []) as Record<string, string>[]
+  return example ? `${path}?${new URLSearchParams(example).toString()}` : path
 }
 
 /** Everything of their studio in every table that has studios, as text. */

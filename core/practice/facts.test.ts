@@ -48,7 +48,7 @@ describe('what checks ask to be practised', () => {
   })
 
   it('is less sure of what is leaned to or told beside, and is no fault that was overruled', () => {
-    const leans: Verdict = { ...FEW, leans: true, maybe: [short(-25)] } as Verdict
+    const leans: Verdict = { ...FEW, leans: true, maybe: [short(-25)] }
     expect(faultsOf([on('2026-10-03', leans)]).found[0]?.certainty).toBe(0.5)
     const wobble: Finding = { code: 'wobble', finger: 2, cents: 9 }
     expect(faultsOf([on('2026-10-03', { ...IN_TUNE, beside: [wobble] })]).found[0]?.certainty).toBe(0.7)

@@ -1,5 +1,5 @@
 import { dayNumber, dayOf, daysBetween } from '../calendar'
-import type { FamilyId } from '../instrument'
+import type { FamilyId, Finger } from '../instrument'
 import type { GateId, Schools, SetupAnswer, SetupItemId } from '../setup'
 import type { Finding } from '../verdict'
 import { isPracticedOn, mostMinutes, PRACTICE, type PracticeId } from './exercises'
@@ -71,7 +71,7 @@ export type PlanReason =
   | { readonly code: 'pattern'; readonly patternId: string }
   /** It has held so many times, and is looked at again after so many days. */
   | { readonly code: 'review'; readonly finding: Finding; readonly times: number; readonly days: number }
-  | { readonly code: 'piece'; readonly title: string; readonly finger: number | null }
+  | { readonly code: 'piece'; readonly title: string; readonly finger: Finger | null }
   | { readonly code: 'asked' }
 
 /** Why something that was wished for is not in the plan. */
@@ -227,7 +227,7 @@ function barOf(id: PracticeId, facts: PlanFacts, reason: PlanReason): LeftOutWhy
 }
 
 /** The finger that an old piece is played with an eye on: what was found last says it. */
-function weakest({ found }: PlanFacts): number | null {
+function weakest({ found }: PlanFacts): Finger | null {
   for (const { finding, says } of found) {
     if (says === 'overruled') continue
     if ('finger' in finding && finding.finger !== null) return finding.finger

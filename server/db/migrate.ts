@@ -15,6 +15,7 @@ import * as fingerings from './migrations/0012-fingerings'
 import * as soundRemovals from './migrations/0013-sound-removals'
 import * as toldChecks from './migrations/0014-told-checks'
 import * as oneThing from './migrations/0015-one-thing'
+import * as plans from './migrations/0016-plans'
 import type { Report, Step } from './migrations/step'
 
 /** In order; what has landed is never changed, only added to. */
@@ -34,6 +35,7 @@ const MIGRATIONS: Readonly<Record<string, { readonly steps: readonly Step[] }>> 
   '0013-sound-removals': soundRemovals,
   '0014-told-checks': toldChecks,
   '0015-one-thing': oneThing,
+  '0016-plans': plans,
 }
 
 /** Of this version or one before it. */

@@ -13,6 +13,7 @@ import type {
   ExerciseName,
   KeptFingering,
   HandMeasurement,
+  Plan,
   KeptVerdict,
   Level,
   SetupNow,
@@ -182,6 +183,36 @@ export interface OwnFingeringRow {
   /** Null where the usual fingering holds again. */
   notes: KeptFingering['notes'] | null
   settled: KeptFingering['settled']
+  recordedAt: Date
+}
+
+export interface PracticePlanRow {
+  id: string
+  studioId: string
+  studentId: string
+  userId: string
+  startsOn: string
+  family: string
+  instrumentId: string | null
+  minutesADay: number
+  weekdays: Plan['weekdays']
+  cards: Plan['cards']
+  pieces: Plan['pieces']
+  recordedAt: Date
+  removedAt: Date | null
+}
+
+/** A row a word: the newest of a student, an exercise and a day counts. */
+export interface PracticeEntryRow {
+  id: string
+  studioId: string
+  studentId: string
+  userId: string
+  exerciseId: string
+  practisedOn: string
+  isDone: boolean
+  minutes: number | null
+  times: number | null
   recordedAt: Date
 }
 

@@ -254,6 +254,27 @@ export function setupRound(answers: Readonly<Record<string, string>> = { pain: '
   }
 }
 
+/** A week of one exercise, planned where no plan was. */
+export function weekPlan(more: object = {}) {
+  const reason = { code: 'setup', itemId: 'tension', answer: 'no', on: '2026-11-28' }
+  return {
+    startsOn: '2026-11-28',
+    family: 'violin',
+    instrumentId: null,
+    minutesADay: 15,
+    weekdays: [6, 0, 1],
+    cards: ['2026-11-28', '2026-11-29', '2026-11-30'].map((on) => ({
+      exerciseId: 'shake_out',
+      on,
+      minutes: 5,
+      reason,
+      isFixed: false,
+    })),
+    after: null,
+    ...more,
+  }
+}
+
 function listen(app: ReturnType<typeof createApp>): Promise<Server> {
   const server = createServer(app)
   return new Promise((resolve) => server.listen(0, '127.0.0.1', () => resolve(server)))
