@@ -81,6 +81,13 @@ export const router = createRouter({
       props: true,
       meta: { room: 'students' },
     },
+    {
+      path: '/students/:studentId/plan',
+      name: 'plan',
+      component: () => import('./pages/PlanPage.vue'),
+      props: true,
+      meta: { room: 'students' },
+    },
     { path: '/setup', name: 'setup', component: () => import('./pages/SetupPage.vue') },
     {
       path: '/setup/drawings',

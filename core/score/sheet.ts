@@ -15,15 +15,20 @@ export interface DrawnLine {
   readonly items: readonly PageItem[]
 }
 
-export interface LineSheetRequest {
-  readonly title: string
-  readonly subtitle: string
-  readonly paper: PaperId
-  readonly lines: readonly DrawnLine[]
+/** The board with the places of a line. */
+export interface StripDrawing {
   readonly board: BoardMeasures
   /** Lowest first. */
   readonly strings: readonly string[]
   readonly places: readonly StripPlace[]
+  readonly words: { readonly strip: string }
+}
+
+export interface LineSheetRequest extends StripDrawing {
+  readonly title: string
+  readonly subtitle: string
+  readonly paper: PaperId
+  readonly lines: readonly DrawnLine[]
   readonly words: {
     readonly strip: string
     /** Said at the foot of every sheet. */
@@ -115,9 +120,9 @@ function footer({ words }: LineSheetRequest, heightMm: number): PageItem[] {
   }))
 }
 
-/** The nut at the left, the lowest string at the foot, as a player looks down on it. */
-function stripOf(
-  { board, strings, places, words }: LineSheetRequest,
+/** The nut at the left, the lowest string at the foot, as a player looks down on it; drawn `widthMm` wide. */
+export function stripOf(
+  { board, strings, places, words }: StripDrawing,
   widthMm: number,
   stringMm: number = STRIP.stringMm,
 ): DrawnLine {
@@ -182,7 +187,8 @@ function closest(places: readonly StripPlace[]): number {
   )
 }
 
-function moved(item: PageItem, dx: number, dy: number): PageItem {
+/** An item set down so far to the right and down, mm. */
+export function moved(item: PageItem, dx: number, dy: number): PageItem {
   if (item.kind === 'line')
     return { ...item, x1: item.x1 + dx, x2: item.x2 + dx, y1: item.y1 + dy, y2: item.y2 + dy }
   return { ...item, x: item.x + dx, y: item.y + dy }

@@ -7,6 +7,7 @@
         <ElButton @click="isEditing = true">Change<KeyHint of="e" on-button /></ElButton>
         <ElButton @click="file.removeStudent()">Take off the roster</ElButton>
         <ElButton @click="goTo('patterns')">Patterns<KeyHint of="p" on-button /></ElButton>
+        <ElButton @click="openPlan">Plan<KeyHint of="w" on-button /></ElButton>
         <ElButton @click="goTo('setup')">Setup<KeyHint of="s" on-button /></ElButton>
         <ElButton type="primary" :disabled="!student.instrument?.measurement" @click="goTo('check')">
           Check<KeyHint of="c" on-button />
@@ -124,7 +125,12 @@ function goTo(room: 'check' | 'tapes' | 'patterns' | 'setup') {
   void router.push({ name: room })
 }
 
+function openPlan() {
+  void router.push({ name: 'plan', params: { studentId: props.studentId } })
+}
+
 useShortcuts('Student’s file', [
+  { key: 'w', does: 'Plan the week’s practice', run: openPlan },
   { key: 'c', does: 'Check the hand', run: () => goTo('check') },
   { key: 't', does: 'Measure, and the tape bench', run: () => goTo('tapes') },
   { key: 'l', does: 'Lend an instrument', run: () => (isLending.value = true) },

@@ -29,3 +29,22 @@ export function dayAndTime(iso: string): string {
   })
   return `${shortDay(iso)}, ${time}`
 }
+
+const WEEKDAY = new Intl.DateTimeFormat('en-GB', { weekday: 'short', timeZone: 'UTC' })
+
+/** `Sat`, of an ISO day. */
+export function dayName(day: string): string {
+  return WEEKDAY.format(new Date(`${day}T12:00:00Z`))
+}
+
+/** `28`, of an ISO day. */
+export function dayNumeral(day: string): string {
+  return String(Number(day.slice(8)))
+}
+
+const LONG_WEEKDAY = new Intl.DateTimeFormat('en-GB', { weekday: 'long', timeZone: 'UTC' })
+
+/** `Saturday`, of an ISO day. */
+export function longDayName(day: string): string {
+  return LONG_WEEKDAY.format(new Date(`${day}T12:00:00Z`))
+}

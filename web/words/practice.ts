@@ -56,7 +56,7 @@ const HOW: Record<PracticeId, Words> = {
 }
 
 /** How an exercise is done on this instrument, in this school. */
-function practiceHow(id: PracticeId, about: PracticeContext): string {
+export function practiceHow(id: PracticeId, about: PracticeContext): string {
   const words = HOW[id]
   return typeof words === 'function' ? words(about) : words
 }
@@ -67,7 +67,7 @@ export function practised(id: PracticeId, about: PracticeContext): string {
 }
 
 /** How much of it: `5 to 10 minutes a day.` Nothing where the trade has no number. */
-function doseSentence(id: PracticeId): string {
+export function doseSentence(id: PracticeId): string {
   const { dose } = PRACTICE[id]
   if (!dose) return ''
   if (dose.per === 'time') return `${dose.seconds} seconds at a time.`

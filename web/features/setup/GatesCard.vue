@@ -44,7 +44,7 @@
 import type { GateMarkDraft } from '#contracts'
 import { shortDay } from '../../words/dates'
 import { GATE_NAMES, missingWords, SAID_WORDS, UNTIL_THEN } from '../../words/gates'
-import type { ShownGate } from './useSetupFile'
+import type { ShownGate } from '../../stores/file-gates'
 
 /** What a player may be let through next, what is still missing, and the teacher’s own word on it. */
 defineProps<{ gates: readonly ShownGate[] }>()

@@ -1,30 +1,17 @@
 import { computed, onScopeDispose, watch, type Ref } from 'vue'
 import {
   fitOfInstrument,
-  gateChecksOf,
-  gatesOf,
-  knownSystem,
   schoolConflicts,
   schoolOf,
   familyOf,
-  type Gate,
-  type SaidItem,
   type SchoolQuestion,
   type SomeSchools,
 } from '#core'
-import type {
-  BodyFit,
-  BodyFitDraft,
-  ClientInput,
-  GateMark,
-  GateMarkDraft,
-  Pain,
-  SetupRound,
-  Student,
-} from '#contracts'
+import type { BodyFit, BodyFitDraft, ClientInput, GateMarkDraft, Pain, SetupRound, Student } from '#contracts'
 import { call } from '../../api/client'
 import { onNewest } from '../../api/onNewest'
 import { useLoaded } from '../../api/useLoaded'
+import { fileGates, type ShownGate } from '../../stores/file-gates'
 import { useMasteryOf } from '../../stores/mastery'
 import { UNDO, useNotices } from '../../stores/notices'
 import { useOutbox } from '../../stores/outbox'
@@ -32,13 +19,6 @@ import { useSession } from '../../stores/session'
 import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
 import { studioStringing } from '../../stores/stringing'
-import { shown } from '../../words/shown'
-
-export interface ShownGate extends Gate {
-  /** The teacher’s own word, where it goes before what was reckoned. */
-  readonly said: GateMark | undefined
-  readonly standsOpen: boolean
-}
 
 /** What the file knows of a student’s setup: rounds, fits, gates and schools, and what can be done with them. */
 export function useSetupFile(studentId: Ref<string>, student: Ref<Student | undefined>) {
@@ -80,26 +60,12 @@ export function useSetupFile(studentId: Ref<string>, student: Ref<Student | unde
     const answered = new Map(
       [...rounds.data.value].reverse().flatMap(({ answers }) => answers.map((a) => [a.itemId, a] as const)),
     )
-    const reckoned = gatesOf({
-      family: of.family,
-      sizeId: of.instrument?.sizeId,
-      system: knownSystem(systemId.value),
-      hand: of.hand,
-      hasTapes: (of.instrument?.tapes.length ?? 0) > 0,
+    return fileGates(of, {
+      systemId: systemId.value,
       setup: [...answered.values()],
-      checks: checks.data.value.flatMap((check) => gateChecksOf(of.family, check, shown.timeZone)),
-      positions: Object.fromEntries(
-        marks.value.filter((mark) => mark.kind === 'position').map((mark) => [mark.item, mark.state]),
-      ),
-      said: said
-        .filter(({ item, state }) => item !== 'gate' && state === 'yes')
-        .map(({ item }) => item as SaidItem),
-    })
-    return reckoned.map((gate) => {
-      const own = said.find(
-        ({ gate: of, item, state }) => of === gate.id && item === 'gate' && state !== 'reckoned',
-      )
-      return { ...gate, said: own, standsOpen: own ? own.state === 'open' : gate.isOpen }
+      checks: checks.data.value,
+      mastery: marks.value,
+      said,
     })
   })
 

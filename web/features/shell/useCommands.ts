@@ -110,6 +110,12 @@ export function useCommands() {
         run: () => router.push({ name: 'setup-record', params: { studentId: student.id } }),
       },
       {
+        id: `plan-${student.id}`,
+        title: `Plan the week of ${student.name}`,
+        hint: 'practice',
+        run: () => router.push({ name: 'plan', params: { studentId: student.id } }),
+      },
+      {
         id: `check-${student.id}`,
         title: `Check ${student.name}`,
         hint: 'check',

@@ -1,0 +1,249 @@
+import { computed, ref, type Ref } from 'vue'
+import {
+  familyOf,
+  isPracticedOn,
+  minutesOf,
+  planWeek,
+  PRACTICE,
+  PRACTICE_IDS,
+  type PlanFacts,
+  type PlannedCard,
+  type PracticeId,
+} from '#core'
+import type { Plan, Student } from '#contracts'
+import { ApiProblem, call } from '../../api/client'
+import type { Loaded } from '../../api/useLoaded'
+import { UNDO, useNotices } from '../../stores/notices'
+import { useOutbox } from '../../stores/outbox'
+import { useOfStudent } from '../../stores/useOfStudent'
+import { studioDay } from '../../words/shown'
+import { daysOfWeek, weekdayOf, weekStart } from './week'
+
+/** What the teacher has changed of a week that is not given yet. */
+export interface PlanEdit {
+  readonly startsOn: string
+  readonly minutesADay: number
+  readonly weekdays: readonly number[]
+  readonly pieces: readonly string[]
+  readonly asked: readonly PracticeId[]
+  readonly fixed: readonly PlannedCard[]
+  readonly dropped: readonly { readonly exerciseId: PracticeId; readonly on?: string }[]
+  readonly minutes: Readonly<Partial<Record<PracticeId, number>>>
+}
+
+/** Monday, where there is no lesson whose day a week begins on. */
+const MONDAY = 1
+/** Short sessions; the teacher says otherwise. Common practice, no source. */
+const USUAL_MINUTES = { child: 15, grown: 20 }
+const GROWN_FROM = 12
+const LONGEST = 120
+const MOST_UNDONE = 60
+
+type Facts = Omit<PlanFacts, 'pieces' | 'asked'>
+
+/** The week that is being planned: as the planner has it, changed by the teacher’s hand, and given. */
+export function usePlan(
+  student: Ref<Student | undefined>,
+  facts: Ref<Facts | undefined>,
+  plans: Loaded<Plan[]>,
+) {
+  const outbox = useOutbox()
+  const notices = useNotices()
+  const today = studioDay()
+  const kept = useOfStudent<PlanEdit | null>(
+    'jadefell.plan',
+    computed(() => student.value?.id),
+    null,
+  )
+  const startsOn = computed(() => weekStart(today, student.value?.lesson?.weekday ?? MONDAY))
+  /** The plan of this week, where it is given; and the newest before it, from which the next one begins. */
+  const given = computed(() => plans.data.value?.find((plan) => plan.startsOn === startsOn.value))
+  const before = computed(() => plans.data.value?.find((plan) => plan.startsOn < startsOn.value))
+
+  const usual = computed<PlanEdit>(() => {
+    const last = given.value ?? before.value
+    const age = facts.value?.age ?? GROWN_FROM
+    return {
+      startsOn: startsOn.value,
+      minutesADay: last?.minutesADay ?? (age < GROWN_FROM ? USUAL_MINUTES.child : USUAL_MINUTES.grown),
+      weekdays: last?.weekdays ?? [1, 2, 3, 4, 5, 6],
+      pieces: last?.pieces ?? [],
+      asked: [],
+      // What the teacher set in the plan that is given stays set.
+      fixed: given.value?.cards.filter(({ isFixed }) => isFixed) ?? [],
+      dropped: [],
+      minutes: {},
+    }
+  })
+  const edit = computed<PlanEdit>(() => (kept.value?.startsOn === startsOn.value ? kept.value : usual.value))
+  const undone = ref<PlanEdit[]>([])
+
+  const days = computed(() =>
+    daysOfWeek(startsOn.value).map((day) => ({
+      day,
+      isPractice: edit.value.weekdays.includes(weekdayOf(day)),
+    })),
+  )
+  const made = computed(() => {
+    const of = facts.value
+    if (!of) return undefined
+    const { minutesADay, pieces, asked, fixed, dropped, minutes } = edit.value
+    const practice = days.value.filter(({ isPractice }) => isPractice).map(({ day }) => day)
+    return planWeek(
+      startsOn.value,
+      { ...of, pieces, asked },
+      { days: practice, minutesADay, fixed, dropped, minutes },
+    )
+  })
+  const isChanged = computed(() => {
+    const [a, b] = [given.value, made.value]
+    return (
+      !a ||
+      !b ||
+      JSON.stringify(sent(b.cards)) !== JSON.stringify(sent(a.cards)) ||
+      a.minutesADay !== edit.value.minutesADay
+    )
+  })
+
+  function change(by: Partial<PlanEdit>) {
+    undone.value = [...undone.value.slice(-MOST_UNDONE), edit.value]
+    kept.value = { ...edit.value, ...by }
+  }
+
+  const without = (card: PlannedCard) =>
+    edit.value.fixed.filter((one) => one.exerciseId !== card.exerciseId || one.on !== card.on)
+
+  /** What can be added: everything for this instrument that is done at home. */
+  const addable = computed(() => {
+    const family = student.value?.family ?? 'violin'
+    const there = new Set(made.value?.cards.map(({ exerciseId }) => exerciseId))
+    return PRACTICE_IDS.filter((id) => !PRACTICE[id].inLesson && isPracticedOn(id, family) && !there.has(id))
+  })
+
+  async function give(): Promise<Plan | undefined> {
+    const of = student.value
+    const week = made.value
+    if (!of || !week) return undefined
+    const { minutesADay, weekdays, pieces } = edit.value
+    const body = {
+      startsOn: startsOn.value,
+      family: of.family,
+      instrumentId: of.instrument?.id ?? null,
+      minutesADay,
+      weekdays: [...weekdays],
+      cards: sent(week.cards),
+      pieces: [...pieces],
+      after: given.value?.id ?? null,
+    }
+    try {
+      const plan = await outbox.send(
+        'plans.give',
+        { params: { studentId: of.id }, body },
+        { what: `the plan of ${of.name}` },
+      )
+      kept.value = null
+      undone.value = []
+      await plans.reload()
+      notices.say(`The plan is in the file of ${of.name}.`, {
+        label: UNDO,
+        run: async () => {
+          await call('plans.remove', { params: { planId: plan.id } })
+          await plans.reload()
+        },
+      })
+      return plan
+    } catch (error) {
+      // Somebody else’s is shown, and what was changed here is still there to be given.
+      if (error instanceof ApiProblem && error.code === 'changed_meanwhile') await plans.reload()
+      throw error
+    }
+  }
+
+  return {
+    startsOn,
+    given,
+    before,
+    edit,
+    days,
+    made,
+    isChanged,
+    addable,
+    give,
+    canUndo: computed(() => undone.value.length > 0),
+
+    undo() {
+      const last = undone.value.at(-1)
+      if (!last) return
+      undone.value = undone.value.slice(0, -1)
+      kept.value = last
+    },
+    setMinutes(minutesADay: number) {
+      change({ minutesADay: Math.max(1, Math.min(LONGEST, minutesADay)) })
+    },
+    toggleDay(weekday: number) {
+      const { weekdays } = edit.value
+      const others = weekdays.filter((day) => day !== weekday)
+      if (others.length === 0) return
+      change({ weekdays: others.length < weekdays.length ? others : [...weekdays, weekday] })
+    },
+    setPieces(pieces: readonly string[]) {
+      change({ pieces: pieces.map((title) => title.trim()).filter((title) => title !== '') })
+    },
+    /** Fixed where it is, or loose again. */
+    lock(card: PlannedCard) {
+      change({ fixed: card.isFixed ? without(card) : [...edit.value.fixed, { ...card, isFixed: true }] })
+    },
+    /** To another day, where it then stands fixed; false where it is there already. */
+    move(card: PlannedCard, on: string): boolean {
+      const isThere = made.value?.cards.some((one) => one.exerciseId === card.exerciseId && one.on === on)
+      if (card.on === on || isThere) return false
+      change({
+        fixed: [...without(card), { ...card, on, isFixed: true }],
+        dropped: [...edit.value.dropped, { exerciseId: card.exerciseId, on: card.on }],
+      })
+      return true
+    },
+    /** Off this day, or off the week. */
+    drop(card: PlannedCard, everywhere: boolean) {
+      const { exerciseId } = card
+      const one = everywhere ? { exerciseId } : { exerciseId, on: card.on }
+      const fixed = everywhere ? edit.value.fixed.filter((f) => f.exerciseId !== exerciseId) : without(card)
+      change({
+        fixed,
+        dropped: [...edit.value.dropped, one],
+        asked: everywhere ? edit.value.asked.filter((id) => id !== exerciseId) : edit.value.asked,
+      })
+    },
+    add(exerciseId: PracticeId) {
+      change({
+        asked: [...edit.value.asked, exerciseId],
+        dropped: edit.value.dropped.filter((one) => one.exerciseId !== exerciseId),
+      })
+    },
+    dose(card: PlannedCard, by: number) {
+      const { exerciseId, minutes } = card
+      const now = Math.max(1, Math.min(LONGEST, minutes + by))
+      change({
+        minutes: { ...edit.value.minutes, [exerciseId]: now },
+        fixed: edit.value.fixed.map((one) =>
+          one.exerciseId === exerciseId ? { ...one, minutes: now } : one,
+        ),
+      })
+    },
+    usualMinutes: (id: PracticeId) =>
+      minutesOf(id, familyOf(student.value?.family ?? 'violin').tuning.length),
+  }
+}
+
+export type WeekEditor = ReturnType<typeof usePlan>
+
+/** Cards as they are sent and kept, field by field and in one order. */
+function sent(cards: readonly PlannedCard[]): Plan['cards'] {
+  return cards.map(({ exerciseId, on, minutes, reason, isFixed }) => ({
+    exerciseId,
+    on,
+    minutes,
+    reason: reason,
+    isFixed,
+  }))
+}

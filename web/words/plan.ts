@@ -1,0 +1,188 @@
+import {
+  familyOf,
+  patternWithId,
+  PRACTICE,
+  type Effect,
+  type FamilyId,
+  type Finding,
+  type LeftOutWhy,
+  type PlanReason,
+  type PracticeId,
+  type PracticePart,
+} from '#core'
+import { shortDay } from './dates'
+import { GATE_NAMES } from './gates'
+import { count, length, sharpOrFlat } from './numbers'
+import { patternName } from './patterns'
+import { answerName, setupName } from './setup-names'
+import { fingerName } from './trade'
+import { TOLD } from './verdict'
+
+/** What an exercise is called where room is short. */
+export const PRACTICE_NAMES: Readonly<Record<PracticeId, string>> = {
+  shake_out: 'Shake out',
+  half_the_pressure: 'Half the pressure',
+  lift_from_rest: 'Lift from rest',
+  thumb_taps: 'Thumb taps',
+  thumb_circles: 'Thumb circles',
+  thumb_off: 'Thumb off the neck',
+  move_arm: 'Move the arm',
+  hands_away: 'Hands away',
+  find_elbow: 'Find the elbow',
+  swing_elbow: 'Swing the elbow',
+  tap_on_wood: 'Tap on wood',
+  silent_pattern: 'Silent pattern',
+  smaller_shape: 'Smaller shape',
+  touch_two_and_three: '2 and 3 touch',
+  drop_fourth: 'Drop 4',
+  fourth_against_open: '4 against open',
+  octave_one_four: 'Octave 1 and 4',
+  lift_first: 'Lift 1 alone',
+  lift_extended_first: 'Lift extended 1',
+  two_then_extended_first: '2, then 1 back',
+  roll_the_hand: 'Roll the hand',
+  own_motion: 'One finger moves',
+  open_and_first: 'Open and 1',
+  come_home: 'Come home',
+  one_finger: 'One finger',
+  note_and_neighbour: 'Note and neighbour',
+  slow_drops: 'Slow drops',
+  stop_before_repair: 'Stop, then look',
+  silent_slides: 'Silent slides',
+  fade_tape: 'Fade the tape',
+  long_notes: 'Long notes',
+  slow_swings: 'Slow swings',
+  slow_scale_hover: 'Hovering scale',
+  finger_rounds: 'Finger rounds',
+  scale_two_bows: 'Scale, two bows',
+  tune_strings: 'Tune the strings',
+  review_piece: 'An old piece',
+}
+
+export const PART_NAMES: Readonly<Record<PracticePart, string>> = {
+  release: 'Free',
+  hold: 'Hold',
+  frame: 'Frame',
+  aim: 'Aim',
+  patterns: 'Patterns',
+  review: 'Review',
+}
+
+/** What to stop at, beside pain. Common practice, no source (docs/trade.md § 8). */
+const STOPS: Partial<Record<PracticeId, string>> = {
+  find_elbow: 'Never force the elbow round.',
+  swing_elbow: 'Never force the elbow round.',
+  octave_one_four: 'Stop where the hand has to stretch.',
+  drop_fourth: 'Stop when the hand begins to tire.',
+  fourth_against_open: 'Stop when the hand begins to tire.',
+  lift_from_rest: 'Stop pressing as soon as the finger is down.',
+  lift_extended_first: 'Turn the forearm; never pull 1 back by force.',
+  silent_slides: 'Stop if the thumb begins to squeeze.',
+  slow_swings: 'Stop if the thumb begins to squeeze.',
+}
+
+export function stopSentence(id: PracticeId): string {
+  return STOPS[id] ?? ''
+}
+
+/** After how long it should show; nothing where the trade does not say. */
+export function weeksSentence(id: PracticeId): string {
+  const { weeks } = PRACTICE[id]
+  return weeks ? `It needs ${weeks[0]} to ${weeks[1]} weeks.` : ''
+}
+
+/** What was found, in a few words: `4 was 27 cents flat`. */
+function faultShort(finding: Finding): string {
+  switch (finding.code) {
+    case 'finger':
+    case 'place':
+      return `${finding.finger} was ${sharpOrFlat(finding.cents)}`
+    case 'frame':
+      return `the frame was ${length(Math.abs(finding.errorMm))} too ${finding.errorMm < 0 ? 'narrow' : 'wide'}`
+    case 'whole_hand':
+      return `the whole hand sat ${length(Math.abs(finding.offsetMm))} too far ${finding.offsetMm > 0 ? 'up' : 'back'}`
+    case 'without_tapes':
+      return `${finding.finger} was ${sharpOrFlat(finding.cents)} without its tape`
+    case 'creep':
+      return `the hand crept ${finding.offsetMm > 0 ? 'up' : 'back'} by ${length(Math.abs(finding.offsetMm))}`
+    case 'scatter':
+      return `a finger landed ${count(Math.round(finding.cents), 'cent')} from where it was before`
+    default:
+      return (TOLD[finding.code] ?? WORDS[finding.code] ?? finding.code).toLowerCase()
+  }
+}
+const WORDS: Partial<Record<Finding['code'], string>> = {
+  ear_repairs: 'notes repaired by ear',
+  wobble: 'a note that moves',
+  dull: 'a dull finger',
+  vibrato: 'vibrato above the note',
+}
+
+/** Why something is planned, for a teacher and a parent to read. */
+export function reasonSentence(reason: PlanReason, family: FamilyId): string {
+  switch (reason.code) {
+    case 'finding':
+      return sentence(`${faultShort(reason.finding)} on ${shortDay(reason.on)}`)
+    case 'setup':
+      return sentence(
+        `${setupName(reason.itemId)}: ${answerName(reason.itemId, reason.answer)} on ${shortDay(reason.on)}`,
+      )
+    case 'gate':
+      return `Until the gate “${GATE_NAMES[reason.gate]}” stands open.`
+    case 'pattern': {
+      const of = familyOf(family)
+      const pattern = patternWithId(of, reason.patternId)
+      return pattern ? `A pattern being learned: ${patternName(of, pattern)}.` : 'A pattern being learned.'
+    }
+    case 'review':
+      return `Held ${count(reason.times, 'time')} since ${faultShort(reason.finding)}: another look after ${count(reason.days, 'day')}.`
+    case 'piece':
+      return reason.finger === null
+        ? `${reason.title}, easily.`
+        : `${reason.title}, with an eye on the ${fingerName(reason.finger)}.`
+    case 'asked':
+      return 'Added by the teacher.'
+  }
+}
+
+function sentence(text: string): string {
+  return `${text.charAt(0).toUpperCase()}${text.slice(1)}.`
+}
+
+/** Why something is not in the plan. */
+export function leftOutSentence(why: LeftOutWhy): string {
+  switch (why.code) {
+    case 'pain':
+      return 'a pain is marked: rest, and ask a doctor first.'
+    case 'gate':
+      return `waits for the gate “${GATE_NAMES[why.gate]}”. Until then: ${PRACTICE_NAMES[why.until]}.`
+    case 'age':
+      return `asked from the age of ${why.fromAge}.`
+    case 'minutes_of_age':
+      return `no room: ${why.most} minutes a day are enough at this age.`
+    case 'school':
+      return 'goes against how this student is taught.'
+    case 'family':
+      return 'not for this instrument.'
+    case 'one_new':
+      return 'one new thing at a time: it waits for another week.'
+    case 'no_minutes':
+      return 'no minutes left for it.'
+    case 'not_helped':
+      return why.next
+        ? `practised since ${shortDay(why.since)}, and it is there still. In its place: ${PRACTICE_NAMES[why.next]}.`
+        : `practised since ${shortDay(why.since)}, and it is there still. Nothing else is known for it.`
+  }
+}
+
+/** What happened to a number while something was practised; never by what. */
+export function effectSentence(effect: Effect, unit: (value: number) => string): string {
+  if (effect.code === 'too_early')
+    return `Too early to say: ${count(effect.have, 'check')} since, ${effect.need} are needed.`
+  const { change, low, high, isFaster } = effect
+  const between = `between ${unit(low)} and ${unit(high)}`
+  if (low < 0 && high > 0) return `No change can be told yet: ${between}.`
+  const nearer = change < 0 ? 'nearer' : 'further off'
+  const faster = isFaster ? ' It went faster than before.' : ''
+  return `${unit(Math.abs(change))} ${nearer} while it was practised, ${between}.${faster}`
+}
