@@ -9,6 +9,7 @@
         <ElButton :disabled="!plan.canUndo.value" @click="plan.undo"
           >Undo<KeyHint of="u" on-button
         /></ElButton>
+        <ElButton v-if="plan.given.value" @click="plan.anew">Plan anew<KeyHint of="r" on-button /></ElButton>
         <ElButton @click="isAdding = true">Add<KeyHint of="a" on-button /></ElButton>
         <ElButton :disabled="!plan.given.value" @click="isPrinting = true"
           >Print<KeyHint of="p" on-button
@@ -20,8 +21,7 @@
           "
           @click="give"
         >
-          {{ plan.given.value ? (plan.isChanged.value ? 'Give it anew' : 'Given') : 'Give the plan'
-          }}<KeyHint of="g" on-button />
+          {{ plan.isChanged.value ? 'Give the plan' : 'Given' }}<KeyHint of="g" on-button />
         </ElButton>
       </div>
     </header>
@@ -39,9 +39,15 @@
     <section v-if="plan.made.value" class="card" aria-label="The week">
       <div class="terms">
         <span class="minutes">
-          <b class="numbers">{{ plan.edit.value.minutesADay }}</b> minutes a day <KeyHint of="[" /><KeyHint
-            of="]"
+          <ElInputNumber
+            :model-value="plan.edit.value.minutesADay"
+            :min="5"
+            :max="120"
+            :step="5"
+            aria-label="Minutes a day"
+            @change="(minutes) => minutes && plan.setMinutes(minutes)"
           />
+          minutes a day <KeyHint of="[" /><KeyHint of="]" />
         </span>
         <label class="pieces">
           <span class="soft">Old pieces</span>
@@ -87,8 +93,8 @@
         </p>
       </div>
       <ul v-if="plan.made.value.leftOut.length > 0 && student.pains.length === 0" class="left soft">
-        <li v-for="{ exerciseId, why } in plan.made.value.leftOut" :key="exerciseId">
-          <b>{{ PRACTICE_NAMES[exerciseId] }}:</b> {{ leftOutSentence(why) }}
+        <li v-for="{ names, why } in leftOutSentences(plan.made.value.leftOut)" :key="why">
+          <b>{{ names }}:</b> {{ why }}
         </li>
       </ul>
     </section>
@@ -121,7 +127,7 @@ import KeyHint from '../ui/KeyHint.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import { STOP_AT_PAIN } from '../words/advice'
 import { shortDay } from '../words/dates'
-import { leftOutSentence, PRACTICE_NAMES, reasonSentence, stopSentence, weeksSentence } from '../words/plan'
+import { leftOutSentences, PRACTICE_NAMES, reasonSentence, stopSentence, weeksSentence } from '../words/plan'
 import { doseSentence, practiceHow } from '../words/practice'
 
 const props = defineProps<{ studentId: string }>()
@@ -136,8 +142,7 @@ const studentId = toRef(props, 'studentId')
 const student = computed(() => studio.student(studentId.value) ?? loaded.data.value)
 const file = usePlanFacts(student)
 const plan = usePlan(student, file.facts, file.plans)
-/** The plan that something can be said of: this week’s, once it is given, else the one before. */
-const running = computed(() => plan.given.value ?? plan.before.value)
+const { running } = plan
 const log = useLog(student, running, file.practice)
 
 const isAdding = ref(false)
@@ -234,6 +239,7 @@ useShortcuts('The week’s plan', [
   { key: ']', does: 'More minutes a day', run: () => plan.setMinutes(plan.edit.value.minutesADay + 5) },
   { key: '[', does: 'Fewer minutes a day', run: () => plan.setMinutes(plan.edit.value.minutesADay - 5) },
   { key: 'a', does: 'Add an exercise', run: () => (isAdding.value = true) },
+  { key: 'r', does: 'Plan anew, from today', run: plan.anew },
   { key: 'u', does: 'Undo the last change', run: plan.undo },
   { key: 'p', does: 'Print the week', run: () => (isPrinting.value = plan.given.value !== undefined) },
   { key: 'c', does: 'Check the hand', run: () => goTo('check') },
@@ -263,13 +269,12 @@ h1 a {
 
 .minutes {
   display: inline-flex;
-  align-items: baseline;
+  align-items: center;
   gap: 6px;
 }
 
-.minutes b {
-  font: 700 26px/1 var(--font-text);
-  color: var(--jade);
+.minutes .el-input-number {
+  width: 116px;
 }
 
 .pieces {

@@ -95,6 +95,7 @@ useShortcuts('Today', [
   ...shortcuts,
   { key: 'c', does: 'Check this student, or do what comes before', run: () => act(here()) },
   { key: 's', does: 'The student’s setup', run: () => openRoom(here(), 'setup') },
+  { key: 'w', does: 'Plan the student’s week', run: () => planOf(here()) },
   { key: 'p', does: 'The student’s finger patterns', run: () => openRoom(here(), 'patterns') },
   { key: 'Enter', does: 'Open the student’s file', run: () => openFile(here()) },
   { key: 'n', does: 'New student, while there is none', run: () => studio.isEmpty && enrol() },
@@ -104,6 +105,10 @@ function enrol() {
 }
 
 /** A hand can be checked once nothing hurts, and there is an instrument and its length. */
+function planOf(row: LessonRow | undefined) {
+  if (row) void router.push({ name: 'plan', params: { studentId: row.student.id } })
+}
+
 function actOf(row: LessonRow): 'Setup' | 'Check' | 'Measure' | 'Lend' {
   const { instrument, pains } = row.student
   if (pains.length > 0) return 'Setup'

@@ -12,7 +12,7 @@ import {
 } from '#core'
 import { shortDay } from './dates'
 import { GATE_NAMES } from './gates'
-import { count, length, sharpOrFlat } from './numbers'
+import { count, length, listed, sharpOrFlat } from './numbers'
 import { patternName } from './patterns'
 import { answerName, setupName } from './setup-names'
 import { fingerName } from './trade'
@@ -149,8 +149,20 @@ function sentence(text: string): string {
   return `${text.charAt(0).toUpperCase()}${text.slice(1)}.`
 }
 
+/** What is not in the plan, each reason said once: `Hands away, Finger rounds: one new thing at a time …` */
+export function leftOutSentences(
+  left: readonly { readonly exerciseId: PracticeId; readonly why: LeftOutWhy }[],
+): { readonly names: string; readonly why: string }[] {
+  const byWhy = new Map<string, string[]>()
+  for (const { exerciseId, why } of left) {
+    const said = leftOutSentence(why)
+    byWhy.set(said, [...(byWhy.get(said) ?? []), PRACTICE_NAMES[exerciseId]])
+  }
+  return [...byWhy].map(([why, names]) => ({ names: listed(names), why }))
+}
+
 /** Why something is not in the plan. */
-export function leftOutSentence(why: LeftOutWhy): string {
+function leftOutSentence(why: LeftOutWhy): string {
   switch (why.code) {
     case 'pain':
       return 'a pain is marked: rest, and ask a doctor first.'

@@ -18,7 +18,12 @@
       <p class="eyebrow">Check first</p>
       <p>{{ advice.checkFirst.join(' ') }}</p>
       <template v-if="!student?.pains.length">
-        <p class="eyebrow">Then try</p>
+        <p class="then">
+          <span class="eyebrow">Then try</span>
+          <RouterLink v-if="student" :to="{ name: 'plan', params: { studentId: student.id } }"
+            >Plan the week<KeyHint of="w"
+          /></RouterLink>
+        </p>
         <p>{{ advice.thenTry.join(' ') }}</p>
       </template>
       <p class="eyebrow">Not this</p>
@@ -68,6 +73,18 @@ const setup = computed(() =>
 </script>
 
 <style scoped>
+.then {
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+}
+
+.then a {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+}
+
 .verdict {
   display: grid;
   align-content: start;

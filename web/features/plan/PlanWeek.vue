@@ -3,7 +3,7 @@
     <section
       v-for="({ day, isPractice }, column) in days"
       :key="day"
-      :class="['day', { rest: !isPractice, today: day === today }]"
+      :class="['day', { rest: !isPractice, today: day === today, over: day < today }]"
       role="row"
     >
       <header>
@@ -34,7 +34,8 @@
         >
           <span class="what">{{ PRACTICE_NAMES[card.exerciseId] }}</span>
           <span class="how numbers"
-            >{{ card.minutes }}<small> min</small><span v-if="card.isFixed" class="pin">set</span></span
+            >{{ card.minutes }}<small> min</small
+            ><span v-if="card.isFixed && day >= today" class="pin">set</span></span
           >
         </li>
       </ul>
@@ -167,6 +168,10 @@ ul {
 
 .item.fixed {
   background: var(--brass-wash);
+}
+
+.over .item {
+  background: none;
 }
 
 .release {

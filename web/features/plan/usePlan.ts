@@ -17,7 +17,7 @@ import { UNDO, useNotices } from '../../stores/notices'
 import { useOutbox } from '../../stores/outbox'
 import { useOfStudent } from '../../stores/useOfStudent'
 import { studioDay } from '../../words/shown'
-import { daysOfWeek, weekdayOf, weekStart } from './week'
+import { daysOfWeek, isWithinWeek, weekdayOf } from './week'
 
 /** What the teacher has changed of a week that is not given yet. */
 export interface PlanEdit {
@@ -31,8 +31,6 @@ export interface PlanEdit {
   readonly minutes: Readonly<Partial<Record<PracticeId, number>>>
 }
 
-/** Monday, where there is no lesson whose day a week begins on. */
-const MONDAY = 1
 /** Short sessions; the teacher says otherwise. Common practice, no source. */
 const USUAL_MINUTES = { child: 15, grown: 20 }
 const GROWN_FROM = 12
@@ -55,27 +53,35 @@ export function usePlan(
     computed(() => student.value?.id),
     null,
   )
-  const startsOn = computed(() => weekStart(today, student.value?.lesson?.weekday ?? MONDAY))
+  /** What was changed in a week that is over is let go. */
+  const draft = computed(() => (kept.value && isWithinWeek(kept.value.startsOn, today) ? kept.value : null))
+  const current = computed(() => plans.data.value?.find((plan) => isWithinWeek(plan.startsOn, today)))
+  /** A week begins with the day on which it is given: that of the lesson, mostly. */
+  const startsOn = computed(() => draft.value?.startsOn ?? current.value?.startsOn ?? today)
   /** The plan of this week, where it is given; and the newest before it, from which the next one begins. */
   const given = computed(() => plans.data.value?.find((plan) => plan.startsOn === startsOn.value))
   const before = computed(() => plans.data.value?.find((plan) => plan.startsOn < startsOn.value))
+  /** The newest of which some day is over: what was done of it can be said. */
+  const running = computed(() => plans.data.value?.find((plan) => plan.startsOn < today))
 
-  const usual = computed<PlanEdit>(() => {
-    const last = given.value ?? before.value
+  const usual = computed<PlanEdit>(() => usualOf(startsOn.value, given.value))
+  const edit = computed<PlanEdit>(() => draft.value ?? usual.value)
+
+  function usualOf(from: string, there: Plan | undefined): PlanEdit {
+    const last = there ?? before.value
     const age = facts.value?.age ?? GROWN_FROM
     return {
-      startsOn: startsOn.value,
+      startsOn: from,
       minutesADay: last?.minutesADay ?? (age < GROWN_FROM ? USUAL_MINUTES.child : USUAL_MINUTES.grown),
       weekdays: last?.weekdays ?? [1, 2, 3, 4, 5, 6],
       pieces: last?.pieces ?? [],
       asked: [],
-      // What the teacher set in the plan that is given stays set.
-      fixed: given.value?.cards.filter(({ isFixed }) => isFixed) ?? [],
+      // What the teacher set in the plan that is given stays set, and so do its days that are over.
+      fixed: there?.cards.filter(({ isFixed, on }) => isFixed || on < today) ?? [],
       dropped: [],
       minutes: {},
     }
-  })
-  const edit = computed<PlanEdit>(() => (kept.value?.startsOn === startsOn.value ? kept.value : usual.value))
+  }
   const undone = ref<PlanEdit[]>([])
 
   const days = computed(() =>
@@ -88,22 +94,19 @@ export function usePlan(
     const of = facts.value
     if (!of) return undefined
     const { minutesADay, pieces, asked, fixed, dropped, minutes } = edit.value
-    const practice = days.value.filter(({ isPractice }) => isPractice).map(({ day }) => day)
-    return planWeek(
+    // Nobody practises yesterday.
+    const practice = days.value
+      .filter(({ isPractice, day }) => isPractice && day >= today)
+      .map(({ day }) => day)
+    const week = planWeek(
       startsOn.value,
       { ...of, pieces, asked },
       { days: practice, minutesADay, fixed, dropped, minutes },
     )
+    // As it was given, until somebody changes it: a check since then moves nothing by itself.
+    return given.value && !draft.value ? { ...week, cards: given.value.cards } : week
   })
-  const isChanged = computed(() => {
-    const [a, b] = [given.value, made.value]
-    return (
-      !a ||
-      !b ||
-      JSON.stringify(sent(b.cards)) !== JSON.stringify(sent(a.cards)) ||
-      a.minutesADay !== edit.value.minutesADay
-    )
-  })
+  const isChanged = computed(() => !given.value || draft.value !== null)
 
   function change(by: Partial<PlanEdit>) {
     undone.value = [...undone.value.slice(-MOST_UNDONE), edit.value]
@@ -171,6 +174,12 @@ export function usePlan(
     give,
     canUndo: computed(() => undone.value.length > 0),
 
+    running,
+    /** What checks and the setup say now, from today on. */
+    anew() {
+      undone.value = [...undone.value.slice(-MOST_UNDONE), edit.value]
+      kept.value = { ...usualOf(today, undefined), pieces: edit.value.pieces }
+    },
     undo() {
       const last = undone.value.at(-1)
       if (!last) return
