@@ -11,6 +11,28 @@ export interface CheckForPlan {
   readonly says?: 'accepted' | 'overruled' | undefined
 }
 
+/** A check as it is kept, as far as a plan asks. */
+export interface KeptForPlan {
+  readonly id: string
+  readonly exercise: { readonly kind: string } | null
+  readonly verdict: unknown
+  readonly decision: { readonly says: 'accepted' | 'overruled' } | null
+}
+
+/** A kept check taken on that ISO date. What was played freely, or can no longer be read, is no exercise that comes again. */
+export function checkForPlan(
+  { id, exercise, verdict, decision }: KeptForPlan,
+  takenOn: string,
+): CheckForPlan {
+  const { notes: _, ...name } = { notes: undefined, ...(exercise ?? { kind: 'free' }) }
+  return {
+    exerciseId: name.kind === 'free' ? id : JSON.stringify(name),
+    takenOn,
+    verdict: verdict as Verdict,
+    says: decision?.says,
+  }
+}
+
 /** What a verdict only leans to, and what it tells beside the fault in the hand, against what it names. Chosen. */
 const CERTAINTY = { named: 1, beside: 0.7, maybe: 0.5 }
 

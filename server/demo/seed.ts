@@ -38,7 +38,9 @@ import { studentService } from '../features/students/service'
 import type { Call } from '../http/call'
 import { heardTake } from './heard'
 import { DEMO_HANDS } from './hands'
+import { planTerm } from './plans'
 import { DEMO_SETUPS } from './setups'
+import { dayOf, seedOf, type CallAt, type WeeksAgo } from './when'
 import { DEMO_INSTRUMENTS, DEMO_STUDENTS, type DemoInstrument, type DemoStudent } from './roster'
 
 export const DEMO_EMAIL = 'teacher@port-ellery.example'
@@ -73,13 +75,13 @@ export async function seedDemo(database: Database, now: Date): Promise<boolean> 
     for (const instrument of DEMO_INSTRUMENTS)
       instrumentIds.set(instrument.label, await addInstrument(instrument, callAt, weeksAgo))
     const source = seededSource(SEED)
-    for (const student of DEMO_STUDENTS) await addStudent(student, instrumentIds, source, callAt, weeksAgo)
+    for (const student of DEMO_STUDENTS) {
+      const id = await addStudent(student, instrumentIds, source, callAt, weeksAgo)
+      await planTerm(student, id, instrumentIds.get(student.instrument ?? '') ?? null, callAt, weeksAgo)
+    }
   })
   return true
 }
-
-type CallAt = (at: Date) => Pick<Call, 'store' | 'now' | 'signedIn'>
-type WeeksAgo = (weeks: number) => Date
 
 async function addInstrument(demo: DemoInstrument, callAt: CallAt, weeksAgo: WeeksAgo): Promise<string> {
   const { label, family, sizeId, length, stringLengths, pressing, school } = demo
@@ -146,7 +148,7 @@ async function addStudent(
   source: RandomSource,
   callAt: CallAt,
   weeksAgo: WeeksAgo,
-): Promise<void> {
+): Promise<string> {
   const since = weeksAgo(Math.max(TERM_WEEKS, ...(demo.before ?? []).map((weeks) => weeks + 1)))
   const students = studentService(callAt(since))
   const { id } = await students.create({
@@ -166,7 +168,7 @@ async function addStudent(
   await measureHand(demo, id, source, callAt, weeksAgo)
   await lookAtSetup(demo, id, callAt, weeksAgo)
   const instrumentId = instrumentIds.get(demo.instrument ?? '')
-  if (instrumentId === undefined) return
+  if (instrumentId === undefined) return id
   await students.lend(id, instrumentId, dayOf(since))
   await playBefore(demo, id, instrumentId, callAt, weeksAgo)
   for (const [index, weeks] of demo.checks.entries()) {
@@ -191,6 +193,7 @@ async function addStudent(
       lessonsAgo: demo.checks.length - index,
     })
   }
+  return id
 }
 
 /** How much worse the hand was a year ago than when the term began, and how much less steady. */
@@ -403,11 +406,6 @@ function read(stringing: Stringing, exercise: Exercise, faults: PlayerFaults, so
   }))
 }
 
-/** Of a student's own sound. */
-function seedOf(name: string): number {
-  return [...name].reduce((sum, letter) => (31 * sum + letter.codePointAt(0)!) % 1_000_003, 7)
-}
-
 function fade(faults: PlayerFaults, left: number): PlayerFaults {
   return {
     ...faults,
@@ -428,8 +426,4 @@ function lastSaturday(now: Date): Date {
 function lessonTime(day: Date, time: string): Date {
   const [hours = 0, minutes = 0] = time.split(':').map(Number)
   return new Date(day.getTime() + (hours * 60 + minutes) * 60_000)
-}
-
-function dayOf(date: Date): string {
-  return date.toISOString().slice(0, 10)
 }

@@ -1,6 +1,6 @@
 import { computed, onScopeDispose, type Ref } from 'vue'
-import { faultsOf, type CheckForPlan, type PlanFacts, type PracticeId } from '#core'
-import type { Check, Student } from '#contracts'
+import { checkForPlan, faultsOf, type PlanFacts } from '#core'
+import type { Student } from '#contracts'
 import { call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
 import { fileGates } from '../../stores/file-gates'
@@ -48,7 +48,7 @@ export function usePlanFacts(student: Ref<Student | undefined>) {
       schools: settings.schoolsOf(of),
       pains: of.pains.length,
       closedGates: gates.filter(({ standsOpen }) => !standsOpen).map((gate) => gate.id),
-      ...faultsOf(checks.data.value.map(toPlan)),
+      ...faultsOf(checks.data.value.map((check) => checkForPlan(check, studioDay(new Date(check.takenAt))))),
       setup: standings,
       learning: marks.value
         .filter(({ kind, state }) => kind === 'pattern' && state === 'learning')
@@ -59,16 +59,3 @@ export function usePlanFacts(student: Ref<Student | undefined>) {
 
   return { facts, plans, practice, checks: checks.data }
 }
-
-function toPlan({ id, exercise, takenAt, verdict, decision }: Check): CheckForPlan {
-  const { notes: _, ...name } = exercise ?? { notes: [], kind: 'free' }
-  return {
-    // What was played freely is no exercise that comes again.
-    exerciseId: name.kind === 'free' ? id : JSON.stringify(name),
-    takenOn: studioDay(new Date(takenAt)),
-    verdict: verdict as CheckForPlan['verdict'],
-    says: decision?.says,
-  }
-}
-
-export type PracticeDone = { readonly exerciseId: PracticeId; readonly on: string }

@@ -1,0 +1,101 @@
+import { randomUniform } from 'd3-random'
+import {
+  checkForPlan,
+  dayNumber,
+  dayOf as isoDayOf,
+  faultsOf,
+  planWeek,
+  schoolsOf,
+  seededSource,
+  setupNow,
+  type PlanFacts,
+  type Practised,
+} from '#core'
+import { checkService } from '../features/checks/service'
+import { masteryService } from '../features/mastery/service'
+import { practiceService } from '../features/practice/service'
+import { setupService } from '../features/setup/service'
+import { DEMO_SETUPS } from './setups'
+import { dayOf, seedOf, type CallAt, type WeeksAgo } from './when'
+import type { DemoStudent } from './roster'
+
+/** So long ago the first plan was given. */
+const FIRST_WEEK = 10
+/** Practised every day but one, and in the lesson. */
+const WEEKDAYS = [6, 1, 2, 3, 4, 5]
+const MINUTES = { child: 15, grown: 25 }
+const GROWN_FROM = 12
+/** The laziest and the most eager: this part of their days. */
+const DILIGENCE = [0.35, 0.95] as const
+const PIECES = ['Ferry Steps', 'Lantern Round', 'Low Tide']
+
+/**
+ * A term of plans, each made from what the file said on its day, and what was done of them: every student practises a part of the days
+ * that is their own. The last lesson’s plan waits to be ticked off, or the next to be given.
+ */
+export async function planTerm(
+  demo: DemoStudent,
+  studentId: string,
+  instrumentId: string | null,
+  callAt: CallAt,
+  weeksAgo: WeeksAgo,
+): Promise<void> {
+  const uniform = randomUniform.source(seededSource(seedOf(demo.name) + 5))(0, 1)
+  const diligence = DILIGENCE[0] + (DILIGENCE[1] - DILIGENCE[0]) * uniform()
+  const now = callAt(weeksAgo(0))
+  const checks = await checkService(now).list(studentId, { offset: 0, limit: 100 })
+  const rounds = await setupService(now).list(studentId)
+  const marks = await masteryService(now).list(studentId)
+  const log: Practised[] = []
+  for (let weeks = FIRST_WEEK; weeks >= 1; weeks--) {
+    const startsOn = dayOf(weeksAgo(weeks))
+    const facts: PlanFacts = {
+      familyId: demo.family,
+      strings: demo.strings.length,
+      age: demo.age,
+      schools: schoolsOf({}, DEMO_SETUPS[demo.name]?.schools ?? {}),
+      pains: 0,
+      closedGates: [],
+      ...faultsOf(
+        checks
+          .filter(({ takenAt }) => takenAt.slice(0, 10) <= startsOn)
+          .map((check) => checkForPlan(check, check.takenAt.slice(0, 10))),
+      ),
+      setup: setupNow(
+        rounds
+          .filter(({ takenAt }) => takenAt.slice(0, 10) <= startsOn)
+          .map(({ takenAt, answers }) => ({ takenOn: takenAt.slice(0, 10), answers }))
+          .reverse(),
+      ),
+      learning: marks
+        .filter(({ kind, state }) => kind === 'pattern' && state === 'learning')
+        .map(({ item }) => item),
+      pieces: [PIECES[(FIRST_WEEK - weeks) % PIECES.length]!],
+      log,
+      asked: [],
+    }
+    const minutesADay = demo.age < GROWN_FROM ? MINUTES.child : MINUTES.grown
+    const days = [0, 1, 2, 3, 4, 5, 6]
+      .map((by) => isoDayOf(dayNumber(startsOn) + by))
+      .filter((_, by) => WEEKDAYS.includes((by + WEEKDAYS[0]!) % 7))
+    const { cards } = planWeek(startsOn, facts, { days, minutesADay })
+    if (cards.length === 0) continue
+    await practiceService(callAt(weeksAgo(weeks))).give(studentId, {
+      startsOn,
+      family: demo.family,
+      instrumentId,
+      minutesADay,
+      weekdays: WEEKDAYS,
+      cards: [...cards],
+      pieces: [...facts.pieces],
+      after: null,
+    })
+    // The last week is ticked off in this lesson.
+    const done = new Set(days.filter(() => uniform() < diligence))
+    const entries = cards
+      .filter(({ on }) => weeks > 1 && done.has(on))
+      .map(({ exerciseId, on, minutes }) => ({ exerciseId, on, isDone: true, minutes, times: null }))
+    log.push(...entries.map(({ exerciseId, on }) => ({ exerciseId, on })))
+    if (entries.length > 0) await practiceService(callAt(weeksAgo(weeks - 1))).say(studentId, { entries })
+  }
+}
