@@ -48,14 +48,12 @@ export function practiceSheet(request: PracticeSheetRequest): { page: Page; left
   const { widthMm, heightMm } = PAPERS[request.paper]
   const room = widthMm - 2 * SHEET_MARGIN_MM
   const foot = heightMm - FOOT_MM - FOOT_LINE_MM * request.foot.length
-  const heights = request.rows.map((row) => rowHeight(row, room, 1))
-  const needed = heights.reduce((a, b) => a + b, 0)
-  const shrink = Math.min(1, (foot - TABLE_Y_MM - 2) / needed)
+  const scale = scaleOf(request, room, foot - TABLE_Y_MM - 2)
   const items: PageItem[] = [...head(request, room), ...footer(request, heightMm, room)]
   let y = TABLE_Y_MM
   for (const row of request.rows) {
-    items.push(...rowItems(row, y, widthMm, room, shrink))
-    y += rowHeight(row, room, shrink)
+    items.push(...rowItems(row, y, widthMm, room, scale))
+    y += rowHeight(row, room, scale)
   }
   let left = 0
   let isFull = false
@@ -114,9 +112,28 @@ function footer({ foot }: PracticeSheetRequest, heightMm: number, room: number):
   })
 }
 
-function rowHeight({ how }: SheetRow, room: number, shrink: number): number {
+/** As large as the page has room for beside its music and its board; smaller where even the rows alone have none. */
+function scaleOf({ rows, music, strip }: PracticeSheetRequest, room: number, heightMm: number): number {
+  const beside =
+    music.reduce((sum, { lines }) => sum + NAME_MM + lines.reduce((of, line) => of + line.heightMm, 0), 0) +
+    (strip?.heightMm ?? 0) +
+    2
+  const heightAt = (scale: number) => rows.reduce((sum, row) => sum + rowHeight(row, room, scale), 0)
+  let scale = MOST_SCALE
+  while (scale > 1 && heightAt(scale) + beside > heightMm) scale -= SCALE_STEP
+  while (scale > LEAST_SCALE && heightAt(scale) > heightMm) scale -= SCALE_STEP
+  return scale
+}
+
+/** Beside letters of 3.5 mm: as large as a child reads from a stand, and as small as anybody reads in the hand. Chosen. */
+const MOST_SCALE = 1.4
+const LEAST_SCALE = 0.6
+const SCALE_STEP = 0.05
+
+function rowHeight({ how }: SheetRow, room: number, scale: number): number {
   return (
-    shrink * (BOX_MM + 1 + HOW_LINE_MM * fittedLines(how, room, HOW_MM, MOST_HOW_LINES).length + ROW_GAP_MM)
+    scale *
+    (BOX_MM + 1 + HOW_LINE_MM * fittedLines(how, room, HOW_MM * scale, MOST_HOW_LINES).length + ROW_GAP_MM)
   )
 }
 
@@ -125,13 +142,13 @@ function rowItems(
   y: number,
   widthMm: number,
   room: number,
-  shrink: number,
+  scale: number,
 ): PageItem[] {
   const right = widthMm - SHEET_MARGIN_MM
-  const box = BOX_MM * shrink
+  const box = BOX_MM * scale
   const wide = room - 7 * DAY_MM - 24
-  const title = fittedLine(name, wide, 4.4 * shrink, 2.6)
-  const time = fittedLine(minutes, 22, 3.6 * shrink, 2.4)
+  const title = fittedLine(name, wide, 4.4 * scale, 2.6)
+  const time = fittedLine(minutes, 22, 3.6 * scale, 2.4)
   const line = (x1: number, y1: number, x2: number, y2: number, thick: number): PageItem => ({
     kind: 'line',
     x1,
@@ -151,22 +168,22 @@ function rowItems(
     ]
   })
   return [
-    line(SHEET_MARGIN_MM, y - 1.7 * shrink, right, y - 1.7 * shrink, HAIRLINE_MM),
+    line(SHEET_MARGIN_MM, y - 1.7 * scale, right, y - 1.7 * scale, HAIRLINE_MM),
     {
       kind: 'text',
       x: SHEET_MARGIN_MM,
-      y: y + 4.6 * shrink,
+      y: y + 4.6 * scale,
       sizeMm: title.size,
       text: title.text,
       isBold: true,
     },
-    { kind: 'text', x: SHEET_MARGIN_MM + wide + 2, y: y + 4.6 * shrink, sizeMm: time.size, text: time.text },
+    { kind: 'text', x: SHEET_MARGIN_MM + wide + 2, y: y + 4.6 * scale, sizeMm: time.size, text: time.text },
     ...boxes,
-    ...fittedLines(how, room, HOW_MM, MOST_HOW_LINES).map((text, i): PageItem => ({
+    ...fittedLines(how, room, HOW_MM * scale, MOST_HOW_LINES).map((text, i): PageItem => ({
       kind: 'text',
       x: SHEET_MARGIN_MM,
-      y: y + shrink * (BOX_MM + 4.2 + HOW_LINE_MM * i),
-      sizeMm: HOW_MM * shrink,
+      y: y + scale * (BOX_MM + 4.2 + HOW_LINE_MM * i),
+      sizeMm: HOW_MM * scale,
       text,
     })),
   ]

@@ -29,7 +29,9 @@
           @choose="(id) => chosen && (chosen.later = id)"
         />
         <p v-if="noTrend || waits" class="soft">{{ noTrend }} {{ waits }}</p>
+        <PracticeChart v-if="entries.length > 0" :weeks="practiceWeeks(entries)" :time="time" />
         <BesideChart :spans="spans" :time="time" />
+        <EffectList :effects="effects" />
         <p v-if="rejudgedCount > 0" class="soft">
           {{ count(rejudgedCount, 'check') }} judged before the instrument was measured again: the first
           verdict is kept, the new one stands beside it.
@@ -52,8 +54,11 @@ import { familyOf, marksWithIds } from '#core'
 import { call } from '../api/client'
 import { useLoaded } from '../api/useLoaded'
 import BesideChart from '../features/history/BesideChart.vue'
+import EffectList from '../features/history/EffectList.vue'
 import MeasureChart from '../features/history/MeasureChart.vue'
 import { MEASURES, seriesOf, spansOf, timeOf, usualPair } from '../features/history/series'
+import { practiceEffects, practiceWeeks } from '../features/history/practice'
+import PracticeChart from '../features/history/PracticeChart.vue'
 import SideBySide from '../features/history/SideBySide.vue'
 import { useLesson } from '../stores/lesson'
 import { useStudio } from '../stores/studio'
@@ -78,6 +83,16 @@ const history = useLoaded(
   (studentId) => call('checks.history', { params: { studentId } }),
 )
 const checks = computed(() => history.data.value?.checks ?? [])
+const plans = useLoaded(
+  () => props.studentId,
+  (studentId) => call('plans.list', { params: { studentId } }),
+)
+const practice = useLoaded(
+  () => props.studentId,
+  (studentId) => call('practice.list', { params: { studentId } }),
+)
+const entries = computed(() => practice.data.value ?? [])
+const effects = computed(() => practiceEffects(checks.value, plans.data.value ?? [], entries.value))
 const today = studioDay()
 const all = computed(() => MEASURES.map((measure) => seriesOf(measure, checks.value)))
 const drawn = computed(() => all.value.filter(({ points }) => points.length > 0))

@@ -192,9 +192,10 @@ export function effectSentence(effect: Effect, unit: (value: number) => string):
   if (effect.code === 'too_early')
     return `Too early to say: ${count(effect.have, 'check')} since, ${effect.need} are needed.`
   const { change, low, high, isFaster } = effect
-  const between = `between ${unit(low)} and ${unit(high)}`
-  if (low < 0 && high > 0) return `No change can be told yet: ${between}.`
-  const nearer = change < 0 ? 'nearer' : 'further off'
+  if (low < 0 && high > 0)
+    return `No change can be told yet: from ${unit(-low)} nearer to ${unit(high)} further off.`
+  const size = [Math.abs(low), Math.abs(high)].sort((a, b) => a - b) as [number, number]
+  const way = change < 0 ? 'nearer' : 'further off'
   const faster = isFaster ? ' It went faster than before.' : ''
-  return `${unit(Math.abs(change))} ${nearer} while it was practised, ${between}.${faster}`
+  return `${unit(Math.abs(change))} ${way} while it was practised (${unit(size[0])} to ${unit(size[1])}).${faster}`
 }

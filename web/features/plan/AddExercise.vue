@@ -34,13 +34,18 @@ const emit = defineEmits<{ pick: [id: PracticeId] }>()
 const open = defineModel<boolean>({ required: true })
 const text = ref('')
 watch(open, () => (text.value = ''))
+/** By name first, then by what it is for, and how it is done. */
 const rows = computed(() => {
   const sought = text.value.trim().toLowerCase()
-  return props.exercises.filter((id) =>
-    `${PRACTICE_NAMES[id]} ${PART_NAMES[PRACTICE[id].part]} ${practised(id, props)}`
-      .toLowerCase()
-      .includes(sought),
-  )
+  const found = (of: (id: PracticeId) => string) =>
+    props.exercises.filter((id) => of(id).toLowerCase().includes(sought))
+  return [
+    ...new Set([
+      ...found((id) => PRACTICE_NAMES[id]),
+      ...found((id) => PART_NAMES[PRACTICE[id].part]),
+      ...found((id) => practised(id, props)),
+    ]),
+  ]
 })
 
 function pick(id: PracticeId) {
