@@ -88,6 +88,12 @@ export const router = createRouter({
       props: true,
       meta: { room: 'students' },
     },
+    {
+      path: '/practice',
+      name: 'practice',
+      component: () => import('./pages/ClassPage.vue'),
+      meta: { room: 'students' },
+    },
     { path: '/setup', name: 'setup', component: () => import('./pages/SetupPage.vue') },
     {
       path: '/setup/drawings',

@@ -139,17 +139,20 @@ describe('a week', () => {
   })
 
   it('replaces what did not help after its weeks by the next that mends the same, and does not double it', () => {
-    const narrow: Finding = { ...frame, errorMm: -4 }
-    const log = [{ exerciseId: 'find_elbow', on: '2026-10-17' }]
-    const week = plan({ found: [found(narrow)], log })
-    expect(daysOf(week, 'find_elbow')).toEqual([])
-    expect(daysOf(week, 'fourth_against_open')).toEqual(DAYS)
-    const gone = { code: 'not_helped', since: '2026-10-17', next: 'fourth_against_open' }
-    expect(why(week, 'find_elbow')).toEqual(gone)
-    // Three weeks are not over yet; a fourth finger has one to two.
-    expect(daysOf(plan({ found: [found(narrow, '2026-11-06')], log }), 'find_elbow')).toEqual(DAYS)
-    const both = [...log, { exerciseId: 'fourth_against_open', on: '2026-10-24' }]
-    expect(plan({ found: [found(narrow)], log: both }).cards).toEqual([])
+    const elbow: Finding = { code: 'elbow', shortMm: 5, plusMinusMm: 1, finger: 4, cents: -30 }
+    const log = [{ exerciseId: 'swing_elbow', on: '2026-10-17' }]
+    const week = plan({ found: [found(elbow)], log })
+    expect(daysOf(week, 'swing_elbow')).toEqual([])
+    expect(daysOf(week, 'move_arm')).toEqual(DAYS)
+    expect(why(week, 'swing_elbow')).toEqual({ code: 'not_helped', since: '2026-10-17', next: 'move_arm' })
+    // Three weeks are not over yet.
+    expect(daysOf(plan({ found: [found(elbow, '2026-11-07')], log }), 'swing_elbow')).toEqual(DAYS)
+    // Where nothing else is known it begins again; and a frame takes years.
+    const both = [...log, { exerciseId: 'move_arm', on: '2026-10-17' }]
+    expect(daysOf(plan({ found: [found(elbow)], log: both }), 'swing_elbow')).toEqual(DAYS)
+    const narrow = found({ ...frame, errorMm: -4 })
+    const begun = [{ exerciseId: 'find_elbow', on: '2026-01-10' }]
+    expect(daysOf(plan({ found: [narrow], log: begun }), 'find_elbow')).toEqual(DAYS)
   })
 
   it('looks again at what holds at growing intervals, once, and never before its day', () => {

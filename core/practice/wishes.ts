@@ -86,7 +86,7 @@ export type LeftOutWhy =
   | { readonly code: 'one_new' }
   | { readonly code: 'no_minutes' }
   /** It was practised for its weeks, and what it was to mend is there still. */
-  | { readonly code: 'not_helped'; readonly since: string; readonly next: PracticeId | undefined }
+  | { readonly code: 'not_helped'; readonly since: string; readonly next: PracticeId }
 
 export interface LeftOut {
   readonly exerciseId: PracticeId
@@ -176,17 +176,14 @@ export function wishesOf(today: string, facts: PlanFacts): { wishes: Wish[]; lef
       .map(([exerciseId, why]) => ({ exerciseId, why })),
   }
 
-  /** The first of these that has not been practised for its weeks in vain. */
+  /** The first of these that has not been practised for its weeks in vain; where all have, they begin again. */
   function chain(exercises: readonly PracticeId[], reason: PlanReason, worth: number, seenOn: string) {
     const home = exercises.filter((id) => !PRACTICE[id].inLesson)
-    const spent = home.map((id) => spentSince(id, facts.log, seenOn))
-    const first = spent.indexOf(undefined)
-    home.forEach((exerciseId, i) => {
-      const since = spent[i]
-      if (since !== undefined && (first < 0 || i < first) && facts.pains === 0)
-        leftOut.set(exerciseId, { code: 'not_helped', since, next: home[first] })
-    })
-    if (first >= 0) wish({ exerciseId: home[first]!, reason, worth })
+    const spent = home.map((id) => (takesYears(reason) ? undefined : spentSince(id, facts.log, seenOn)))
+    const first = Math.max(0, spent.indexOf(undefined))
+    for (let i = 0; i < first && facts.pains === 0; i++)
+      leftOut.set(home[i]!, { code: 'not_helped', since: spent[i]!, next: home[first]! })
+    if (home.length > 0) wish({ exerciseId: home[first]!, reason, worth })
   }
 
   function reviewed({ finding, heldOn }: Held) {
@@ -203,6 +200,11 @@ export function wishesOf(today: string, facts: PlanFacts): { wishes: Wish[]; lef
 
 function dayAfter(day: string, by: number): string {
   return dayOf(dayNumber(day) + by)
+}
+
+/** A frame is moulded a little every week, and nothing is changed because it is there still (docs/trade.md § 8). */
+function takesYears(reason: PlanReason): boolean {
+  return reason.code === 'finding' && reason.finding.code === 'frame'
 }
 
 /** Since when an exercise was practised, where what it was to mend was seen again after all its weeks. */

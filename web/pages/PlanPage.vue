@@ -31,7 +31,7 @@
       :title="
         running?.startsOn === plan.startsOn.value
           ? 'This week so far'
-          : `Last week, from ${shortDay(running!.startsOn)}`
+          : `The last plan, from ${shortDay(running!.startsOn)}`
       "
       @say="log.sayDay"
       @toggle="log.toggle"

@@ -13,6 +13,7 @@
         @keydown.down.prevent="search?.blur()"
         @keydown.enter.prevent="onEnter"
       />
+      <ElButton @click="router.push({ name: 'practice' })">Practice<KeyHint of="w" on-button /></ElButton>
       <ElButton type="primary" @click="openNew">New student<KeyHint of="n" on-button /></ElButton>
     </div>
   </header>
@@ -164,6 +165,7 @@ useShortcuts('Students', [
   ...shortcuts,
   { key: 'Enter', does: 'Open the student’s file', run: () => openFile(list.ids.value[at.value]) },
   { key: 'n', does: 'New student', run: openNew },
+  { key: 'w', does: 'Practice of the class', run: () => void router.push({ name: 'practice' }) },
   { key: '/', does: 'Search', run: () => search.value?.focus() },
 ])
 </script>

@@ -181,9 +181,7 @@ function leftOutSentence(why: LeftOutWhy): string {
     case 'no_minutes':
       return 'no minutes left for it.'
     case 'not_helped':
-      return why.next
-        ? `practised since ${shortDay(why.since)}, and it is there still. In its place: ${PRACTICE_NAMES[why.next]}.`
-        : `practised since ${shortDay(why.since)}, and it is there still. Nothing else is known for it.`
+      return `practised since ${shortDay(why.since)}, and it is there still. In its place: ${PRACTICE_NAMES[why.next]}.`
   }
 }
 

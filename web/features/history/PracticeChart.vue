@@ -1,7 +1,7 @@
 <template>
   <figure ref="frame" class="chart">
     <figcaption>
-      Practice, minutes a week<span class="soft">{{ ` ${said}` }}</span>
+      <span class="eyebrow">Practice, minutes a week</span> <span class="soft">{{ said }}</span>
     </figcaption>
     <svg :viewBox="`0 0 ${width} ${HEIGHT}`" :width="width" :height="HEIGHT" role="img" :aria-label="label">
       <text :x="MARGINS.left - 6" :y="y(most)" text-anchor="end" dominant-baseline="central">{{ most }}</text>
@@ -58,11 +58,6 @@ const label = computed(() =>
 </script>
 
 <style scoped>
-figcaption {
-  font-weight: 600;
-  font-size: 14.5px;
-}
-
 rect {
   fill: var(--brass);
 }

@@ -9,9 +9,14 @@
         /></ElButton>
         <ElButton size="small" @click="emit('say', false)">Not that day<KeyHint of="n" on-button /></ElButton>
       </span>
-      <span v-else class="soft">{{ sum }}</span>
+      <span v-else class="soft"
+        >{{ sum }}
+        <ElButton text size="small" @click="isShown = !isShown">{{
+          isShown ? 'Hide' : 'Show'
+        }}</ElButton></span
+      >
     </p>
-    <table class="ledger">
+    <table v-if="isShown || !log.isOver.value" class="ledger">
       <thead>
         <tr>
           <td></td>
@@ -53,7 +58,7 @@
 </template>
 
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Plan, PracticeEntry } from '#contracts'
 import KeyHint from '../../ui/KeyHint.vue'
 import { dayName, longDayName } from '../../words/dates'
@@ -67,6 +72,8 @@ const emit = defineEmits<{
   say: [isDone: boolean]
   toggle: [day: string, card: Plan['cards'][number]]
 }>()
+/** Once all is said it is one line. */
+const isShown = ref(false)
 const exercises = computed(() => [
   ...new Set(props.log.days.value.flatMap(({ cards }) => cards.map(({ exerciseId }) => exerciseId))),
 ])

@@ -33,9 +33,8 @@
           @click="emit('choose', column, row)"
         >
           <span class="what">{{ PRACTICE_NAMES[card.exerciseId] }}</span>
-          <span class="how numbers"
-            >{{ card.minutes }}<small> min</small
-            ><span v-if="card.isFixed && day >= today" class="pin">set</span></span
+          <span class="how numbers" :title="`${card.minutes} minutes`"
+            ><small v-if="card.isFixed && day >= today">set </small>{{ card.minutes }}</span
           >
         </li>
       </ul>
@@ -151,8 +150,9 @@ ul {
 
 .item {
   display: grid;
-  gap: 1px;
-  padding: 4px 7px 5px;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 4px;
+  padding: 5px 7px;
   border: 1px solid var(--line);
   border-left: 4px solid var(--part, var(--line-strong));
   border-radius: 6px;
@@ -200,12 +200,6 @@ ul {
 .how {
   color: var(--ink-soft);
   font-size: 13.5px;
-}
-
-.pin {
-  margin-left: 6px;
-  color: var(--brass-ink);
-  font-weight: 600;
 }
 
 /* A narrow page has the days below each other, each with its cards beside each other. */

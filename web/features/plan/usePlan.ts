@@ -1,15 +1,5 @@
 import { computed, ref, type Ref } from 'vue'
-import {
-  familyOf,
-  isPracticedOn,
-  minutesOf,
-  planWeek,
-  PRACTICE,
-  PRACTICE_IDS,
-  type PlanFacts,
-  type PlannedCard,
-  type PracticeId,
-} from '#core'
+import { isPracticedOn, planWeek, PRACTICE, PRACTICE_IDS, type PlannedCard, type PracticeId } from '#core'
 import type { Plan, Student } from '#contracts'
 import { ApiProblem, call } from '../../api/client'
 import type { Loaded } from '../../api/useLoaded'
@@ -17,6 +7,7 @@ import { UNDO, useNotices } from '../../stores/notices'
 import { useOutbox } from '../../stores/outbox'
 import { useOfStudent } from '../../stores/useOfStudent'
 import { studioDay } from '../../words/shown'
+import type { FileFacts } from './usePlanFacts'
 import { daysOfWeek, isWithinWeek, weekdayOf } from './week'
 
 /** What the teacher has changed of a week that is not given yet. */
@@ -37,12 +28,15 @@ const GROWN_FROM = 12
 const LONGEST = 120
 const MOST_UNDONE = 60
 
-type Facts = Omit<PlanFacts, 'pieces' | 'asked'>
+/** Minutes a day before the teacher says otherwise. */
+export function usualMinutes(age: number | undefined): number {
+  return (age ?? GROWN_FROM) < GROWN_FROM ? USUAL_MINUTES.child : USUAL_MINUTES.grown
+}
 
 /** The week that is being planned: as the planner has it, changed by the teacher’s hand, and given. */
 export function usePlan(
   student: Ref<Student | undefined>,
-  facts: Ref<Facts | undefined>,
+  facts: Ref<FileFacts | undefined>,
   plans: Loaded<Plan[]>,
 ) {
   const outbox = useOutbox()
@@ -69,10 +63,9 @@ export function usePlan(
 
   function usualOf(from: string, there: Plan | undefined): PlanEdit {
     const last = there ?? before.value
-    const age = facts.value?.age ?? GROWN_FROM
     return {
       startsOn: from,
-      minutesADay: last?.minutesADay ?? (age < GROWN_FROM ? USUAL_MINUTES.child : USUAL_MINUTES.grown),
+      minutesADay: last?.minutesADay ?? usualMinutes(facts.value?.age),
       weekdays: last?.weekdays ?? [1, 2, 3, 4, 5, 6],
       pieces: last?.pieces ?? [],
       asked: [],
@@ -134,7 +127,7 @@ export function usePlan(
       instrumentId: of.instrument?.id ?? null,
       minutesADay,
       weekdays: [...weekdays],
-      cards: sent(week.cards),
+      cards: cardsSent(week.cards),
       pieces: [...pieces],
       after: given.value?.id ?? null,
     }
@@ -239,15 +232,13 @@ export function usePlan(
         ),
       })
     },
-    usualMinutes: (id: PracticeId) =>
-      minutesOf(id, familyOf(student.value?.family ?? 'violin').tuning.length),
   }
 }
 
 export type WeekEditor = ReturnType<typeof usePlan>
 
 /** Cards as they are sent and kept, field by field and in one order. */
-function sent(cards: readonly PlannedCard[]): Plan['cards'] {
+export function cardsSent(cards: readonly PlannedCard[]): Plan['cards'] {
   return cards.map(({ exerciseId, on, minutes, reason, isFixed }) => ({
     exerciseId,
     on,

@@ -1,6 +1,6 @@
 import { computed, onScopeDispose, type Ref } from 'vue'
-import { checkForPlan, faultsOf, type PlanFacts } from '#core'
-import type { Student } from '#contracts'
+import { checkForPlan, faultsOf, type PlanFacts, type Schools } from '#core'
+import type { Check, GateMark, Mastery, PracticeEntry, Student } from '#contracts'
 import { call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
 import { fileGates } from '../../stores/file-gates'
@@ -13,7 +13,60 @@ import { studioDay } from '../../words/shown'
 /** About a school year of lessons: what is older says nothing of this week. */
 const CHECKS_READ = 40
 
-/** What the file of a student says to a plan; undefined before it is read. */
+/** What a file says by itself; pieces and exercises are added by the teacher. */
+export type FileFacts = Omit<PlanFacts, 'pieces' | 'asked'>
+
+/** What of a student is read for a plan. */
+export interface PlanFile {
+  readonly checks: readonly Check[]
+  readonly gateMarks: readonly GateMark[]
+  readonly practice: readonly PracticeEntry[]
+  readonly mastery: readonly Mastery[]
+}
+
+/** Everything at once, of somebody whose file is not open. */
+export async function readPlanFile(studentId: string): Promise<PlanFile> {
+  const of = { params: { studentId } }
+  const [checks, gateMarks, practice, mastery] = await Promise.all([
+    call('checks.list', { ...of, query: { limit: CHECKS_READ } }),
+    call('gates.list', of),
+    call('practice.list', of),
+    call('mastery.list', of),
+  ])
+  return { checks, gateMarks, practice, mastery }
+}
+
+/** What a student’s file says to a plan. */
+export function factsOf(
+  of: Student,
+  { checks, gateMarks, practice, mastery }: PlanFile,
+  taught: { readonly schools: Schools; readonly systemId: string },
+): FileFacts {
+  const standings = of.setup?.standings ?? []
+  const gates = fileGates(of, {
+    systemId: taught.systemId,
+    setup: standings,
+    checks,
+    mastery,
+    said: gateMarks,
+  })
+  return {
+    familyId: of.family,
+    strings: of.instrument?.tuning.length ?? 4,
+    age: of.birthYear === null ? undefined : Number(studioDay().slice(0, 4)) - of.birthYear,
+    schools: taught.schools,
+    pains: of.pains.length,
+    closedGates: gates.filter(({ standsOpen }) => !standsOpen).map(({ id }) => id),
+    ...faultsOf(checks.map((check) => checkForPlan(check, studioDay(new Date(check.takenAt))))),
+    setup: standings,
+    learning: mastery
+      .filter(({ kind, state }) => kind === 'pattern' && state === 'learning')
+      .map(({ item }) => item),
+    log: practice.map(({ exerciseId, on }) => ({ exerciseId, on })),
+  }
+}
+
+/** What the open file of a student says to a plan; undefined before it is read. */
 export function usePlanFacts(student: Ref<Student | undefined>) {
   const studio = useStudio()
   const settings = useSettings()
@@ -30,32 +83,18 @@ export function usePlanFacts(student: Ref<Student | undefined>) {
     outbox.onArrival(() => void Promise.all([checks.reload(), plans.reload(), practice.reload()])),
   )
 
-  const facts = computed<Omit<PlanFacts, 'pieces' | 'asked'> | undefined>(() => {
+  const facts = computed<FileFacts | undefined>(() => {
     const of = student.value
     if (!of || !checks.data.value || !gateMarks.data.value || !practice.data.value) return undefined
-    const standings = of.setup?.standings ?? []
-    const gates = fileGates(of, {
-      systemId: studio.systemOf(of.instrument ?? undefined, of),
-      setup: standings,
+    const file = {
       checks: checks.data.value,
+      gateMarks: gateMarks.data.value,
+      practice: practice.data.value,
       mastery: marks.value,
-      said: gateMarks.data.value,
-    })
-    return {
-      familyId: of.family,
-      strings: of.instrument?.tuning.length ?? 4,
-      age: of.birthYear === null ? undefined : Number(studioDay().slice(0, 4)) - of.birthYear,
-      schools: settings.schoolsOf(of),
-      pains: of.pains.length,
-      closedGates: gates.filter(({ standsOpen }) => !standsOpen).map((gate) => gate.id),
-      ...faultsOf(checks.data.value.map((check) => checkForPlan(check, studioDay(new Date(check.takenAt))))),
-      setup: standings,
-      learning: marks.value
-        .filter(({ kind, state }) => kind === 'pattern' && state === 'learning')
-        .map(({ item }) => item),
-      log: practice.data.value.map(({ exerciseId, on }) => ({ exerciseId, on })),
     }
+    const systemId = studio.systemOf(of.instrument ?? undefined, of)
+    return factsOf(of, file, { schools: settings.schoolsOf(of), systemId })
   })
 
-  return { facts, plans, practice, checks: checks.data }
+  return { facts, plans, practice }
 }

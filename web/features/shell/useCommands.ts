@@ -33,6 +33,7 @@ const ACTIONS = [
   { title: 'Lay tapes', kind: 'put on fingerboard', to: 'tapes' },
   { title: 'Print tape strips', kind: 'pdf paper', to: 'instruments' },
   { title: 'Print a scale or an arpeggio', kind: 'pdf paper notes sheet musicxml', to: 'scales' },
+  { title: 'Practice of the class: who did what', kind: 'plan week log homework group', to: 'practice' },
   { title: 'Mark pain', kind: 'hurts numb tingles', to: 'setup' },
   { title: 'All drawings of the setup', kind: 'pictures figures', to: 'drawings' },
   { title: 'Save the cupboard as a table', kind: 'export csv json backup', to: 'instruments' },

@@ -1,0 +1,153 @@
+<template>
+  <header class="page-head">
+    <h1>Practice</h1>
+    <p class="whose">{{ rows.length > 0 ? `${count(rows.length, 'student')} with a plan` : '' }}</p>
+    <div class="actions">
+      <ElButton v-if="all.progress.value" @click="all.stop">
+        Stop at {{ all.progress.value.done }} of {{ all.progress.value.of }}
+      </ElButton>
+      <ElButton :disabled="rows.length === 0" @click="isPrinting = true"
+        >Print all<KeyHint of="p" on-button
+      /></ElButton>
+      <ElButton
+        type="primary"
+        :disabled="chosen.length === 0 || all.progress.value !== undefined"
+        @click="isAdding = true"
+        >One exercise for all<KeyHint of="a" on-button
+      /></ElButton>
+    </div>
+  </header>
+  <section v-if="rows.length > 0" class="card">
+    <ElSegmented v-model="family" :options="families" aria-label="Instrument" />
+    <table class="ledger numbers">
+      <thead>
+        <tr>
+          <th scope="col">Student</th>
+          <th scope="col">Exercises, and on how many days</th>
+          <th scope="col" class="number">Days</th>
+          <th scope="col" class="number">Minutes</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in shown" :key="row.student.id">
+          <th scope="row">
+            <RouterLink :to="{ name: 'plan', params: { studentId: row.student.id } }" dir="auto">{{
+              row.student.name
+            }}</RouterLink>
+          </th>
+          <td>
+            <span v-for="one in exercisesOf(row)" :key="one.id" :class="['one', { none: one.done === 0 }]">
+              {{ PRACTICE_NAMES[one.id] }} <b>{{ one.done }}</b><small>/{{ one.asked }}</small>
+            </span>
+          </td>
+          <td class="number">{{ new Set(row.done.map(({ on }) => on)).size }}</td>
+          <td class="number">{{ minutesOf(row) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="soft">{{ byExercise }}</p>
+  </section>
+  <section v-else-if="all.isKnown.value" class="card empty">
+    <h2>No plans in these two weeks</h2>
+    <p>Open a student’s file and press <KeyHint of="w" />: the week is planned from what was found.</p>
+    <RouterLink :to="{ name: 'students' }">Go to the students</RouterLink>
+  </section>
+  <AddExercise v-model="isAdding" :exercises="addable" :has-tapes="false" @pick="give" />
+  <PlanSheetDialog
+    v-if="rows.length > 0"
+    v-model="isPrinting"
+    :plans="shown.map(({ plan, student }) => ({ plan, student }))"
+    title="Practice of the class"
+  />
+</template>
+
+<script setup lang="ts">
+import { rollups, sum } from 'd3-array'
+import { computed, ref } from 'vue'
+import { FAMILY_IDS, isPracticedOn, PRACTICE, PRACTICE_IDS, type FamilyId, type PracticeId } from '#core'
+import AddExercise from '../features/plan/AddExercise.vue'
+import PlanSheetDialog from '../features/plan/PlanSheetDialog.vue'
+import { useClass, type ClassRow } from '../features/plan/useClass'
+import KeyHint from '../ui/KeyHint.vue'
+import { useShortcuts } from '../ui/useShortcuts'
+import { count, listed } from '../words/numbers'
+import { PRACTICE_NAMES } from '../words/plan'
+import { familyName } from '../words/trade'
+
+/** Who was given what, who did what, and one exercise for all of them, each for their own instrument and hand. */
+const all = useClass()
+const { rows } = all
+const family = ref<FamilyId | 'all'>('all')
+const families = computed(() => [
+  { value: 'all', label: 'All' },
+  ...FAMILY_IDS.filter((id) => rows.value.some(({ student }) => student.family === id)).map((value) => ({
+    value,
+    label: familyName(value),
+  })),
+])
+const shown = computed(() =>
+  rows.value.filter(({ student }) => family.value === 'all' || student.family === family.value),
+)
+const chosen = computed(() => shown.value.map(({ student }) => student))
+
+function exercisesOf({ plan, done }: ClassRow) {
+  return rollups(
+    plan.cards,
+    (cards) => cards.length,
+    ({ exerciseId }) => exerciseId,
+  ).map(([id, asked]) => ({ id, asked, done: done.filter(({ exerciseId }) => exerciseId === id).length }))
+}
+const minutesOf = ({ done }: ClassRow) => sum(done, ({ minutes }) => minutes ?? 0)
+const byExercise = computed(() => {
+  const students = rollups(
+    shown.value.flatMap(({ done, student }) =>
+      done.map(({ exerciseId }) => ({ exerciseId, id: student.id })),
+    ),
+    (own) => new Set(own.map(({ id }) => id)).size,
+    ({ exerciseId }) => exerciseId,
+  ).sort((a, b) => b[1] - a[1])
+  if (students.length === 0) return 'Nothing is written down of these weeks yet.'
+  return `Practised by: ${listed(students.map(([id, n]) => `${PRACTICE_NAMES[id]} ${n}`))}.`
+})
+
+const isAdding = ref(false)
+const isPrinting = ref(false)
+const addable = computed(() =>
+  PRACTICE_IDS.filter(
+    (id) => !PRACTICE[id].inLesson && chosen.value.some(({ family: of }) => isPracticedOn(id, of)),
+  ),
+)
+function give(id: PracticeId) {
+  void all.giveToAll(chosen.value, [id])
+}
+
+useShortcuts('Practice of the class', [
+  {
+    key: 'a',
+    does: 'One exercise for all that are shown',
+    run: () => (isAdding.value = chosen.value.length > 0),
+  },
+  { key: 'p', does: 'Print all weeks', run: () => (isPrinting.value = rows.value.length > 0) },
+])
+</script>
+
+<style scoped>
+.ledger {
+  margin: 10px 0;
+}
+
+.ledger td,
+.ledger tbody th {
+  padding: 6px 8px;
+}
+
+.one {
+  display: inline-block;
+  margin-right: 14px;
+  white-space: nowrap;
+}
+
+.none {
+  color: var(--ink-soft);
+}
+</style>
