@@ -48,6 +48,7 @@ function factsOf(seed: number, asked: PlanFacts['asked'] = []): PlanFacts {
     strings: 4,
     age: 8 + (seed % 8),
     schools: USUAL_SCHOOLS,
+    isBeginner: true,
     pains: 0,
     closedGates: seed % 2 ? ['fourth_finger'] : [],
     found: [

@@ -239,6 +239,8 @@ const VIEWS: readonly (readonly [name: string, path: string])[] = [
   ['a student', '/students/STUDENT'],
   ['a hand', '/students/STUDENT/hand'],
   ['over time', '/students/STUDENT/history'],
+  ['a week’s plan', '/students/STUDENT/plan'],
+  ['practice', '/practice'],
   ['tapes', '/tapes'],
   ['laying', '/tapes/lay'],
   ['changing size', '/tapes/compare?from=violin%201/2&to=violin%203/4'],

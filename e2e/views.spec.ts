@@ -55,6 +55,21 @@ const VIEWS: [string, (page: Page) => Promise<void>][] = [
     },
   ],
   [
+    'a week’s plan',
+    async (page) => {
+      await openFile(page, 'Orla Venn')
+      await page.keyboard.press('w')
+      await expect(page.locator('.week .item').first()).toBeVisible()
+    },
+  ],
+  [
+    'practice of the class',
+    async (page) => {
+      await page.goto('/practice')
+      await expect(page.getByRole('row', { name: /Orla Venn/ })).toBeVisible()
+    },
+  ],
+  [
     'a file without an instrument',
     async (page) => {
       await openFile(page, 'Sunniva Holt')

@@ -22,6 +22,7 @@ const NOBODY: PlanFacts = {
   familyId: 'violin',
   strings: 4,
   schools: USUAL_SCHOOLS,
+  isBeginner: true,
   pains: 0,
   closedGates: [],
   found: [],
@@ -129,6 +130,7 @@ describe('a week', () => {
       code: 'gate',
       gate: 'fourth_finger',
     })
+    expect(plan({ closedGates: ['fourth_finger'], isBeginner: false }).cards).toEqual([])
   })
 
   it('is empty while a pain is told, and follows no finding that was overruled', () => {

@@ -38,6 +38,8 @@ export interface PlanFacts {
   /** Years; unknown of somebody who never said. */
   readonly age?: number | undefined
   readonly schools: Schools
+  /** Of somebody further on nobody waits for a fourth finger, whatever was looked at here. */
+  readonly isBeginner: boolean
   /** How many pains are told and not cleared: nothing is planned before they are. */
   readonly pains: number
   readonly closedGates: readonly GateId[]
@@ -154,7 +156,8 @@ export function wishesOf(today: string, facts: PlanFacts): { wishes: Wish[]; lef
   }
   for (const gate of facts.closedGates) {
     const exerciseId = UNTIL_OPEN[gate]
-    if (exerciseId && isPracticedOn(exerciseId, facts.familyId))
+    const isPassed = gate === 'fourth_finger' && !facts.isBeginner
+    if (exerciseId && !isPassed && isPracticedOn(exerciseId, facts.familyId))
       wish({ exerciseId, reason: { code: 'gate', gate }, worth: WORTH.gate })
   }
   const [patternId] = facts.learning

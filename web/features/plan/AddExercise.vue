@@ -37,11 +37,12 @@ watch(open, () => (text.value = ''))
 /** By name first, then by what it is for, and how it is done. */
 const rows = computed(() => {
   const sought = text.value.trim().toLowerCase()
+  const begins = (id: PracticeId) => PRACTICE_NAMES[id].toLowerCase().startsWith(sought)
   const found = (of: (id: PracticeId) => string) =>
     props.exercises.filter((id) => of(id).toLowerCase().includes(sought))
   return [
     ...new Set([
-      ...found((id) => PRACTICE_NAMES[id]),
+      ...found((id) => PRACTICE_NAMES[id]).sort((a, b) => Number(begins(b)) - Number(begins(a))),
       ...found((id) => PART_NAMES[PRACTICE[id].part]),
       ...found((id) => practised(id, props)),
     ]),

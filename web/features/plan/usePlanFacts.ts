@@ -55,6 +55,7 @@ export function factsOf(
     strings: of.instrument?.tuning.length ?? 4,
     age: of.birthYear === null ? undefined : Number(studioDay().slice(0, 4)) - of.birthYear,
     schools: taught.schools,
+    isBeginner: of.level === null || of.level === 'beginner',
     pains: of.pains.length,
     closedGates: gates.filter(({ standsOpen }) => !standsOpen).map(({ id }) => id),
     ...faultsOf(checks.map((check) => checkForPlan(check, studioDay(new Date(check.takenAt))))),

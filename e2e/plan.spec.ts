@@ -1,0 +1,98 @@
+import { expect, openFile, test } from './fixtures'
+import type { Page } from '@playwright/test'
+
+async function openPlan(page: Page, name: string) {
+  await openFile(page, name)
+  await page.keyboard.press('w')
+  await expect(page.getByRole('region', { name: 'The week', exact: true })).toBeVisible()
+}
+const given = (page: Page, name: string) => page.getByText(`The plan is in the file of ${name}.`)
+const itemsOf = (page: Page) => page.locator('.week .item')
+
+test('a lesson’s end by keys alone: the last week is said in a key a day, the next is given with one more', async ({
+  page,
+}) => {
+  await openPlan(page, 'Marlow Quill')
+  const log = page.getByRole('region', { name: /What was practised/ })
+  const asked = log.getByText(/Did \w+\?/)
+  await expect(asked).toBeVisible()
+  // Eleven keys: every day of the last plan, the plan, and its paper.
+  for (let day = 0; day < 6; day++) await page.keyboard.press(day === 2 ? 'n' : 'y')
+  await expect(log.getByText(/^5 days practised/)).toBeVisible()
+  await page.keyboard.press('g')
+  await expect(given(page, 'Marlow Quill')).toBeVisible()
+  await page.keyboard.press('p')
+  await expect(page.getByRole('dialog', { name: /Practice of Marlow/ }).getByText('1 page')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.reload()
+  await expect(page.getByRole('button', { name: /^Given/ })).toBeDisabled()
+  await expect(log.getByText(/^5 days practised/)).toBeVisible()
+})
+
+test('a card is moved by keys and by hand, set, dropped and undone; the week is replanned round it', async ({
+  page,
+}) => {
+  await openPlan(page, 'Isolde Marsh')
+  const before = await itemsOf(page).allInnerTexts()
+  const chosen = page.locator('.item.chosen')
+  const name = (await chosen.locator('.what').innerText()).trim()
+  await page.keyboard.press('X')
+  await expect(page.locator('.week').getByText(name, { exact: true })).toHaveCount(0)
+  await page.keyboard.press('u')
+  await expect.poll(() => itemsOf(page).allInnerTexts()).toEqual(before)
+  await page.keyboard.press('k')
+  await expect(page.locator('.item.fixed')).toHaveCount(1)
+  await page.keyboard.press('+')
+  await expect(page.locator('.item.fixed')).toContainText('set')
+  await page.keyboard.press('x')
+  await expect(page.locator('.item.fixed')).toHaveCount(0)
+  // Into the day of rest, by hand.
+  const rest = page.locator('.day.rest ul')
+  await page
+    .locator('.day:not(.rest) .item')
+    .last()
+    .dragTo(rest, { targetPosition: { x: 20, y: 20 } })
+  await expect(rest.locator('.item.fixed')).toHaveCount(1)
+  await page.reload()
+  await expect(rest.locator('.item.fixed')).toHaveCount(1)
+})
+
+test('what cannot be is named: nothing while a pain is marked, an exercise that is added, a second teacher’s plan', async ({
+  page,
+  app,
+  browser,
+  cookies,
+}) => {
+  await openPlan(page, 'Edda Ash')
+  await expect(page.getByText('A pain is marked: nothing is planned before it is cleared.')).toBeVisible()
+  await openPlan(page, 'Tamsin Reed')
+  await page.keyboard.press('a')
+  await page.getByRole('combobox', { name: 'Find an exercise' }).fill('long')
+  await page.keyboard.press('Enter')
+  await expect(page.locator('.week').getByText('Long notes').first()).toBeVisible()
+  const context = await browser.newContext({ baseURL: app.url })
+  await context.addCookies(cookies)
+  const other = await context.newPage()
+  await other.goto(page.url())
+  await expect(other.getByRole('button', { name: /^Give the plan/ })).toBeEnabled()
+  await other.keyboard.press('g')
+  await expect(given(other, 'Tamsin Reed')).toBeVisible()
+  await context.close()
+  await page.keyboard.press('g')
+  await expect(page.getByText(/has given Tamsin Reed a plan for this week meanwhile/)).toBeVisible()
+  // Nothing of what was changed here is lost: given once more, it counts.
+  await expect(page.locator('.week').getByText('Long notes').first()).toBeVisible()
+  await page.keyboard.press('g')
+  await expect(given(page, 'Tamsin Reed')).toBeVisible()
+})
+
+test('a class: who did what, and one exercise for all of one instrument', async ({ page }) => {
+  await page.goto('/practice')
+  await expect(page.getByRole('row', { name: /Lark Penhale/ })).toBeVisible()
+  await page.getByText('bass', { exact: true }).click()
+  await page.keyboard.press('a')
+  await page.getByRole('combobox', { name: 'Find an exercise' }).fill('roll')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/plans? given\./)).toBeVisible()
+  await expect(page.getByRole('row', { name: /Denzil Crake/ })).toContainText('Roll the hand')
+})
