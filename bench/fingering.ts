@@ -48,7 +48,7 @@ export function fingeringAgainstBare(): Ratio[] {
       `${lines.length} scales of the ${id} fingered / the same program without efforts`,
       ours,
       bare,
-      7,
+      6,
     )
   })
 }

@@ -40,7 +40,7 @@ const PICTURES: readonly Picture[] = [
   { name: 'atlas', open: (page) => atlas(page, 'Orla Venn') },
   { name: 'scales', open: scales },
   { name: 'hand', height: 1100, open: hand },
-  { name: 'pattern-sheet', open: (page) => atlas(page, 'Orla Venn').then(() => page.keyboard.press('p')) },
+  { name: 'plan', open: plan },
   { name: 'check', open: check },
   { name: 'take', height: 1180, open: take },
   { name: 'setup', open: (page) => setup(page, 'Orla Venn', 'y'.repeat(15)) },
@@ -63,6 +63,13 @@ async function history(page: Page) {
   await openFile(page, 'Marlow Quill')
   await page.keyboard.press('o')
   await page.getByRole('slider', { name: /Place on the/ }).waitFor()
+}
+
+async function plan(page: Page) {
+  await openFile(page, 'Marlow Quill')
+  await page.keyboard.press('w')
+  await page.locator('.week .item').first().waitFor()
+  await page.keyboard.press('y')
 }
 
 async function eye(page: Page) {

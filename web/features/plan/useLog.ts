@@ -29,7 +29,7 @@ export function useLog(
   /** The day that the next key is about: the first after the last one that something was said of. */
   const at = ref(0)
   watch(
-    () => plan.value?.id,
+    () => [plan.value?.id, practice.data.value !== undefined].join(),
     () => {
       const last = days.value.findLastIndex(({ day, cards }) =>
         cards.some((card) => entryOf(day, card.exerciseId)),
