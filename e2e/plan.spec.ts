@@ -19,6 +19,12 @@ test('a lesson’s end by keys alone: the last week is said in a key a day, the 
   // Eleven keys: every day of the last plan, the plan, and its paper.
   for (let day = 0; day < 6; day++) await page.keyboard.press(day === 2 ? 'n' : 'y')
   await expect(log.getByText(/^5 days practised/)).toBeVisible()
+  // One of them was shorter: exactly.
+  await page.keyboard.press('m')
+  const exact = page.getByRole('dialog', { name: 'What exactly was practised' })
+  await exact.getByRole('textbox', { name: 'Minutes of An old piece' }).fill('12')
+  await page.keyboard.press('Enter')
+  await expect(log.getByText(/^5 days practised/)).toBeVisible()
   await page.keyboard.press('g')
   await expect(given(page, 'Marlow Quill')).toBeVisible()
   await page.keyboard.press('p')

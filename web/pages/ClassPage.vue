@@ -46,6 +46,7 @@
       </tbody>
     </table>
     <p class="soft">{{ byExercise }}</p>
+    <TableExport :table="logTable" />
   </section>
   <section v-else-if="all.isKnown.value" class="card empty">
     <h2>No plans in these two weeks</h2>
@@ -68,6 +69,7 @@ import { FAMILY_IDS, isPracticedOn, PRACTICE, PRACTICE_IDS, type FamilyId, type 
 import AddExercise from '../features/plan/AddExercise.vue'
 import PlanSheetDialog from '../features/plan/PlanSheetDialog.vue'
 import { useClass, type ClassRow } from '../features/plan/useClass'
+import TableExport from '../files/TableExport.vue'
 import KeyHint from '../ui/KeyHint.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import { count, listed } from '../words/numbers'
@@ -109,6 +111,15 @@ const byExercise = computed(() => {
   if (students.length === 0) return 'Nothing is written down of these weeks yet.'
   return `Practised by: ${listed(students.map(([id, n]) => `${PRACTICE_NAMES[id]} ${n}`))}.`
 })
+
+/** What was practised, a row an exercise and a day: for a spreadsheet, or another program. */
+const logTable = computed(() => ({
+  name: 'practice',
+  columns: ['student', 'day', 'exercise', 'minutes', 'times'],
+  rows: shown.value.flatMap(({ student, done }) =>
+    done.map(({ on, exerciseId, minutes, times }) => [student.name, on, exerciseId, minutes, times]),
+  ),
+}))
 
 const isAdding = ref(false)
 const isPrinting = ref(false)

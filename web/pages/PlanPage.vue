@@ -35,7 +35,9 @@
       "
       @say="log.sayDay"
       @toggle="log.toggle"
+      @exactly="isExact = true"
     />
+    <ExactLog v-model="isExact" :log="log" />
     <section v-if="plan.made.value" class="card" aria-label="The week">
       <div class="terms">
         <span class="minutes">
@@ -113,6 +115,7 @@ import { computed, ref, toRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { PlannedCard } from '#core'
 import AddExercise from '../features/plan/AddExercise.vue'
+import ExactLog from '../features/plan/ExactLog.vue'
 import PlanLog from '../features/plan/PlanLog.vue'
 import PlanSheetDialog from '../features/plan/PlanSheetDialog.vue'
 import PlanWeek from '../features/plan/PlanWeek.vue'
@@ -147,6 +150,7 @@ const log = useLog(student, running, file.practice)
 
 const isAdding = ref(false)
 const isPrinting = ref(false)
+const isExact = ref(false)
 const pieceText = ref('')
 watch(
   () => plan.edit.value.pieces.join(', '),
@@ -225,6 +229,11 @@ useShortcuts('The week’s plan', [
   { key: 'y', does: 'That day was practised', run: () => void log.sayDay(true) },
   { key: 'n', does: 'Not that day', run: () => void log.sayDay(false) },
   { key: 'b', does: 'Back to the day before', run: log.back },
+  {
+    key: 'm',
+    does: 'Minutes and repetitions exactly',
+    run: () => (isExact.value = log.days.value.length > 0),
+  },
   { key: 'ArrowLeft', does: 'Day before', run: () => stepDay(-1) },
   { key: 'ArrowRight', does: 'Next day', run: () => stepDay(1) },
   { key: 'ArrowUp', does: 'Exercise above', run: () => stepCard(-1) },

@@ -8,6 +8,7 @@
           >Yes<KeyHint of="y" on-button
         /></ElButton>
         <ElButton size="small" @click="emit('say', false)">Not that day<KeyHint of="n" on-button /></ElButton>
+        <ElButton size="small" @click="emit('exactly')">Exactly<KeyHint of="m" on-button /></ElButton>
       </span>
       <span v-else class="soft"
         >{{ sum }}
@@ -70,6 +71,7 @@ import type { PracticeLog } from './useLog'
 const props = defineProps<{ log: PracticeLog; title: string }>()
 const emit = defineEmits<{
   say: [isDone: boolean]
+  exactly: []
   toggle: [day: string, card: Plan['cards'][number]]
 }>()
 /** Once all is said it is one line. */

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import type { Plan } from '#contracts'
 import { leftOutSentences, reasonSentence, effectSentence } from '../../words/plan'
 import { practisedSum } from '../../words/plan-log'
+import { entryOf } from './exact'
 import { planCalendar } from './plan-calendar'
 import { daysOfWeek, isWithinWeek, weekdayOf } from './week'
 
@@ -113,5 +114,22 @@ describe('what is said of a plan', () => {
         { on: '2026-11-28', minutes: 2 },
       ]),
     ).toBe('1 day practised, 7 minutes in all.')
+  })
+})
+
+describe('minutes and repetitions as they are typed', () => {
+  it('are whole numbers or nothing; nothing, and none, were not practised', () => {
+    expect(entryOf({ minutes: ' 7 ', times: '' })).toEqual({
+      ok: true,
+      isDone: true,
+      minutes: 7,
+      times: null,
+    })
+    expect(entryOf({ minutes: '', times: '20' })).toMatchObject({ isDone: true, times: 20 })
+    for (const none of ['', '0'])
+      expect(entryOf({ minutes: none, times: '' })).toMatchObject({ ok: true, isDone: false, minutes: null })
+    for (const wrong of ['5.5', '-3', 'ten', '241'])
+      expect(entryOf({ minutes: wrong, times: '' }).ok, wrong).toBe(false)
+    expect(entryOf({ minutes: '', times: '1001' }).ok).toBe(false)
   })
 })
