@@ -101,6 +101,21 @@ describe('a week', () => {
     expect(plan({ found: [found(FOURTH)] }, 0).cards).toEqual([])
   })
 
+  it('asks a few exercises at once, the weightiest, and of a hundred wishes no day more than it holds', () => {
+    const items = ['tension', 'gap', 'wrist', 'elbow', 'fourth_side', 'first_side', 'palm'] as const
+    const setup = items.map((itemId) => ({ itemId, answer: 'no', seenOn: TODAY }) as const)
+    const log = PRACTICE_IDS.map((exerciseId) => ({ exerciseId, on: '2026-11-27' }))
+    const week = plan({ setup, log, found: [found(FOURTH)], pieces: ['Low Tide'] }, 60)
+    expect(new Set(week.cards.map(({ exerciseId }) => exerciseId)).size).toBe(6)
+    expect(why(week, 'one_finger')).toEqual({ code: 'enough' })
+    const everything = plan({ asked: [...PRACTICE_IDS, ...PRACTICE_IDS, ...PRACTICE_IDS] }, 120)
+    for (const day of DAYS) {
+      const own = everything.cards.filter(({ on }) => on === day).map(({ exerciseId }) => exerciseId)
+      expect(new Set(own).size).toBe(own.length)
+      expect(minutesOn(everything.cards, day)).toBeLessThanOrEqual(120)
+    }
+  })
+
   it('asks no forty minutes of a child of six, and says so', () => {
     expect(mostMinutes(6)).toBe(24)
     expect(mostMinutes(13)).toBe(Infinity)

@@ -38,6 +38,10 @@ export interface WeekPlan {
 export const DAYS_WITH_ONE_NEW = 3
 /** A review loses this part of its worth for every day that it comes later than it could. Chosen: the day may give way, the week not. */
 const LATE = 0.1
+/** A few exercises: beside these an old piece, what is looked at again, and what the teacher adds. Common practice, no source. */
+const MOST_EXERCISES = 5
+/** A knapsack’s choices are the bits of one number. */
+const MOST_CHOICES = 30
 /** What holds is looked at, and not practised: more of it in a week would be a week of reviews. Chosen. */
 const MOST_REVIEWS = 3
 
@@ -67,7 +71,8 @@ export function planWeek(today: string, facts: PlanFacts, terms: PlanTerms): Wee
   const choices = choicesOf(wishes, facts, terms, left)
   const rooms = terms.days.map((day) => Math.max(0, most - minutesOn(fixed, day)))
   const { cards, worth } = placed(choices, terms.days, rooms)
-  const all = [...fixed.map((card) => ({ ...card, isFixed: true })), ...cards].sort(inOrder)
+  const all =
+    fixed.length > 0 ? [...fixed.map((card) => ({ ...card, isFixed: true })), ...cards].sort(inOrder) : cards
   const isIn = new Set(all.map(({ exerciseId }) => exerciseId))
   for (const { wish } of choices)
     if (!isIn.has(wish.exerciseId))
@@ -92,12 +97,19 @@ function choicesOf(
 ): Choice[] {
   const known = new Set<string>(log.map(({ exerciseId }) => exerciseId))
   let begun = 0
+  let few = 0
+  let daily = 0
   let reviews = 0
   const choices: Choice[] = []
   for (const wish of wishes) {
     const { exerciseId, reason, onceFrom } = wish
     if (dropped.some((one) => one.exerciseId === exerciseId && one.on === undefined)) continue
     if (onceFrom !== undefined && (onceFrom > (days.at(-1) ?? '') || ++reviews > MOST_REVIEWS)) continue
+    const isOneOfFew = onceFrom === undefined && reason.code !== 'asked' && reason.code !== 'piece'
+    if ((isOneOfFew && few === MOST_EXERCISES) || daily === MOST_CHOICES) {
+      left.push({ exerciseId, why: { code: 'enough' } })
+      continue
+    }
     const isNew =
       onceFrom === undefined && reason.code !== 'asked' && reason.code !== 'piece' && !known.has(exerciseId)
     const from = isNew ? DAYS_WITH_ONE_NEW * begun++ : 0
@@ -114,6 +126,8 @@ function choicesOf(
     )
     const isSetBefore = onceFrom !== undefined && fixed.some((card) => card.exerciseId === exerciseId)
     if (isSetBefore || !may.includes(true)) continue
+    if (isOneOfFew) few++
+    if (onceFrom === undefined) daily++
     choices.push({
       wish,
       minutes: minutes[exerciseId] ?? minutesOf(exerciseId, strings),
@@ -136,7 +150,10 @@ function placed(
   days: readonly string[],
   rooms: readonly number[],
 ): { cards: PlannedCard[]; worth: number } {
-  const daily = choices.filter(({ wish }) => wish.onceFrom === undefined)
+  // In the order of a day’s practice: what is taken of them is in order then.
+  const daily = choices
+    .filter(({ wish }) => wish.onceFrom === undefined)
+    .sort((a, b) => RANK.get(a.wish.exerciseId)! - RANK.get(b.wish.exerciseId)!)
   const once = choices.filter(({ wish }) => wish.onceFrom !== undefined)
   const room = Math.max(0, ...rooms)
   // Days with the same choices share a knapsack.
@@ -180,14 +197,18 @@ function placed(
   function cardsOf(): PlannedCard[] {
     const cards: PlannedCard[] = []
     for (let day = 0; day < days.length; day++) {
+      const on = days[day]!
       let rest = rooms[day]!
+      const looks: PlannedCard[] = []
       for (let i = 0; i < once.length; i++)
         if (bestOn[i] === day) {
           rest -= once[i]!.minutes
-          cards.push(cardOf(once[i]!, days[day]!))
+          looks.push(cardOf(once[i]!, on))
         }
       const taken = sacks[day]!.taken[rest]!
-      for (let i = 0; i < daily.length; i++) if (taken & (1 << i)) cards.push(cardOf(daily[i]!, days[day]!))
+      const own: PlannedCard[] = []
+      for (let i = 0; i < daily.length; i++) if (taken & (1 << i)) own.push(cardOf(daily[i]!, on))
+      cards.push(...(looks.length > 0 ? [...looks, ...own].sort(inOrder) : own))
     }
     return cards
   }

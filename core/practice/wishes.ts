@@ -86,6 +86,8 @@ export type LeftOutWhy =
   | { readonly code: 'family' }
   /** One new thing at a time. */
   | { readonly code: 'one_new' }
+  /** A few exercises are enough. */
+  | { readonly code: 'enough' }
   | { readonly code: 'no_minutes' }
   /** It was practised for its weeks, and what it was to mend is there still. */
   | { readonly code: 'not_helped'; readonly since: string; readonly next: PracticeId }

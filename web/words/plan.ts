@@ -178,6 +178,8 @@ function leftOutSentence(why: LeftOutWhy): string {
       return 'not for this instrument.'
     case 'one_new':
       return 'one new thing at a time: it waits for another week.'
+    case 'enough':
+      return 'enough for one week: it waits for another.'
     case 'no_minutes':
       return 'no minutes left for it.'
     case 'not_helped':
