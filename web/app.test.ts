@@ -116,6 +116,7 @@ describe('the shell', () => {
       'Hand of Orla Vennmeasures, growth, fit',
       'Setup of Orla Venna round before a note is judged',
       'Fit and gates of Orla Vennsetup record',
+      'Plan the week of Orla Vennpractice',
       'Check Orla Venncheck',
     ])
     await press('ArrowUp', field)

@@ -28,6 +28,8 @@ const ROUTES = [
   'eye',
   'findings',
   'history',
+  'plan',
+  'practice',
   'studio',
   'account',
   'sign-in',

@@ -1,4 +1,5 @@
 import { randomUniform } from 'd3-random'
+import { v7 as uuid } from 'uuid'
 import {
   checkForPlan,
   dayNumber,
@@ -11,9 +12,9 @@ import {
   type PlanFacts,
   type Practised,
 } from '#core'
+import type { PracticeEntryRow, PracticePlanRow } from '../db/rows'
 import { checkService } from '../features/checks/service'
 import { masteryService } from '../features/mastery/service'
-import { practiceService } from '../features/practice/service'
 import { setupService } from '../features/setup/service'
 import { DEMO_SETUPS } from './setups'
 import { dayOf, seedOf, type CallAt, type WeeksAgo } from './when'
@@ -51,6 +52,9 @@ export async function planTerm(
   // Of most the last week is ticked off already.
   const isTicked = uniform() < TICKED
   const log: Practised[] = []
+  const plans: Omit<PracticePlanRow, 'studioId'>[] = []
+  const entries: Omit<PracticeEntryRow, 'studioId'>[] = []
+  const userId = now.signedIn.session.user.id
   for (let weeks = FIRST_WEEK; weeks >= 1; weeks--) {
     const startsOn = dayOf(weeksAgo(weeks))
     const facts: PlanFacts = {
@@ -85,7 +89,10 @@ export async function planTerm(
       .filter((_, by) => WEEKDAYS.includes((by + WEEKDAYS[0]!) % 7))
     const { cards } = planWeek(startsOn, facts, { days, minutesADay })
     if (cards.length === 0) continue
-    await practiceService(callAt(weeksAgo(weeks))).give(studentId, {
+    plans.push({
+      id: uuid(),
+      studentId,
+      userId,
       startsOn,
       family: demo.family,
       instrumentId,
@@ -93,13 +100,27 @@ export async function planTerm(
       weekdays: WEEKDAYS,
       cards: [...cards],
       pieces: [...facts.pieces],
-      after: null,
+      recordedAt: weeksAgo(weeks),
+      removedAt: null,
     })
     const done = new Set(days.filter(() => uniform() < diligence))
-    const entries = cards
-      .filter(({ on }) => (weeks > 1 || isTicked) && done.has(on))
-      .map(({ exerciseId, on, minutes }) => ({ exerciseId, on, isDone: true, minutes, times: null }))
-    log.push(...entries.map(({ exerciseId, on }) => ({ exerciseId, on })))
-    if (entries.length > 0) await practiceService(callAt(weeksAgo(weeks - 1))).say(studentId, { entries })
+    const said = cards.filter(({ on }) => (weeks > 1 || isTicked) && done.has(on))
+    log.push(...said.map(({ exerciseId, on }) => ({ exerciseId, on })))
+    entries.push(
+      ...said.map(({ exerciseId, on, minutes }) => ({
+        id: uuid(),
+        studentId,
+        userId,
+        exerciseId,
+        practisedOn: on,
+        isDone: true,
+        minutes,
+        times: null,
+        recordedAt: weeksAgo(weeks - 1),
+      })),
+    )
   }
+  // In two statements: a demo that teachers wait for is not given plan by plan.
+  await now.store.insert(now.store.models.practicePlan, plans)
+  await now.store.insert(now.store.models.practiceEntry, entries)
 }

@@ -162,6 +162,7 @@ describe('the page of a history', () => {
     history = HISTORY
     sent = fakeServer(({ path }: Sent) => {
       if (path.includes('/history')) return { status: 200, body: history }
+      if (/\/(plans|practice)$/.test(path)) return { status: 200, body: [] }
       const id = decodeURIComponent(/\/checks\/([^/?]+)/.exec(path)?.[1] ?? '')
       if (id)
         return {
