@@ -373,11 +373,6 @@ useShortcuts('Check', [
   },
   { key: 'b', does: 'Read by meter, ruler or eye', run: () => sheet.readOtherwise() },
   { key: 'n', does: 'The next lesson, once a verdict is kept', run: goOn },
-  {
-    key: 'w',
-    does: 'Plan the week’s practice',
-    run: () => student.value && void router.push({ name: 'plan', params: { studentId: student.value.id } }),
-  },
   { key: 'x', does: 'After a walk-in: somebody else', run: () => (isWalkIn.value = false) },
 ])
 </script>

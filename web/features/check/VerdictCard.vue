@@ -20,9 +20,7 @@
       <template v-if="!student?.pains.length">
         <p class="then">
           <span class="eyebrow">Then try</span>
-          <RouterLink v-if="student" :to="{ name: 'plan', params: { studentId: student.id } }"
-            >Plan the week<KeyHint of="w"
-          /></RouterLink>
+          <PlanLink v-if="student" :student-id="student.id" />
         </p>
         <p>{{ advice.thenTry.join(' ') }}</p>
       </template>
@@ -40,6 +38,7 @@ import type { FamilyId } from '#core'
 import type { KeptVerdict, Student } from '#contracts'
 import { useSettings } from '../../stores/settings'
 import KeyHint from '../../ui/KeyHint.vue'
+import PlanLink from './PlanLink.vue'
 import { adviceOn, setupEvidence, STOP_AT_PAIN } from '../../words/advice'
 import {
   alternativeSentence,
@@ -77,12 +76,6 @@ const setup = computed(() =>
   display: flex;
   justify-content: space-between;
   gap: 10px;
-}
-
-.then a {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
 }
 
 .verdict {

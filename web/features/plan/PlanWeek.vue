@@ -1,10 +1,10 @@
 <template>
-  <div class="week" role="grid" :aria-label="label">
+  <div class="week" role="group" :aria-label="label">
     <section
       v-for="({ day, isPractice }, column) in days"
       :key="day"
       :class="['day', { rest: !isPractice, today: day === today, over: day < today }]"
-      role="row"
+      :aria-label="longDayName(day)"
     >
       <header>
         <button
@@ -22,13 +22,12 @@
         <li
           v-for="(card, row) in cardsOn(day)"
           :key="card.exerciseId"
-          role="gridcell"
           :class="[
             'item',
             PRACTICE[card.exerciseId].part,
             { chosen: isChosen(column, row), fixed: card.isFixed },
           ]"
-          :aria-selected="isChosen(column, row)"
+          :aria-current="isChosen(column, row)"
           :data-exercise="card.exerciseId"
           @click="emit('choose', column, row)"
         >
@@ -47,7 +46,7 @@ import Sortable from 'sortablejs'
 import { onBeforeUnmount, type ComponentPublicInstance } from 'vue'
 import { PRACTICE, type PlannedCard } from '#core'
 import { PRACTICE_NAMES } from '../../words/plan'
-import { dayName, dayNumeral } from '../../words/dates'
+import { dayName, dayNumeral, longDayName } from '../../words/dates'
 import { studioDay } from '../../words/shown'
 
 /** A week of practice: days as columns, exercises as cards that are dragged from day to day. */

@@ -8,10 +8,7 @@ const MOST_MINUTES = 240
 const MOST_TIMES = 1000
 
 /** Minutes and repetitions as they were typed; nothing typed was not done, and anything but whole numbers is refused. */
-export function entryOf({
-  minutes,
-  times,
-}: TypedEntry):
+export function entryOf({ minutes, times }: TypedEntry):
   | {
       readonly ok: true
       readonly isDone: boolean
