@@ -149,7 +149,14 @@ describe('a week', () => {
   })
 
   it('is empty while a pain is told, and follows no finding that was overruled', () => {
-    const week = plan({ pains: 1, found: [found(FOURTH)] })
+    const set = {
+      exerciseId: 'one_finger',
+      on: TODAY,
+      minutes: 2,
+      reason: { code: 'asked' },
+      isFixed: true,
+    } as const
+    const week = plan({ pains: 1, found: [found(FOURTH)] }, 30, { fixed: [set] })
     expect(week.cards).toEqual([])
     expect(why(week, 'one_finger')).toEqual({ code: 'pain' })
     expect(plan({ found: [{ ...found(FOURTH), says: 'overruled' }] }).cards).toEqual([])

@@ -19,9 +19,12 @@ export interface PlanTerms {
   readonly days: readonly string[]
   /** Whole minutes a day. */
   readonly minutesADay: number
+  /** Cards that stand where they are, whoever set them there. */
   readonly fixed?: readonly PlannedCard[]
   /** Not on this day; on no day without one. */
   readonly dropped?: readonly { readonly exerciseId: PracticeId; readonly on?: string | undefined }[]
+  /** Nothing is heard of the file: only what the teacher adds, and an old piece, find a place beside what stands. */
+  readonly onlyAsked?: boolean
   /** Another dose, whole minutes. */
   readonly minutes?: Readonly<Partial<Record<PracticeId, number>>>
 }
@@ -35,7 +38,7 @@ export interface WeekPlan {
 }
 
 /** One new thing at a time: the second begins after so many practice days with the first. Common practice, no source. */
-export const DAYS_WITH_ONE_NEW = 3
+const DAYS_WITH_ONE_NEW = 3
 /** A review loses this part of its worth for every day that it comes later than it could. Chosen: the day may give way, the week not. */
 const LATE = 0.1
 /** A few exercises: beside these an old piece, what is looked at again, and what the teacher adds. Common practice, no source. */
@@ -59,25 +62,34 @@ interface Choice {
  * Exercises on the practice days of a week. Of all plans that keep to the minutes of every day, to one session of an exercise a day, to
  * one new thing at a time, and to what is fixed or dropped, the one with the greatest sum of worths, each day counting alike; a review
  * counts once, and less the later it comes. Exact: days share nothing but reviews, so each is a knapsack of its own (R. Bellman,
- * Dynamic Programming, 1957) and every way to set the few reviews is tried. Held against the exhaustive optimum in bench/plan.ts.
+ * Dynamic Programming, 1957) and every way to set the few reviews is tried. Held against the exhaustive optimum in bench/practice.ts.
  *
  * @example planWeek('2026-12-05', facts, { days: ['2026-12-05', '2026-12-06'], minutesADay: 15 })
  */
 export function planWeek(today: string, facts: PlanFacts, terms: PlanTerms): WeekPlan {
-  const { wishes, leftOut } = wishesOf(today, facts)
-  const fixed = terms.fixed ?? []
-  const most = Math.min(terms.minutesADay, mostMinutes(facts.age))
+  const { wishes, leftOut } = terms.onlyAsked ? askedOf(today, facts) : wishesOf(today, facts)
+  // Whoever hurts rests, whatever was set before.
+  const fixed = facts.pains > 0 ? [] : (terms.fixed ?? [])
+  const most = Math.floor(Math.min(terms.minutesADay, mostMinutes(facts.age)))
   const left: LeftOut[] = [...leftOut]
   const choices = choicesOf(wishes, facts, terms, left)
   const rooms = terms.days.map((day) => Math.max(0, most - minutesOn(fixed, day)))
   const { cards, worth } = placed(choices, terms.days, rooms)
-  const all =
-    fixed.length > 0 ? [...fixed.map((card) => ({ ...card, isFixed: true })), ...cards].sort(inOrder) : cards
+  const all = fixed.length > 0 ? [...fixed, ...cards].sort(inOrder) : cards
   const isIn = new Set(all.map(({ exerciseId }) => exerciseId))
   for (const { wish } of choices)
     if (!isIn.has(wish.exerciseId))
       left.push({ exerciseId: wish.exerciseId, why: whyNot(terms, facts, most) })
   return { cards: all, leftOut: left.filter(({ exerciseId }) => !isIn.has(exerciseId)), worth }
+}
+
+/** What the teacher says, without what the file says; gates, age and school bar all the same. */
+function askedOf(today: string, facts: PlanFacts): ReturnType<typeof wishesOf> {
+  const { wishes, leftOut } = wishesOf(today, facts)
+  return {
+    wishes: wishes.filter(({ reason }) => reason.code === 'asked' || reason.code === 'piece'),
+    leftOut: leftOut.filter(({ exerciseId }) => facts.asked.includes(exerciseId)),
+  }
 }
 
 function whyNot({ minutesADay }: PlanTerms, { age }: PlanFacts, most: number): LeftOut['why'] {

@@ -2,7 +2,7 @@ import { dayNumber, dayOf, daysBetween } from '../calendar'
 import type { FamilyId, Finger } from '../instrument'
 import type { GateId, Schools, SetupAnswer, SetupItemId } from '../setup'
 import type { Finding } from '../verdict'
-import { isPracticedOn, mostMinutes, PRACTICE, type PracticeId } from './exercises'
+import { isPracticedOn, PRACTICE, type PracticeId } from './exercises'
 import { exercisesFor, remediesFor } from './remedies'
 import { daysUntilReview } from './spacing'
 
@@ -121,7 +121,7 @@ const WORTH = {
 /** An accepted finding is surer than one nobody has looked at. */
 const UNLOOKED = 0.8
 /** Where the trade does not say after how long something shows. Common practice, no source: a frame takes a little each week. */
-export const USUAL_WEEKS = 3
+const USUAL_WEEKS = 3
 
 /** Exercises that suit what is being learned: a pattern in rounds. Common practice, no source (docs/trade.md § 8). */
 export const LEARNING_EXERCISES: readonly PracticeId[] = ['finger_rounds', 'scale_two_bows']
@@ -241,9 +241,4 @@ function weakest({ found }: PlanFacts): Finger | null {
     if (finding.code === 'frame') return finding.shownBy
   }
   return null
-}
-
-/** Minutes a day that are asked of somebody of this age, of those that were wished. */
-export function minutesFor({ age }: Pick<PlanFacts, 'age'>, wished: number): number {
-  return Math.min(wished, mostMinutes(age))
 }

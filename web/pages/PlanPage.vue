@@ -11,7 +11,7 @@
         /></ElButton>
         <ElButton v-if="plan.given.value" @click="plan.anew">Plan anew<KeyHint of="r" on-button /></ElButton>
         <ElButton @click="isAdding = true">Add<KeyHint of="a" on-button /></ElButton>
-        <ElButton :disabled="!plan.given.value" @click="isPrinting = true"
+        <ElButton :disabled="!canPrint" @click="isPrinting = true"
           >Print<KeyHint of="p" on-button
         /></ElButton>
         <ElButton
@@ -81,7 +81,7 @@
         @move="move"
         @toggle-day="(day) => plan.toggleDay(weekdayOf(day))"
       />
-      <div v-if="chosen" class="detail" aria-live="polite">
+      <div v-if="chosen && student.pains.length === 0" class="detail" aria-live="polite">
         <h2>{{ PRACTICE_NAMES[chosen.exerciseId] }}</h2>
         <p>{{ practiceHow(chosen.exerciseId, about) }} {{ doseSentence(chosen.exerciseId) }}</p>
         <p class="why">
@@ -151,6 +151,8 @@ const log = useLog(student, running, file.practice)
 const isAdding = ref(false)
 const isPrinting = ref(false)
 const isExact = ref(false)
+/** No paper sends a hand that hurts to practise. */
+const canPrint = computed(() => plan.given.value !== undefined && student.value?.pains.length === 0)
 const pieceText = ref('')
 watch(
   () => plan.edit.value.pieces.join(', '),
@@ -250,7 +252,7 @@ useShortcuts('The week’s plan', [
   { key: 'a', does: 'Add an exercise', run: () => (isAdding.value = true) },
   { key: 'r', does: 'Plan anew, from today', run: plan.anew },
   { key: 'u', does: 'Undo the last change', run: plan.undo },
-  { key: 'p', does: 'Print the week', run: () => (isPrinting.value = plan.given.value !== undefined) },
+  { key: 'p', does: 'Print the week', run: () => (isPrinting.value = canPrint.value) },
   { key: 'c', does: 'Check the hand', run: () => goTo('check') },
   { key: 's', does: 'Go through the setup', run: () => goTo('setup') },
   {

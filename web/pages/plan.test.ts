@@ -163,11 +163,33 @@ describe('the page of a week', () => {
     expect(given()[0]!.cards.map(({ exerciseId }) => exerciseId)).toEqual(Array(7).fill('review_piece'))
   })
 
+  it('keeps all of a given week but what is changed, and is given again as it was after an undo', async () => {
+    const asked = { exerciseId: 'long_notes', minutes: 4, reason: { code: 'asked' }, isFixed: false } as const
+    const there = planFrom(TODAY, [0, 1, 3])
+    plans = [{ ...there, cards: [...there.cards, { ...asked, on: day(1) }, { ...asked, on: day(2) }] }]
+    await open()
+    const before = cards()
+    expect(before).toEqual(['Shake out 5', 'Shake out 5', 'Long notes 4', 'Long notes 4', 'Shake out 5'])
+    await page.press('+')
+    expect(cards()).toEqual(before.map((text) => text.replace('Shake out 5', 'Shake out 6')))
+    await page.press('x')
+    expect(cards()).toEqual(['Shake out 6', 'Long notes 4', 'Long notes 4', 'Shake out 6'])
+    await page.press('u')
+    await page.press('u')
+    expect(cards()).toEqual(before)
+    expect(page.named(/^Given/).hasAttribute('disabled')).toBe(true)
+    // Anew is from the file: what was added by hand is asked for no more.
+    await page.press('r')
+    expect(cards().filter((text) => text.startsWith('Long'))).toEqual([])
+  })
+
   it('plans nothing while a pain is marked, and names it', async () => {
+    plans = [planFrom(TODAY, [0, 1])]
     await open({ ...TENSE, pains: [{ id: 'p', place: 'left wrist' }] } as unknown as Student)
     expect(cards()).toEqual([])
     expect(page.text()).toContain('A pain is marked: nothing is planned before it is cleared.')
-    await page.press('g')
+    for (const key of 'gp') await page.press(key)
     expect(given()).toEqual([])
+    expect(document.querySelector('dialog[open]')).toBeNull()
   })
 })

@@ -13,6 +13,8 @@ import { daysOfWeek, isWithinWeek, weekdayOf } from './week'
 /** What the teacher has changed of a week that is not given yet. */
 export interface PlanEdit {
   readonly startsOn: string
+  /** Of a week that is given already: its cards stand, and nothing is planned anew but what is added. */
+  readonly isGiven: boolean
   readonly minutesADay: number
   readonly weekdays: readonly number[]
   readonly pieces: readonly string[]
@@ -65,17 +67,18 @@ export function usePlan(
     const last = there ?? before.value
     return {
       startsOn: from,
+      isGiven: there !== undefined,
       minutesADay: last?.minutesADay ?? usualMinutes(facts.value?.age),
       weekdays: last?.weekdays ?? [1, 2, 3, 4, 5, 6],
       pieces: last?.pieces ?? [],
       asked: [],
-      // What the teacher set in the plan that is given stays set, and so do its days that are over.
-      fixed: there?.cards.filter(({ isFixed, on }) => isFixed || on < today) ?? [],
+      fixed: there?.cards ?? [],
       dropped: [],
       minutes: {},
     }
   }
-  const undone = ref<PlanEdit[]>([])
+  /** What was there before each change; null of nothing changed. */
+  const undone = ref<(PlanEdit | null)[]>([])
 
   const days = computed(() =>
     daysOfWeek(startsOn.value).map((day) => ({
@@ -86,23 +89,23 @@ export function usePlan(
   const made = computed(() => {
     const of = facts.value
     if (!of) return undefined
-    const { minutesADay, pieces, asked, fixed, dropped, minutes } = edit.value
+    const { isGiven, minutesADay, pieces, asked, fixed, dropped, minutes } = edit.value
     // Nobody practises yesterday.
     const practice = days.value
       .filter(({ isPractice, day }) => isPractice && day >= today)
       .map(({ day }) => day)
-    const week = planWeek(
+    // As it was given, and as it is changed by hand: a check since then moves nothing by itself.
+    const isOtherPiece = pieces.join() !== given.value?.pieces.join()
+    return planWeek(
       startsOn.value,
-      { ...of, pieces, asked },
-      { days: practice, minutesADay, fixed, dropped, minutes },
+      { ...of, pieces: isGiven && !isOtherPiece ? [] : pieces, asked },
+      { days: practice, minutesADay, fixed, dropped, minutes, onlyAsked: isGiven },
     )
-    // As it was given, until somebody changes it: a check since then moves nothing by itself.
-    return given.value && !draft.value ? { ...week, cards: given.value.cards } : week
   })
   const isChanged = computed(() => !given.value || draft.value !== null)
 
   function change(by: Partial<PlanEdit>) {
-    undone.value = [...undone.value.slice(-MOST_UNDONE), edit.value]
+    undone.value = [...undone.value.slice(-MOST_UNDONE), draft.value]
     kept.value = { ...edit.value, ...by }
   }
 
@@ -158,7 +161,6 @@ export function usePlan(
   return {
     startsOn,
     given,
-    before,
     edit,
     days,
     made,
@@ -170,30 +172,36 @@ export function usePlan(
     running,
     /** What checks and the setup say now, from today on. */
     anew() {
-      undone.value = [...undone.value.slice(-MOST_UNDONE), edit.value]
+      undone.value = [...undone.value.slice(-MOST_UNDONE), draft.value]
       kept.value = { ...usualOf(today, undefined), pieces: edit.value.pieces }
     },
     undo() {
       const last = undone.value.at(-1)
-      if (!last) return
+      if (last === undefined) return
       undone.value = undone.value.slice(0, -1)
       kept.value = last
     },
     setMinutes(minutesADay: number) {
-      change({ minutesADay: Math.max(1, Math.min(LONGEST, minutesADay)) })
+      change({ minutesADay: Math.max(1, Math.min(LONGEST, Math.round(minutesADay))) })
     },
+    /** A day of rest is empty, but for what is set there afterwards. */
     toggleDay(weekday: number) {
-      const { weekdays } = edit.value
+      const { weekdays, fixed } = edit.value
       const others = weekdays.filter((day) => day !== weekday)
       if (others.length === 0) return
-      change({ weekdays: others.length < weekdays.length ? others : [...weekdays, weekday] })
+      if (others.length === weekdays.length) return change({ weekdays: [...weekdays, weekday] })
+      change({ weekdays: others, fixed: fixed.filter(({ on }) => on < today || weekdayOf(on) !== weekday) })
     },
     setPieces(pieces: readonly string[]) {
-      change({ pieces: pieces.map((title) => title.trim()).filter((title) => title !== '') })
+      change({
+        pieces: pieces.map((title) => title.trim()).filter((title) => title !== ''),
+        fixed: edit.value.fixed.filter(({ exerciseId, on }) => on < today || exerciseId !== 'review_piece'),
+      })
     },
-    /** Fixed where it is, or loose again. */
+    /** Set where it is, or loose again: then the planner may move it, or in a week that is given it stands as the others do. */
     lock(card: PlannedCard) {
-      change({ fixed: card.isFixed ? without(card) : [...edit.value.fixed, { ...card, isFixed: true }] })
+      const loose = edit.value.isGiven ? [...without(card), { ...card, isFixed: false }] : without(card)
+      change({ fixed: card.isFixed ? loose : [...without(card), { ...card, isFixed: true }] })
     },
     /** To another day, where it then stands fixed; false where it is there already. */
     move(card: PlannedCard, on: string): boolean {
@@ -228,14 +236,12 @@ export function usePlan(
       change({
         minutes: { ...edit.value.minutes, [exerciseId]: now },
         fixed: edit.value.fixed.map((one) =>
-          one.exerciseId === exerciseId ? { ...one, minutes: now } : one,
+          one.exerciseId === exerciseId && one.on >= today ? { ...one, minutes: now } : one,
         ),
       })
     },
   }
 }
-
-export type WeekEditor = ReturnType<typeof usePlan>
 
 /** Cards as they are sent and kept, field by field and in one order. */
 export function cardsSent(cards: readonly PlannedCard[]): Plan['cards'] {
@@ -243,7 +249,7 @@ export function cardsSent(cards: readonly PlannedCard[]): Plan['cards'] {
     exerciseId,
     on,
     minutes,
-    reason: reason,
+    reason,
     isFixed,
   }))
 }
