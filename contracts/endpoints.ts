@@ -18,7 +18,7 @@ import {
 } from './instruments'
 import { pageOf } from './lists'
 import { Mastery, MasteryMarks } from './mastery'
-import { DaysQuery, Plan, PlanDraft, PracticeDraft, PracticeEntry } from './plans'
+import { ClassQuery, ClassRow, Plan, PlanDraft, PracticeDraft, PracticeEntry } from './plans'
 import type { ProblemCode } from './problems'
 import type { RouteName } from './routes'
 import { Credentials, Door, OpenSession, PasswordChange, Session } from './session'
@@ -319,11 +319,6 @@ export const ENDPOINTS = {
   },
   'plans.remove': { summary: 'Take a plan out of the file', params: planParams, response: Done },
   'plans.restore': { summary: 'Undo taking a plan out', params: planParams, response: Plan },
-  'plans.between': {
-    summary: 'The plans of all students whose weeks begin on these days',
-    query: DaysQuery,
-    response: z.array(Plan),
-  },
   'practice.list': {
     summary: 'What a student has practised, by day; of an exercise and a day what was said last',
     params: studentParams,
@@ -336,10 +331,11 @@ export const ENDPOINTS = {
     body: PracticeDraft,
     response: z.array(PracticeEntry),
   },
-  'practice.between': {
-    summary: 'What all students practised on these days',
-    query: DaysQuery,
-    response: z.array(PracticeEntry),
+  'practice.class': {
+    summary:
+      'Who has a plan that began on these days, by name: the plan given last, and what was done since it began',
+    query: ClassQuery,
+    response: pageOf(ClassRow),
   },
   'fingerings.list': {
     summary: 'The studio’s own fingerings of scales and arpeggios',

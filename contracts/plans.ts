@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { GATE_IDS, PRACTICE_IDS, SETUP_ITEM_IDS } from '#core'
 import { Family, FingerNumber, Id, Instant, IsoDate, line } from './common'
+import { pageQuery } from './lists'
+import { Student } from './students'
 import { Finding } from './verdicts'
 
 const PracticeId = z.enum(PRACTICE_IDS as [(typeof PRACTICE_IDS)[number], ...typeof PRACTICE_IDS])
@@ -131,7 +133,14 @@ export const PracticeDraft = z
     examples: [{ entries: [{ exerciseId: 'shake_out', on: '2026-11-28', isDone: true, minutes: 5 }] }],
   })
 
-/** A stretch of days that a studio looks at; the last is in it. */
-export const DaysQuery = z
-  .object({ from: IsoDate, to: IsoDate })
+/** One student of a class, with the plan that runs and what was done of it. */
+export const ClassRow = z
+  .object({ student: Student, plan: Plan, done: z.array(PracticeEntry) })
+  .meta({ id: 'ClassRow' })
+
+const CLASS_PAGE = 50
+
+/** A stretch of days; the last is in it. */
+export const ClassQuery = z
+  .object({ from: IsoDate, to: IsoDate, family: Family.optional(), ...pageQuery(CLASS_PAGE) })
   .meta({ examples: [{ from: '2026-11-22', to: '2026-11-28' }] })

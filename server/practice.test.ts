@@ -34,8 +34,6 @@ describe('a plan in the file', () => {
       ['2026-11-28', 20],
       ['2026-11-21', 15],
     ])
-    const all = await client.make<Plan[]>('GET', '/plans?from=2026-11-28&to=2026-11-28')
-    expect(all.filter(({ studentId }) => studentId === student.id)).toHaveLength(1)
   })
 
   it('of two teachers who plan one week at once keeps the first, and shows it to the second', async () => {
@@ -93,8 +91,6 @@ describe('what was practised', () => {
     await say({ minutes: 5 }, { on: '2026-11-27', times: 10 })
     const said = (await say({ minutes: 7 }, { on: '2026-11-27', isDone: false })).body as PracticeEntry[]
     expect(said).toMatchObject([{ on: '2026-11-28', minutes: 7, times: null }])
-    const days = await client.make<PracticeEntry[]>('GET', '/practice?from=2026-11-22&to=2026-11-28')
-    expect(days.filter(({ studentId }) => studentId === student.id)).toMatchObject([{ minutes: 7 }])
   })
 
   it('is refused of a day that has not come, with all that was said beside it', async () => {
@@ -104,7 +100,57 @@ describe('what was practised', () => {
       message: expect.stringContaining('not come yet') as string,
     })
     expect(await client.make('GET', `/students/${student.id}/practice`)).toEqual([])
-    const wrong = await client.send('GET', '/practice?from=2026-11-28&to=2026-11-01')
-    expect(wrong.problem.fields?.[0]?.message).toContain('swap them')
+  })
+})
+
+describe('a class', () => {
+  type Class = { total: number; rows: { student: Student; plan: Plan; done: PracticeEntry[] }[] }
+  const classOf = (query = '') =>
+    client.make<Class>('GET', `/practice?from=2026-11-15&to=2026-11-28&limit=200${query}`)
+  const rowsOf = async (query = '') =>
+    (await classOf(query)).rows.filter(({ student: { id } }) => id === student.id)
+
+  it('is who has a plan, with the one that was given last and what was done since it began', async () => {
+    await give({ startsOn: '2026-11-21', cards: [] })
+    const older = (await give()).body as Plan
+    await give({ after: older.id, minutesADay: 20 })
+    await say({ on: '2026-11-27' }, { minutes: 5 })
+    const [row] = await rowsOf()
+    expect(row?.plan).toMatchObject({ startsOn: '2026-11-28', minutesADay: 20 })
+    expect(row?.done.map(({ on }) => on)).toEqual(['2026-11-28'])
+    expect(await rowsOf('&family=cello')).toEqual([])
+    expect(await rowsOf('&family=violin')).toHaveLength(1)
+    await client.make('DELETE', `/students/${student.id}`)
+    expect(await rowsOf()).toEqual([])
+  })
+
+  it('is read page by page, by name', async () => {
+    for (const name of ['Bryn Ammon', 'Ada Ammon']) {
+      const { id } = await client.make<Student>('POST', '/students', { name, family: 'viola' })
+      await client.send('POST', `/students/${id}/plans`, weekPlan({ family: 'viola' }))
+    }
+    const page = (offset: number) =>
+      client.make<Class>(
+        'GET',
+        `/practice?from=2026-11-15&to=2026-11-28&family=viola&limit=1&offset=${offset}`,
+      )
+    const [first, second] = [await page(0), await page(1)]
+    expect([first.total, first.rows[0]?.student.name, second.rows[0]?.student.name]).toEqual([
+      2,
+      'Ada Ammon',
+      'Bryn Ammon',
+    ])
+  })
+
+  it.each([
+    ['from=2026-11-28&to=2026-11-01', 'swap them'],
+    ['from=2026-10-27&to=2026-11-28', '31 days at once'],
+  ])('is not read for %s, and says what to do', async (days, words) => {
+    const reply = await client.send('GET', `/practice?${days}`)
+    expect(reply.problem.fields?.[0]).toMatchObject({
+      path: 'to',
+      message: expect.stringContaining(words) as string,
+    })
+    expect((await client.send('GET', '/practice?from=2026-10-28&to=2026-11-28')).status).toBe(200)
   })
 })

@@ -1,23 +1,23 @@
 <template>
   <header class="page-head">
     <h1>Practice</h1>
-    <p class="whose">{{ rows.length > 0 ? `${count(rows.length, 'student')} with a plan` : '' }}</p>
+    <p class="whose">{{ total ? `${count(total, 'student')} with a plan` : '' }}</p>
     <div class="actions">
       <ElButton v-if="all.progress.value" @click="all.stop">
         Stop at {{ all.progress.value.done }} of {{ all.progress.value.of }}
       </ElButton>
-      <ElButton :disabled="rows.length === 0" @click="isPrinting = true"
+      <ElButton :disabled="printed.length === 0" @click="isPrinting = true"
         >Print all<KeyHint of="p" on-button
       /></ElButton>
       <ElButton
         type="primary"
-        :disabled="chosen.length === 0 || all.progress.value !== undefined"
+        :disabled="rows.length === 0 || all.progress.value !== undefined"
         @click="isAdding = true"
         >One exercise for all<KeyHint of="a" on-button
       /></ElButton>
     </div>
   </header>
-  <section v-if="rows.length > 0" class="card">
+  <section v-if="rows.length > 0 || family !== 'all'" class="card">
     <ElSegmented v-model="family" :options="families" aria-label="Instrument" />
     <table class="ledger numbers">
       <thead>
@@ -29,7 +29,7 @@
         </tr>
       </thead>
       <tbody>
-        <tr v-for="row in shown" :key="row.student.id">
+        <tr v-for="row in rows" :key="row.student.id">
           <th scope="row">
             <RouterLink :to="{ name: 'plan', params: { studentId: row.student.id } }" dir="auto">{{
               row.student.name
@@ -46,18 +46,22 @@
       </tbody>
     </table>
     <p class="soft">{{ byExercise }}</p>
+    <ElButton v-if="total !== undefined && rows.length < total" text @click="all.more"
+      >More students</ElButton
+    >
+    <p v-if="hurting.length > 0" class="soft">Not printed while a pain is marked: {{ listed(hurting) }}.</p>
     <TableExport :table="logTable" />
   </section>
-  <section v-else-if="all.isKnown.value" class="card empty">
+  <section v-else-if="total !== undefined" class="card empty">
     <h2>No plans in these two weeks</h2>
     <p>Open a student’s file and press <KeyHint of="w" />: the week is planned from what was found.</p>
     <RouterLink :to="{ name: 'students' }">Go to the students</RouterLink>
   </section>
   <AddExercise v-model="isAdding" :exercises="addable" :has-tapes="false" @pick="give" />
   <PlanSheetDialog
-    v-if="rows.length > 0"
+    v-if="printed.length > 0"
     v-model="isPrinting"
-    :plans="shown.map(({ plan, student }) => ({ plan, student }))"
+    :plans="printed"
     title="Practice of the class"
   />
 </template>
@@ -65,7 +69,7 @@
 <script setup lang="ts">
 import { rollups, sum } from 'd3-array'
 import { computed, ref } from 'vue'
-import { FAMILY_IDS, isPracticedOn, PRACTICE, PRACTICE_IDS, type FamilyId, type PracticeId } from '#core'
+import { FAMILY_IDS, isPracticedOn, PRACTICE, PRACTICE_IDS, type PracticeId } from '#core'
 import AddExercise from '../features/plan/AddExercise.vue'
 import PlanSheetDialog from '../features/plan/PlanSheetDialog.vue'
 import { useClass, type ClassRow } from '../features/plan/useClass'
@@ -78,19 +82,16 @@ import { familyName } from '../words/trade'
 
 /** Who was given what, who did what, and one exercise for all of them, each for their own instrument and hand. */
 const all = useClass()
-const { rows } = all
-const family = ref<FamilyId | 'all'>('all')
-const families = computed(() => [
+const { family, rows, total } = all
+const families = [
   { value: 'all', label: 'All' },
-  ...FAMILY_IDS.filter((id) => rows.value.some(({ student }) => student.family === id)).map((value) => ({
-    value,
-    label: familyName(value),
-  })),
-])
-const shown = computed(() =>
-  rows.value.filter(({ student }) => family.value === 'all' || student.family === family.value),
+  ...FAMILY_IDS.map((value) => ({ value, label: familyName(value) })),
+]
+/** No paper sends a hand that hurts to practise. */
+const printed = computed(() => rows.value.filter(({ student }) => student.pains.length === 0))
+const hurting = computed(() =>
+  rows.value.flatMap(({ student }) => (student.pains.length > 0 ? [student.name] : [])),
 )
-const chosen = computed(() => shown.value.map(({ student }) => student))
 
 function exercisesOf({ plan, done }: ClassRow) {
   return rollups(
@@ -102,9 +103,7 @@ function exercisesOf({ plan, done }: ClassRow) {
 const minutesOf = ({ done }: ClassRow) => sum(done, ({ minutes }) => minutes ?? 0)
 const byExercise = computed(() => {
   const students = rollups(
-    shown.value.flatMap(({ done, student }) =>
-      done.map(({ exerciseId }) => ({ exerciseId, id: student.id })),
-    ),
+    rows.value.flatMap(({ done, student }) => done.map(({ exerciseId }) => ({ exerciseId, id: student.id }))),
     (own) => new Set(own.map(({ id }) => id)).size,
     ({ exerciseId }) => exerciseId,
   ).sort((a, b) => b[1] - a[1])
@@ -116,7 +115,7 @@ const byExercise = computed(() => {
 const logTable = computed(() => ({
   name: 'practice',
   columns: ['student', 'day', 'exercise', 'minutes', 'times'],
-  rows: shown.value.flatMap(({ student, done }) =>
+  rows: rows.value.flatMap(({ student, done }) =>
     done.map(({ on, exerciseId, minutes, times }) => [student.name, on, exerciseId, minutes, times]),
   ),
 }))
@@ -125,20 +124,23 @@ const isAdding = ref(false)
 const isPrinting = ref(false)
 const addable = computed(() =>
   PRACTICE_IDS.filter(
-    (id) => !PRACTICE[id].inLesson && chosen.value.some(({ family: of }) => isPracticedOn(id, of)),
+    (id) => !PRACTICE[id].inLesson && rows.value.some(({ student }) => isPracticedOn(id, student.family)),
   ),
 )
 function give(id: PracticeId) {
-  void all.giveToAll(chosen.value, [id])
+  void all.giveToAll(
+    rows.value.map(({ student }) => student),
+    [id],
+  )
 }
 
 useShortcuts('Practice of the class', [
   {
     key: 'a',
     does: 'One exercise for all that are shown',
-    run: () => (isAdding.value = chosen.value.length > 0),
+    run: () => (isAdding.value = rows.value.length > 0),
   },
-  { key: 'p', does: 'Print all weeks', run: () => (isPrinting.value = rows.value.length > 0) },
+  { key: 'p', does: 'Print all weeks', run: () => (isPrinting.value = printed.value.length > 0) },
 ])
 </script>
 

@@ -11,8 +11,7 @@ export const practiceRoutes: Pick<Handlers, Name> = {
     return null
   },
   'plans.restore': (call, { params }) => practiceService(call).setRemoved(params.planId, false),
-  'plans.between': (call, { query }) => practiceService(call).plansBetween(query),
   'practice.list': (call, { params }) => practiceService(call).practiceOf(params.studentId),
   'practice.say': (call, { params, body }) => practiceService(call).say(params.studentId, body),
-  'practice.between': (call, { query }) => practiceService(call).practiceBetween(query),
+  'practice.class': (call, { query }) => practiceService(call).ofClass(query),
 }

@@ -74,6 +74,10 @@ export function studentReads({ store, signedIn }: Pick<Call, 'store' | 'signedIn
     existing,
     read,
 
+    /** In the order of these ids. */
+    ofIds: async (ids: readonly string[]): Promise<Student[]> =>
+      readInParts(await repository.ofIds(ids), withFacts),
+
     async list(listing: HandlerInput<'students.list'>['query']): Promise<Answer<'students.list'>> {
       const { total, rows } = await repository.roster(listing)
       return { total, rows: await readInParts(rows, withFacts) }

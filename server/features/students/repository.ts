@@ -81,6 +81,7 @@ export function studentRepository(store: StudioStore) {
   }
 
   return {
+    ofIds,
     byId: (id: string) => store.one(student, { id }),
 
     /** Who is on the roster by exactly this name, letters large or small. */

@@ -1,5 +1,5 @@
 import { computed, ref, type Ref } from 'vue'
-import { isPracticedOn, planWeek, PRACTICE, PRACTICE_IDS, type PlannedCard, type PracticeId } from '#core'
+import { isPracticedOn, PRACTICE, PRACTICE_IDS, type PlannedCard, type PracticeId } from '#core'
 import type { Plan, Student } from '#contracts'
 import { ApiProblem, call } from '../../api/client'
 import type { Loaded } from '../../api/useLoaded'
@@ -9,31 +9,10 @@ import { useOfStudent } from '../../stores/useOfStudent'
 import { studioDay } from '../../words/shown'
 import type { FileFacts } from './usePlanFacts'
 import { daysOfWeek, isWithinWeek, weekdayOf } from './week'
+import { draftOf, plannedWeek, unchangedWeek, type WeekEdit } from './week-edit'
 
-/** What the teacher has changed of a week that is not given yet. */
-export interface PlanEdit {
-  readonly startsOn: string
-  /** Of a week that is given already: its cards stand, and nothing is planned anew but what is added. */
-  readonly isGiven: boolean
-  readonly minutesADay: number
-  readonly weekdays: readonly number[]
-  readonly pieces: readonly string[]
-  readonly asked: readonly PracticeId[]
-  readonly fixed: readonly PlannedCard[]
-  readonly dropped: readonly { readonly exerciseId: PracticeId; readonly on?: string }[]
-  readonly minutes: Readonly<Partial<Record<PracticeId, number>>>
-}
-
-/** Short sessions; the teacher says otherwise. Common practice, no source. */
-const USUAL_MINUTES = { child: 15, grown: 20 }
-const GROWN_FROM = 12
 const LONGEST = 120
 const MOST_UNDONE = 60
-
-/** Minutes a day before the teacher says otherwise. */
-export function usualMinutes(age: number | undefined): number {
-  return (age ?? GROWN_FROM) < GROWN_FROM ? USUAL_MINUTES.child : USUAL_MINUTES.grown
-}
 
 /** The week that is being planned: as the planner has it, changed by the teacher’s hand, and given. */
 export function usePlan(
@@ -44,7 +23,7 @@ export function usePlan(
   const outbox = useOutbox()
   const notices = useNotices()
   const today = studioDay()
-  const kept = useOfStudent<PlanEdit | null>(
+  const kept = useOfStudent<WeekEdit | null>(
     'jadefell.plan',
     computed(() => student.value?.id),
     null,
@@ -60,25 +39,11 @@ export function usePlan(
   /** The newest of which some day is over: what was done of it can be said. */
   const running = computed(() => plans.data.value?.find((plan) => plan.startsOn < today))
 
-  const usual = computed<PlanEdit>(() => usualOf(startsOn.value, given.value))
-  const edit = computed<PlanEdit>(() => draft.value ?? usual.value)
-
-  function usualOf(from: string, there: Plan | undefined): PlanEdit {
-    const last = there ?? before.value
-    return {
-      startsOn: from,
-      isGiven: there !== undefined,
-      minutesADay: last?.minutesADay ?? usualMinutes(facts.value?.age),
-      weekdays: last?.weekdays ?? [1, 2, 3, 4, 5, 6],
-      pieces: last?.pieces ?? [],
-      asked: [],
-      fixed: there?.cards ?? [],
-      dropped: [],
-      minutes: {},
-    }
-  }
+  const edit = computed<WeekEdit>(
+    () => draft.value ?? unchangedWeek(startsOn.value, given.value, before.value, facts.value?.age),
+  )
   /** What was there before each change; null of nothing changed. */
-  const undone = ref<(PlanEdit | null)[]>([])
+  const undone = ref<(WeekEdit | null)[]>([])
 
   const days = computed(() =>
     daysOfWeek(startsOn.value).map((day) => ({
@@ -86,25 +51,10 @@ export function usePlan(
       isPractice: edit.value.weekdays.includes(weekdayOf(day)),
     })),
   )
-  const made = computed(() => {
-    const of = facts.value
-    if (!of) return undefined
-    const { isGiven, minutesADay, pieces, asked, fixed, dropped, minutes } = edit.value
-    // Nobody practises yesterday.
-    const practice = days.value
-      .filter(({ isPractice, day }) => isPractice && day >= today)
-      .map(({ day }) => day)
-    // As it was given, and as it is changed by hand: a check since then moves nothing by itself.
-    const isOtherPiece = pieces.join() !== given.value?.pieces.join()
-    return planWeek(
-      startsOn.value,
-      { ...of, pieces: isGiven && !isOtherPiece ? [] : pieces, asked },
-      { days: practice, minutesADay, fixed, dropped, minutes, onlyAsked: isGiven },
-    )
-  })
+  const made = computed(() => facts.value && plannedWeek(edit.value, given.value, facts.value, today))
   const isChanged = computed(() => !given.value || draft.value !== null)
 
-  function change(by: Partial<PlanEdit>) {
+  function change(by: Partial<WeekEdit>) {
     undone.value = [...undone.value.slice(-MOST_UNDONE), draft.value]
     kept.value = { ...edit.value, ...by }
   }
@@ -123,17 +73,7 @@ export function usePlan(
     const of = student.value
     const week = made.value
     if (!of || !week) return undefined
-    const { minutesADay, weekdays, pieces } = edit.value
-    const body = {
-      startsOn: startsOn.value,
-      family: of.family,
-      instrumentId: of.instrument?.id ?? null,
-      minutesADay,
-      weekdays: [...weekdays],
-      cards: cardsSent(week.cards),
-      pieces: [...pieces],
-      after: given.value?.id ?? null,
-    }
+    const body = draftOf(of, edit.value, week, given.value)
     try {
       const plan = await outbox.send(
         'plans.give',
@@ -173,7 +113,10 @@ export function usePlan(
     /** What checks and the setup say now, from today on. */
     anew() {
       undone.value = [...undone.value.slice(-MOST_UNDONE), draft.value]
-      kept.value = { ...usualOf(today, undefined), pieces: edit.value.pieces }
+      kept.value = {
+        ...unchangedWeek(today, undefined, given.value ?? before.value, undefined),
+        pieces: edit.value.pieces,
+      }
     },
     undo() {
       const last = undone.value.at(-1)
@@ -241,15 +184,4 @@ export function usePlan(
       })
     },
   }
-}
-
-/** Cards as they are sent and kept, field by field and in one order. */
-export function cardsSent(cards: readonly PlannedCard[]): Plan['cards'] {
-  return cards.map(({ exerciseId, on, minutes, reason, isFixed }) => ({
-    exerciseId,
-    on,
-    minutes,
-    reason,
-    isFixed,
-  }))
 }
