@@ -10,10 +10,10 @@ import {
   PRACTICE_IDS,
   seededSource,
   USUAL_SCHOOLS,
-  type Finding,
   type PlanFacts,
   type PlannedCard,
 } from '#core'
+import { fingerFinding, frameFinding } from '../core/practice/testing'
 import { ratioOf } from './ratio'
 
 const STUDENTS = 80
@@ -21,25 +21,6 @@ const WEEKS = 14
 const MONDAY = dayNumber('2026-09-07')
 const MINUTES = 20
 const AT_HOME = PRACTICE_IDS.filter((id) => id !== 'tune_strings')
-
-const finding = (finger: 1 | 2 | 3 | 4): Finding => ({
-  code: 'finger',
-  finger,
-  cents: -20,
-  offsetMm: -3,
-  plusMinusMm: 1,
-})
-const NARROW: Finding = {
-  code: 'frame',
-  errorMm: -4,
-  plusMinusMm: 1,
-  where: 'last',
-  fromFinger: 1,
-  toFinger: 4,
-  expectedMm: 60,
-  cents: -20,
-  shownBy: 4,
-}
 
 function factsOf(seed: number, asked: PlanFacts['asked'] = []): PlanFacts {
   const on = dayOf(MONDAY - 7 - (seed % 20))
@@ -52,8 +33,8 @@ function factsOf(seed: number, asked: PlanFacts['asked'] = []): PlanFacts {
     pains: 0,
     closedGates: seed % 2 ? ['fourth_finger'] : [],
     found: [
-      { finding: finding(((seed % 4) + 1) as 1), takenOn: on, certainty: 1 },
-      { finding: NARROW, takenOn: on, certainty: 0.6 },
+      { finding: fingerFinding(((seed % 4) + 1) as 1, -20), takenOn: on, certainty: 1 },
+      { finding: frameFinding(-4), takenOn: on, certainty: 0.6 },
     ],
     held: [{ finding: { code: 'creep', offsetMm: 2, plusMinusMm: 1, cents: 10 }, heldOn: [on] }],
     setup: [{ itemId: 'tension', answer: seed % 3 ? 'nearly' : 'no', seenOn: on }],

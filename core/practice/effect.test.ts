@@ -45,4 +45,32 @@ describe('what happened while an exercise was practised', () => {
     const helped = weeks(Array.from({ length: 12 }, (_, i) => (i < 6 ? 30 : 30 - 4 * (i - 5)) + gauss()))
     expect(effectOf(helped, 35)).toMatchObject({ isFaster: true })
   })
+
+  it('asks the two slopes as a regression with an interaction does, by ml-matrix, over two hundred hands', () => {
+    const source = seededSource(11)
+    const gauss = randomNormal.source(source)(0, 3)
+    let faster = 0
+    for (let hand = 0; hand < 200; hand++) {
+      // Around where it is told: half of them are, half are not.
+      const slope = -0.1 - 0.004 * hand
+      const looks = Array.from({ length: 12 }, (_, i) => ({
+        day: 7 * i,
+        off: 30 + (i > 5 ? slope * 7 * (i - 5) : 0) + gauss(),
+      }))
+      const effect = effectOf(looks, 35)
+      const used = looks.filter(({ day }) => day !== 35)
+      const late = (day: number) => Number(day > 35)
+      const design = new Matrix(used.map(({ day }) => [1, day, late(day), late(day) * day]))
+      const inverse = solve(design.transpose().mmul(design), Matrix.eye(4))
+      const offs = Matrix.columnVector(used.map(({ off }) => off))
+      const b = inverse.mmul(design.transpose()).mmul(offs)
+      const left = offs.sub(design.mmul(b)).norm('frobenius') ** 2
+      // 2.3646: Student's t, 97.5 %, seven degrees of freedom, any table.
+      const isFaster = b.get(3, 0) + 2.3646 * Math.sqrt((left / (used.length - 4)) * inverse.get(3, 3)) < 0
+      expect(effect).toMatchObject({ code: 'changed', isFaster: isFaster || null })
+      faster += Number(isFaster)
+    }
+    expect(faster).toBeGreaterThan(40)
+    expect(faster).toBeLessThan(160)
+  })
 })

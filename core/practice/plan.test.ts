@@ -12,12 +12,12 @@ import {
   type PlannedCard,
   type WeekPlan,
 } from './index'
+import { fingerFinding, frameFinding } from './testing'
 
 const DAYS = ['2026-11-28', '2026-11-29', '2026-11-30', '2026-12-02', '2026-12-03']
 const [TODAY] = DAYS as [string]
-const offset = { plusMinusMm: 1, offsetMm: -4 }
-const FOURTH: Finding = { code: 'finger', finger: 4, cents: -27, ...offset }
-const LOW: Finding = { code: 'whole_hand', openStringHeard: true, ...offset }
+const FOURTH = fingerFinding(4, -27)
+const LOW: Finding = { code: 'whole_hand', openStringHeard: true, plusMinusMm: 1, offsetMm: -4 }
 const NOBODY: PlanFacts = {
   familyId: 'violin',
   strings: 4,
@@ -58,7 +58,7 @@ describe('a week', () => {
     const week = plan(
       {
         log: known,
-        found: [found(FOURTH), found({ ...frame, errorMm: -4 })],
+        found: [found(FOURTH), found(frameFinding(-4))],
         setup: [{ itemId: 'tension', answer: 'no', seenOn: TODAY }],
         learning: ['fourth/1234/212'],
         pieces: ['Ferry Steps'],
@@ -114,6 +114,27 @@ describe('a week', () => {
       expect(new Set(own).size).toBe(own.length)
       expect(minutesOn(everything.cards, day)).toBeLessThanOrEqual(120)
     }
+  })
+
+  it('gives scarce minutes to what is wrong in the setup, then to what was heard and accepted, then to what is learned', () => {
+    const log = PRACTICE_IDS.map((exerciseId) => ({ exerciseId, on: '2026-11-27' }))
+    const heard = { ...found(FOURTH), says: 'accepted' } as const
+    // Each takes two minutes, and a day holds two: of each pair the first.
+    const setup = (answer: 'no' | 'nearly') => [{ itemId: 'gap', answer, seenOn: TODAY }] as const
+    const other = { finding: LOW, takenOn: TODAY }
+    for (const [facts, first] of [
+      [{ setup: setup('no'), found: [heard] }, 'thumb_taps'],
+      [{ setup: setup('nearly'), found: [heard] }, 'one_finger'],
+      [{ setup: setup('nearly'), found: [{ ...other, finding: FOURTH, certainty: 0.5 }] }, 'thumb_taps'],
+      [{ found: [found(FOURTH)], learning: ['fourth/1234/212'] }, 'one_finger'],
+      [{ found: [{ ...found(FOURTH), certainty: 0.5 }], learning: ['fourth/1234/212'] }, 'finger_rounds'],
+      [{ learning: ['fourth/1234/212'], closedGates: ['shifting'] }, 'finger_rounds'],
+      [{ found: [heard], asked: ['long_notes'] }, 'long_notes'],
+    ] as const)
+      expect(
+        plan({ log, ...facts } as Partial<PlanFacts>, 2).cards[0]?.exerciseId,
+        JSON.stringify(facts),
+      ).toBe(first)
   })
 
   it('asks no forty minutes of a child of six, and says so', () => {
@@ -174,7 +195,7 @@ describe('a week', () => {
     // Where nothing else is known it begins again; and a frame takes years.
     const both = [...log, { exerciseId: 'move_arm', on: '2026-10-17' }]
     expect(daysOf(plan({ found: [found(elbow)], log: both }), 'swing_elbow')).toEqual(DAYS)
-    const narrow = found({ ...frame, errorMm: -4 })
+    const narrow = found(frameFinding(-4))
     const begun = [{ exerciseId: 'find_elbow', on: '2026-01-10' }]
     expect(daysOf(plan({ found: [narrow], log: begun }), 'find_elbow')).toEqual(DAYS)
   })
@@ -202,17 +223,6 @@ describe('a week', () => {
     expect(longer.cards[0]?.minutes).toBe(4)
   })
 })
-
-const frame = {
-  code: 'frame',
-  plusMinusMm: 1,
-  where: 'last',
-  fromFinger: 1,
-  toFinger: 4,
-  expectedMm: 60,
-  cents: -20,
-  shownBy: 4,
-} as const
 
 function minutesOn(cards: readonly PlannedCard[], day: string): number {
   return cards.filter(({ on }) => on === day).reduce((sum, { minutes }) => sum + minutes, 0)

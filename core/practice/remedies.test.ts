@@ -11,16 +11,9 @@ import {
   PRACTICE_IDS,
   remediesFor,
 } from './index'
+import { frameFinding } from './testing'
 
-const frame = {
-  code: 'frame',
-  errorMm: -3,
-  plusMinusMm: 1,
-  where: 'last',
-  fromFinger: 1,
-  toFinger: 4,
-} as const
-const NARROW: Finding = { ...frame, expectedMm: 60, cents: -20, shownBy: 4 }
+const NARROW = frameFinding(-3)
 const far = { plusMinusMm: 1, offsetMm: -5 }
 
 describe('what helps (docs/trade.md § 8, common practice, no source)', () => {

@@ -4,6 +4,7 @@ import {
   checkForPlan,
   dayNumber,
   dayOf as isoDayOf,
+  familyOf,
   faultsOf,
   planWeek,
   schoolsOf,
@@ -59,7 +60,7 @@ export async function planTerm(
     const startsOn = dayOf(weeksAgo(weeks))
     const facts: PlanFacts = {
       familyId: demo.family,
-      strings: demo.strings.length,
+      strings: familyOf(demo.family).tuning.length,
       age: demo.age,
       schools: schoolsOf({}, DEMO_SETUPS[demo.name]?.schools ?? {}),
       isBeginner: true,

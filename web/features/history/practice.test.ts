@@ -1,22 +1,13 @@
 import { expect, it } from 'vitest'
 import type { PastCheck, Plan, PracticeEntry } from '#contracts'
+import { frameFinding } from '../../../core/practice/testing'
 import { practiceEffects, practiceWeeks } from './practice'
 
 const DAY_MS = 86_400_000
 const dayAfter = (days: number) => new Date(Date.parse('2026-09-05T12:00:00Z') + days * DAY_MS)
 const entry = (days: number, exerciseId = 'find_elbow', minutes: number | null = 2) =>
   ({ exerciseId, on: dayAfter(days).toISOString().slice(0, 10), minutes }) as PracticeEntry
-const finding = {
-  code: 'frame',
-  errorMm: -4,
-  plusMinusMm: 1,
-  where: 'last',
-  fromFinger: 1,
-  toFinger: 4,
-  expectedMm: 60,
-  cents: -20,
-  shownBy: 4,
-} as const
+const finding = frameFinding(-4)
 const plan = {
   cards: [{ exerciseId: 'find_elbow', reason: { code: 'finding', finding, on: '2026-09-05' } }],
 } as unknown as Plan

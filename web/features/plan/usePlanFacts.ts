@@ -1,5 +1,5 @@
 import { computed, onScopeDispose, type Ref } from 'vue'
-import { checkForPlan, faultsOf, type PlanFacts, type Schools } from '#core'
+import { checkForPlan, familyOf, faultsOf, type PlanFacts, type Schools } from '#core'
 import type { Check, GateMark, Mastery, PracticeEntry, Student } from '#contracts'
 import { call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
@@ -52,7 +52,7 @@ export function factsOf(
   })
   return {
     familyId: of.family,
-    strings: of.instrument?.tuning.length ?? 4,
+    strings: (of.instrument?.tuning ?? familyOf(of.family).tuning).length,
     age: of.birthYear === null ? undefined : Number(studioDay().slice(0, 4)) - of.birthYear,
     schools: taught.schools,
     isBeginner: of.level === null || of.level === 'beginner',
