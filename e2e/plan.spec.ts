@@ -98,6 +98,7 @@ test('a class: who did what, and one exercise for all of one instrument', async 
   await page.getByText('bass', { exact: true }).click()
   await page.keyboard.press('a')
   await page.getByRole('combobox', { name: 'Find an exercise' }).fill('roll')
+  await expect(page.getByRole('option', { name: /Roll the hand/ })).toBeVisible()
   await page.keyboard.press('Enter')
   await expect(page.getByText(/plans? given\./)).toBeVisible()
   await expect(page.getByRole('row', { name: /Denzil Crake/ })).toContainText('Roll the hand')

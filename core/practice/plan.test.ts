@@ -132,7 +132,7 @@ describe('a week', () => {
       [{ found: [heard], asked: ['long_notes'] }, 'long_notes'],
     ] as const)
       expect(
-        plan({ log, ...facts } as Partial<PlanFacts>, 2).cards[0]?.exerciseId,
+        plan({ log, ...facts }, 2).cards[0]?.exerciseId,
         JSON.stringify(facts),
       ).toBe(first)
   })

@@ -17,7 +17,7 @@
       /></ElButton>
     </div>
   </header>
-  <section v-if="rows.length > 0 || family !== 'all'" class="card">
+  <section v-if="total !== 0 || family !== 'all'" class="card">
     <ElSegmented v-model="family" :options="families" aria-label="Instrument" />
     <table class="ledger numbers">
       <thead>
@@ -45,14 +45,14 @@
         </tr>
       </tbody>
     </table>
-    <p class="soft">{{ byExercise }}</p>
+    <p v-if="total !== undefined" class="soft">{{ byExercise }}</p>
     <ElButton v-if="total !== undefined && rows.length < total" text @click="all.more"
       >More students</ElButton
     >
     <p v-if="hurting.length > 0" class="soft">Not printed while a pain is marked: {{ listed(hurting) }}.</p>
     <TableExport :table="logTable" />
   </section>
-  <section v-else-if="total !== undefined" class="card empty">
+  <section v-else class="card empty">
     <h2>No plans in these two weeks</h2>
     <p>Open a student’s file and press <KeyHint of="w" />: the week is planned from what was found.</p>
     <RouterLink :to="{ name: 'students' }">Go to the students</RouterLink>
@@ -138,7 +138,8 @@ useShortcuts('Practice of the class', [
   {
     key: 'a',
     does: 'One exercise for all that are shown',
-    run: () => (isAdding.value = rows.value.length > 0),
+    // While another instrument's students are fetched too: a key pressed a moment early is not lost.
+    run: () => (isAdding.value = total.value !== 0),
   },
   { key: 'p', does: 'Print all weeks', run: () => (isPrinting.value = printed.value.length > 0) },
 ])
