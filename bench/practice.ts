@@ -7,6 +7,7 @@ import {
   effectOf,
   minutesOf,
   planWeek,
+  exerciseBook,
   PRACTICE_IDS,
   seededSource,
   USUAL_SCHOOLS,
@@ -124,7 +125,7 @@ function everyPlan(
       ids.forEach((id, i) => {
         if (!(bits & (1 << i))) return
         const review = reviews.get(id)
-        minutes += minutesOf(id, facts.strings)
+        minutes += minutesOf(exerciseBook(facts.own).of(id), facts.strings)
         if (review === undefined) {
           fits &&= free.some((card) => card.exerciseId === id && card.on === days[day])
           gained += worthOf.get(id)!

@@ -84,17 +84,30 @@ export async function roomsAgainstLimit({ origin }: BenchServer): Promise<Ratio[
       return (await answer.json()) as { rows: { id: string; hand: unknown; family: string }[] }
     })
     const measured = students.find((s) => s.hand !== null && s.family === 'violin') ?? students[0]!
-    const file = async () => {
-      await goTo(page, BETWEEN)
-      await page.getByRole('heading', { name: 'Account' }).waitFor()
-      await goTo(page, `/students/${measured.id}`)
+    const fileOf = (studentId: string) => async () => {
+      await between()
+      await goTo(page, `/students/${studentId}`)
       await page.getByRole('region', { name: 'Instrument', exact: true }).waitFor()
     }
     rows.push(
       await worst(
         `the lend list ${of} / 300 ms`,
-        file,
+        fileOf(measured.id),
         () => untilPainted(key('l'), '[role="option"] .fit'),
+        page,
+      ),
+    )
+    rows.push(
+      await worst(
+        'a week’s plan from the file, with two years of practice / 300 ms',
+        fileOf(await mostPractised(page)),
+        () => untilPainted(key('w'), '[aria-label="The week’s exercises"] li'),
+        page,
+      ),
+      await worst(
+        'practice of the class, 50 of all who have a plan / 300 ms',
+        between,
+        () => untilPainted(goingTo('/practice'), '.ledger tbody a'),
         page,
       ),
     )
@@ -120,11 +133,25 @@ export async function roomsAgainstLimit({ origin }: BenchServer): Promise<Ratio[
 }
 
 /** Without loading the page anew: by its own router. */
-async function goTo(page: Page, path: string): Promise<void> {
-  await page.evaluate((to) => {
-    history.pushState(history.state as unknown, '', to)
-    dispatchEvent(new PopStateEvent('popstate', { state: history.state as unknown }))
-  }, path)
+const goingTo = (path: string) =>
+  `history.pushState(history.state, '', ${JSON.stringify(path)}); dispatchEvent(new PopStateEvent('popstate', { state: history.state }));`
+const goTo = (page: Page, path: string) => page.evaluate<void>(`(() => { ${goingTo(path)} })()`)
+
+/** Of those with a plan, the first who has practised for years. */
+async function mostPractised(page: Page): Promise<string> {
+  const id = await page.evaluate(async () => {
+    const day = (by: number) => new Date(Date.now() - by * 86_400_000).toISOString().slice(0, 10)
+    const answer = await fetch(`/api/v1/practice?from=${day(13)}&to=${day(0)}&limit=50`)
+    const { rows } = (await answer.json()) as { rows: { student: { id: string } }[] }
+    for (const { student } of rows) {
+      const log = await fetch(`/api/v1/students/${student.id}/practice`)
+      const entries = (await log.json()) as { on: string }[]
+      if (entries.some(({ on }) => on < day(500))) return student.id
+    }
+    return undefined
+  })
+  if (id === undefined) throw new Error('Nobody of the first fifty has practised for years.')
+  return id
 }
 
 async function worst(

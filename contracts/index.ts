@@ -4,6 +4,7 @@ import type * as checks from './checks'
 import type * as verdicts from './verdicts'
 import type * as hands from './hands'
 import type * as instruments from './instruments'
+import type * as exercises from './exercises'
 import type * as fingerings from './fingerings'
 import type * as mastery from './mastery'
 import type * as plans from './plans'
@@ -54,6 +55,7 @@ export type HandMeasurement = z.output<typeof hands.HandMeasurement>
 export type HandMeasurementDraft = z.input<typeof hands.HandMeasurementDraft>
 export type KeptFingering = z.output<typeof fingerings.KeptFingering>
 export type FingeringDraft = z.input<typeof fingerings.FingeringDraft>
+export type OwnExercise = z.output<typeof exercises.OwnExercise>
 export type Plan = z.output<typeof plans.Plan>
 export type PlanDraft = z.input<typeof plans.PlanDraft>
 export type PracticeEntry = z.output<typeof plans.PracticeEntry>

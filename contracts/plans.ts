@@ -1,11 +1,15 @@
 import { z } from 'zod'
 import { GATE_IDS, PRACTICE_IDS, SETUP_ITEM_IDS } from '#core'
+import { MOST_OWN_EXERCISES, OwnExerciseId } from './exercises'
 import { Family, FingerNumber, Id, Instant, IsoDate, line } from './common'
 import { pageQuery } from './lists'
 import { Student } from './students'
 import { Finding } from './verdicts'
 
-const PracticeId = z.enum(PRACTICE_IDS as [(typeof PRACTICE_IDS)[number], ...typeof PRACTICE_IDS])
+const ExerciseId = z.union(
+  [z.enum(PRACTICE_IDS as [(typeof PRACTICE_IDS)[number], ...typeof PRACTICE_IDS]), OwnExerciseId],
+  { error: 'Choose an exercise of the list, or one of the studio’s own.' },
+)
 
 /** Longer than anybody practises one thing a day, or all things. */
 const LONGEST_MINUTES = 240
@@ -34,7 +38,7 @@ export const PlanReason = z
 
 export const PlannedCard = z
   .object({
-    exerciseId: PracticeId,
+    exerciseId: ExerciseId,
     on: IsoDate,
     minutes: Minutes,
     reason: PlanReason,
@@ -44,7 +48,7 @@ export const PlannedCard = z
   .meta({ id: 'PlannedCard' })
 
 /** Seven days of everything there is. */
-const MOST_CARDS = 7 * PRACTICE_IDS.length
+const MOST_CARDS = 7 * (PRACTICE_IDS.length + MOST_OWN_EXERCISES)
 const MOST_PIECES = 20
 
 const plan = {
@@ -108,7 +112,7 @@ const MOST_TIMES = 1000
 const MOST_ENTRIES = 400
 
 const entry = {
-  exerciseId: PracticeId,
+  exerciseId: ExerciseId,
   on: IsoDate,
   /** False takes back what was said of this day. */
   isDone: z.boolean(),

@@ -10,6 +10,7 @@ import {
 } from '#core'
 import { LOUDEST, QUIET_LOUDNESS } from './limits'
 import { Family, line, SystemId, Version } from './common'
+import { OwnExercises } from './exercises'
 
 /** How far off still counts as in tune, in cents. */
 export const Tolerance = z
@@ -142,6 +143,8 @@ export const StudioSettings = z
       hidden: [...USUAL_ARRANGEMENT.hidden],
       own: [],
     }),
+    /** What the studio gives to practise beside the tool’s exercises. */
+    exercises: OwnExercises.default([]),
   })
   .meta({ id: 'StudioSettings' })
 

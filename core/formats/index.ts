@@ -25,3 +25,5 @@ export type { ParsedWav, WavEncoding, WavFault, WavFormat, WavOddities } from '.
 export { writeHeardMidi } from './midi'
 export type { SoundedNote } from './midi'
 export { writeMusicXml } from './musicxml'
+export { readMusicXml } from './read-musicxml'
+export type { MusicXmlFault, ReadMusicXml, ReadNote } from './read-musicxml'

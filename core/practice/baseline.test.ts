@@ -2,7 +2,15 @@ import { expect, it } from 'vitest'
 import { dayNumber, dayOf } from '../calendar'
 import { familyOf } from '../instrument'
 import { FAMILY_IDS } from '../instrument'
-import { daysUntilReview, minutesOf, mostMinutes, planWeek, PRACTICE_IDS, type PlannedCard } from './index'
+import {
+  daysUntilReview,
+  minutesOf,
+  mostMinutes,
+  planWeek,
+  PRACTICE,
+  PRACTICE_IDS,
+  type PlannedCard,
+} from './index'
 import { someFacts } from './testing'
 
 /**
@@ -36,7 +44,9 @@ it('plans every week as it did before', async () => {
   }
   for (const family of FAMILY_IDS) {
     const strings = familyOf(family).tuning.length
-    lines.push(`${family}: ${PRACTICE_IDS.map((id) => `${id} ${minutesOf(id, strings)}`).join(', ')}`)
+    lines.push(
+      `${family}: ${PRACTICE_IDS.map((id) => `${id} ${minutesOf(PRACTICE[id], strings)}`).join(', ')}`,
+    )
   }
   lines.push(`most minutes: ${[4, 6, 8, 10, 12, 13].map((age) => `${age} ${mostMinutes(age)}`).join(', ')}`)
   lines.push(`reviews: ${[1, 2, 3, 4, 5, 6].map(daysUntilReview).join(' ')}`)

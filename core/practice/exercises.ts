@@ -104,12 +104,16 @@ const EXERCISES = {
 } as const satisfies Record<string, Omit<PracticeExercise, 'needs'> & { needs?: object }>
 
 export type PracticeId = keyof typeof EXERCISES
+/** An exercise of a studio’s own. */
+export type OwnExerciseId = `own-${string}`
+export type ExerciseId = PracticeId | OwnExerciseId
 export const PRACTICE: Readonly<Record<PracticeId, PracticeExercise>> = EXERCISES
 export const PRACTICE_IDS = Object.keys(EXERCISES) as PracticeId[]
+export const isPracticeId = (id: ExerciseId): id is PracticeId => Object.hasOwn(EXERCISES, id)
 
 /** Whether a hand of this family has the exercise. */
-export function isPracticedOn(id: PracticeId, familyId: FamilyId): boolean {
-  return PRACTICE[id].families?.includes(familyId) ?? true
+export function isPracticedOn({ families }: PracticeExercise, familyId: FamilyId): boolean {
+  return families?.includes(familyId) ?? true
 }
 
 /** What an exercise without a dose takes of a day’s plan, minutes: one thing, and short. Common practice, no source. */
@@ -124,9 +128,8 @@ const MINUTES_A_STRING = 1
 const MINUTES_OF_DROPS = 1
 
 /** Minutes that a day’s plan gives an exercise: its dose, at the least of it. */
-export function minutesOf(id: PracticeId, strings: number): number {
-  if (id === 'review_piece') return PIECE_MINUTES
-  const { dose } = PRACTICE[id]
+export function minutesOf({ part, dose }: PracticeExercise, strings: number): number {
+  if (part === 'review') return PIECE_MINUTES
   if (!dose) return SHORT_MINUTES
   if (dose.per === 'time') return (ROUNDS_OF_HALF_A_MINUTE * dose.seconds) / 60
   if ('minutes' in dose) return dose.minutes[0]

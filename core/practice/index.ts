@@ -4,12 +4,24 @@ export { proposedExercise } from './proposal'
 export type { PlayedBefore, Proposal } from './proposal'
 export { CASE_IDS, casesFor, hiddenCasesFor, playCase } from './cases'
 export type { CaseId, CasePlayed } from './cases'
-export { isPracticedOn, minutesOf, mostMinutes, PRACTICE, PRACTICE_IDS, PRACTICE_PARTS } from './exercises'
-export type { Dose, PracticeExercise, PracticeId, PracticePart } from './exercises'
+export {
+  isPracticeId,
+  isPracticedOn,
+  minutesOf,
+  mostMinutes,
+  PRACTICE,
+  PRACTICE_IDS,
+  PRACTICE_PARTS,
+} from './exercises'
+export type { Dose, ExerciseId, OwnExerciseId, PracticeExercise, PracticeId, PracticePart } from './exercises'
+export { exerciseBook, MENDED } from './own'
+export type { ExerciseBook, Mended, OwnExercise } from './own'
+export { fingerWritten, MOST_WRITTEN, parseWritten, writtenFor, writtenText } from './written'
+export type { Written, WrittenFault, WrittenNote } from './written'
 export { exercisesFor, MATCH_EXERCISES, remediesFor } from './remedies'
 export { LEARNING_EXERCISES } from './wishes'
 export type { FoundFault, Held, LeftOut, LeftOutWhy, PlanFacts, PlanReason, Practised, Wish } from './wishes'
-export { inOrder, planWeek } from './plan'
+export { planWeek } from './plan'
 export type { PlannedCard, PlanTerms, WeekPlan } from './plan'
 export { daysUntilReview } from './spacing'
 export { effectOf } from './effect'

@@ -4,7 +4,9 @@ import { placementContext } from '../pattern'
 import { noteName, type Note } from '../pitch'
 import type { ExerciseName, ExpectedNote } from '../take'
 import type { Finding } from '../verdict'
-import type { PracticeId } from './exercises'
+import { isPracticeId, type ExerciseId, type PracticeId } from './exercises'
+import { exerciseBook, type OwnExercise } from './own'
+import { writtenFor } from './written'
 
 /** Whose exercise it is: the hand, its strings, and what it is to mend. */
 export interface NotesFor {
@@ -12,6 +14,8 @@ export interface NotesFor {
   /** Open strings, lowest first. */
   readonly tuning: readonly Note[]
   readonly finding?: Finding | undefined
+  /** What the studio added of its own. */
+  readonly own?: readonly OwnExercise[]
 }
 
 /** The second string from the lowest: neither the furthest for the elbow nor the last one. Common practice, no source. */
@@ -23,10 +27,16 @@ const FIRST_POSITION = 'first'
  * On the string of what was found, the lowest for an elbow, else the second.
  */
 export function practiceNotes(
-  id: PracticeId,
+  id: ExerciseId,
   about: NotesFor,
 ): { readonly name: ExerciseName; readonly notes: readonly ExpectedNote[] } | undefined {
   const context = placementContext(familyOf(about.familyId), about.tuning)
+  if (!isPracticeId(id)) {
+    const own = exerciseBook(about.own).own(id)
+    const [lowest] = own ? familyOf(own.writtenFor).tuning : []
+    const notes = own && lowest && writtenFor(context, own.notes, lowest, own.writtenFor)
+    return notes && { name: { kind: 'free' }, notes }
+  }
   for (const name of namesFor(id, about)) {
     const made = exerciseOf(context, name)
     if (made.ok && made.exercise.notes.length > 0) return { name, notes: made.exercise.notes }

@@ -1,7 +1,7 @@
 import solver, { type Model } from 'javascript-lp-solver'
 import { describe, expect, it } from 'vitest'
 import { dayNumber, dayOf } from '../calendar'
-import { minutesOf, planWeek, PRACTICE_IDS } from './index'
+import { minutesOf, planWeek, PRACTICE, PRACTICE_IDS, type PracticeId } from './index'
 import { someFacts } from './testing'
 import { wishesOf } from './wishes'
 
@@ -32,7 +32,10 @@ function byProgram(facts: ReturnType<typeof someFacts>, minutesADay: number): nu
       if (first === undefined || day < first) continue
       const late = onceFrom === undefined ? 0 : LATE * (dayNumber(day) - dayNumber(first))
       const name = `${exerciseId} ${day}`
-      model.variables[name] = { worth: worth * (1 - late), [day]: minutesOf(exerciseId, facts.strings) }
+      model.variables[name] = {
+        worth: worth * (1 - late),
+        [day]: minutesOf(PRACTICE[exerciseId as PracticeId], facts.strings),
+      }
       if (onceFrom !== undefined) model.variables[name][exerciseId] = 1
       model.binaries[name] = 1
     }

@@ -7,12 +7,13 @@ import {
   minutesOf,
   mostMinutes,
   planWeek,
+  PRACTICE,
   PRACTICE_IDS,
   type PlanFacts,
   type PlannedCard,
   type WeekPlan,
 } from './index'
-import { fingerFinding, frameFinding } from './testing'
+import { fingerFinding, frameFinding, ownExercise } from './testing'
 
 const DAYS = ['2026-11-28', '2026-11-29', '2026-11-30', '2026-12-02', '2026-12-03']
 const [TODAY] = DAYS as [string]
@@ -131,10 +132,7 @@ describe('a week', () => {
       [{ learning: ['fourth/1234/212'], closedGates: ['shifting'] }, 'finger_rounds'],
       [{ found: [heard], asked: ['long_notes'] }, 'long_notes'],
     ] as const)
-      expect(
-        plan({ log, ...facts }, 2).cards[0]?.exerciseId,
-        JSON.stringify(facts),
-      ).toBe(first)
+      expect(plan({ log, ...facts }, 2).cards[0]?.exerciseId, JSON.stringify(facts)).toBe(first)
   })
 
   it('asks no forty minutes of a child of six, and says so', () => {
@@ -228,12 +226,52 @@ function minutesOn(cards: readonly PlannedCard[], day: string): number {
   return cards.filter(({ on }) => on === day).reduce((sum, { minutes }) => sum + minutes, 0)
 }
 
+describe('an exercise of the studio’s own', () => {
+  const rock = ownExercise({
+    id: 'own-rock',
+    part: 'hold',
+    findings: ['finger'],
+    items: ['elbow'],
+    minutes: 4,
+  })
+  const asked = (of: Partial<typeof rock>, facts: Partial<PlanFacts> = {}) =>
+    plan({ asked: ['own-rock'], own: [{ ...rock, ...of }], ...facts })
+
+  it('is tried first for what it is for, in its place of the day, and the trade’s when its weeks are over', () => {
+    const facts = { own: [rock], found: [found(FOURTH)], setup: [], pieces: ['Ferry Steps'] }
+    const week = plan(facts)
+    expect(week.cards.slice(0, 2).map((c) => [c.exerciseId, c.minutes])).toEqual([
+      ['own-rock', 4],
+      ['review_piece', 5],
+    ])
+    const hurried = plan({ ...facts, asked: ['shake_out', 'one_finger'] }, 60)
+    const first = hurried.cards.filter(({ on }) => on === TODAY).map(({ exerciseId }) => exerciseId)
+    expect(first).toEqual(['shake_out', 'own-rock', 'one_finger', 'review_piece'])
+    const since = { exerciseId: 'own-rock', on: '2026-10-01' }
+    const later = plan({ ...facts, log: [since] })
+    expect(daysOf(later, 'one_finger')).toHaveLength(DAYS.length)
+    expect(why(later, 'own-rock')).toEqual({ code: 'not_helped', since: '2026-10-01', next: 'one_finger' })
+    const asIs = plan({ own: [rock], setup: [{ itemId: 'elbow', answer: 'no', seenOn: '2026-11-14' }] })
+    expect(asIs.cards[0]?.exerciseId).toBe('own-rock')
+  })
+
+  it('is given to whom it is for, and no more once it is taken off', () => {
+    expect(daysOf(asked({}), 'own-rock')).toEqual(DAYS)
+    expect(why(asked({ families: ['cello'] }), 'own-rock')).toEqual({ code: 'family' })
+    expect(why(asked({ fromAge: 8 }, { age: 7 }), 'own-rock')).toEqual({ code: 'age', fromAge: 8 })
+    for (const of of [{ isOffered: false }, { families: ['cello'] as const }])
+      expect(plan({ own: [{ ...rock, ...of }], found: [found(FOURTH)] }).cards[0]?.exerciseId).toBe(
+        'one_finger',
+      )
+  })
+})
+
 describe('minutes of a plan', () => {
   it('are the least of the dose that the trade has (docs/trade.md § 8)', () => {
-    expect(minutesOf('shake_out', 4)).toBe(5)
-    expect(minutesOf('open_and_first', 5)).toBe(5)
-    expect(minutesOf('tap_on_wood', 4)).toBe(2)
-    expect(minutesOf('drop_fourth', 4)).toBe(1)
+    expect(minutesOf(PRACTICE.shake_out, 4)).toBe(5)
+    expect(minutesOf(PRACTICE.open_and_first, 5)).toBe(5)
+    expect(minutesOf(PRACTICE.tap_on_wood, 4)).toBe(2)
+    expect(minutesOf(PRACTICE.drop_fourth, 4)).toBe(1)
   })
 })
 

@@ -1,10 +1,11 @@
 import { dayNumber } from '../calendar'
-import { minutesOf, mostMinutes, PRACTICE, PRACTICE_IDS, PRACTICE_PARTS, type PracticeId } from './exercises'
+import { minutesOf, mostMinutes, PRACTICE, PRACTICE_IDS, PRACTICE_PARTS, type ExerciseId } from './exercises'
+import { exerciseBook, type ExerciseBook } from './own'
 import { wishesOf, type LeftOut, type PlanFacts, type PlanReason, type Wish } from './wishes'
 
 /** One exercise on one day. */
 export interface PlannedCard {
-  readonly exerciseId: PracticeId
+  readonly exerciseId: ExerciseId
   /** ISO date. */
   readonly on: string
   readonly minutes: number
@@ -22,11 +23,11 @@ export interface PlanTerms {
   /** Cards that stand where they are, whoever set them there. */
   readonly fixed?: readonly PlannedCard[]
   /** Not on this day; on no day without one. */
-  readonly dropped?: readonly { readonly exerciseId: PracticeId; readonly on?: string | undefined }[]
+  readonly dropped?: readonly { readonly exerciseId: ExerciseId; readonly on?: string | undefined }[]
   /** Nothing is heard of the file: only what the teacher adds, and an old piece, find a place beside what stands. */
   readonly onlyAsked?: boolean
   /** Another dose, whole minutes. */
-  readonly minutes?: Readonly<Partial<Record<PracticeId, number>>>
+  readonly minutes?: Readonly<Partial<Record<ExerciseId, number>>>
 }
 
 export interface WeekPlan {
@@ -72,9 +73,11 @@ export function planWeek(today: string, facts: PlanFacts, terms: PlanTerms): Wee
   const fixed = facts.pains > 0 ? [] : (terms.fixed ?? [])
   const most = Math.floor(Math.min(terms.minutesADay, mostMinutes(facts.age)))
   const left: LeftOut[] = [...leftOut]
+  const book = exerciseBook(facts.own)
+  const inOrder = orderOf(book)
   const choices = choicesOf(wishes, facts, terms, left)
   const rooms = terms.days.map((day) => Math.max(0, most - minutesOn(fixed, day)))
-  const { cards, worth } = placed(choices, terms.days, rooms)
+  const { cards, worth } = placed(choices, terms.days, rooms, book)
   const all = fixed.length > 0 ? [...fixed, ...cards].sort(inOrder) : cards
   const isIn = new Set(all.map(({ exerciseId }) => exerciseId))
   for (const { wish } of choices)
@@ -103,10 +106,11 @@ function minutesOn(cards: readonly PlannedCard[], day: string): number {
 /** What may stand where: what is new begins one after another, the weightiest first. */
 function choicesOf(
   wishes: readonly Wish[],
-  { log, strings }: PlanFacts,
+  { log, strings, own }: PlanFacts,
   { days, fixed = [], dropped = [], minutes = {} }: PlanTerms,
   left: LeftOut[],
 ): Choice[] {
+  const book = exerciseBook(own)
   const known = new Set<string>(log.map(({ exerciseId }) => exerciseId))
   let begun = 0
   let few = 0
@@ -142,7 +146,7 @@ function choicesOf(
     if (onceFrom === undefined) daily++
     choices.push({
       wish,
-      minutes: minutes[exerciseId] ?? minutesOf(exerciseId, strings),
+      minutes: minutes[exerciseId] ?? minutesOf(book.of(exerciseId), strings),
       may,
       first: may.indexOf(true),
     })
@@ -161,11 +165,13 @@ function placed(
   choices: readonly Choice[],
   days: readonly string[],
   rooms: readonly number[],
+  book: ExerciseBook,
 ): { cards: PlannedCard[]; worth: number } {
   // In the order of a day’s practice: what is taken of them is in order then.
   const daily = choices
     .filter(({ wish }) => wish.onceFrom === undefined)
-    .sort((a, b) => RANK.get(a.wish.exerciseId)! - RANK.get(b.wish.exerciseId)!)
+    .sort((a, b) => rankOf(a.wish.exerciseId, book) - rankOf(b.wish.exerciseId, book))
+  const inOrder = orderOf(book)
   const once = choices.filter(({ wish }) => wish.onceFrom !== undefined)
   const room = Math.max(0, ...rooms)
   // Days with the same choices share a knapsack.
@@ -251,14 +257,27 @@ function cardOf({ wish, minutes }: Choice, on: string): PlannedCard {
 }
 
 /** Place of an exercise in a day: by part, then by name, so that a plan is the same every time. */
-const RANK = new Map(
+const RANK = new Map<ExerciseId, number>(
   PRACTICE_PARTS.flatMap((part) => PRACTICE_IDS.filter((id) => PRACTICE[id].part === part).sort()).map(
     (id, rank) => [id, rank] as const,
   ),
 )
+/** What a studio added stands behind the others of its part. */
+const BEHIND = new Map(
+  PRACTICE_PARTS.map((part) => {
+    const ranks = PRACTICE_IDS.filter((id) => PRACTICE[id].part === part).map((id) => RANK.get(id)!)
+    return [part, Math.max(...ranks) + 0.5] as const
+  }),
+)
+
+function rankOf(id: ExerciseId, book: ExerciseBook): number {
+  return RANK.get(id) ?? BEHIND.get(book.of(id).part)!
+}
 
 /** By day, within a day as practice goes: tension first, an old piece last. */
-export function inOrder(a: PlannedCard, b: PlannedCard): number {
-  if (a.on !== b.on) return a.on < b.on ? -1 : 1
-  return RANK.get(a.exerciseId)! - RANK.get(b.exerciseId)!
+function orderOf(book: ExerciseBook): (a: PlannedCard, b: PlannedCard) => number {
+  return (a, b) => {
+    if (a.on !== b.on) return a.on < b.on ? -1 : 1
+    return rankOf(a.exerciseId, book) - rankOf(b.exerciseId, book)
+  }
 }

@@ -24,7 +24,7 @@ describe('what helps (docs/trade.md § 8, common practice, no source)', () => {
       for (const family of FAMILY_IDS)
         if (roundItems(family).some((item) => item.id === id))
           for (const remedy of remedies)
-            expect(isPracticedOn(remedy, family), `${remedy} of a ${family}`).toBe(true)
+            expect(isPracticedOn(PRACTICE[remedy], family), `${remedy} of a ${family}`).toBe(true)
     }
     for (const id of ['pain', 'nails', 'size'] as const) expect(remediesFor(id, USUAL_SCHOOLS)).toEqual([])
   })

@@ -1,7 +1,7 @@
 import { familyOf, type FamilyId } from '../instrument'
 import type { Schools, SetupItemId } from '../setup'
 import type { Finding } from '../verdict'
-import { isPracticedOn, type PracticeId } from './exercises'
+import { isPracticedOn, PRACTICE, type PracticeId } from './exercises'
 
 /** What helps with an item of the setup that is not as it should be, the first first. Common practice, no source. */
 const REMEDIES: Readonly<Record<SetupItemId, readonly PracticeId[]>> = {
@@ -75,7 +75,7 @@ export const MATCH_EXERCISES: Readonly<Record<'fourth' | 'octave', PracticeId>> 
 
 /** What is tried first for a finding, then what else helps, on an instrument of this family; nothing where a tape is to blame. */
 export function exercisesFor(finding: Finding, familyId: FamilyId): PracticeId[] {
-  return tried(finding, familyId).filter((id) => isPracticedOn(id, familyId))
+  return tried(finding, familyId).filter((id) => isPracticedOn(PRACTICE[id], familyId))
 }
 
 function tried(finding: Finding, familyId: FamilyId): readonly PracticeId[] {

@@ -6,6 +6,7 @@ import { seededSource } from '../simulate'
 import { GATE_IDS, roundItems, USUAL_SCHOOLS } from '../setup'
 import type { Finding } from '../verdict'
 import { PRACTICE_IDS } from './exercises'
+import type { OwnExercise } from './own'
 import type { PlanFacts } from './wishes'
 
 /** A frame that is so much too wide, or too narrow. */
@@ -70,5 +71,25 @@ export function someFacts(seed: number, today: string): PlanFacts {
       .map((exerciseId) => ({ exerciseId, on: before(60) }))
       .sort((a, b) => (a.on < b.on ? -1 : 1)),
     asked: [],
+  }
+}
+
+/** An exercise of a studio’s own, of whatever else is not said. */
+export function ownExercise(said: Partial<OwnExercise> & Pick<OwnExercise, 'id'>): OwnExercise {
+  return {
+    name: 'Rocking boat',
+    how: 'Rock the hand.',
+    stop: '',
+    part: 'aim',
+    families: FAMILY_IDS,
+    minutes: 3,
+    times: null,
+    fromAge: null,
+    findings: [],
+    items: [],
+    notes: '',
+    writtenFor: 'violin',
+    isOffered: true,
+    ...said,
   }
 }

@@ -2,7 +2,8 @@ import { dayNumber, dayOf, daysBetween } from '../calendar'
 import type { FamilyId, Finger } from '../instrument'
 import type { GateId, Schools, SetupAnswer, SetupItemId } from '../setup'
 import type { Finding } from '../verdict'
-import { isPracticedOn, PRACTICE, type PracticeId } from './exercises'
+import { isPracticedOn, PRACTICE, type ExerciseId, type PracticeExercise, type PracticeId } from './exercises'
+import { exerciseBook, type ExerciseBook, type OwnExercise } from './own'
 import { exercisesFor, remediesFor } from './remedies'
 import { daysUntilReview } from './spacing'
 
@@ -57,7 +58,9 @@ export interface PlanFacts {
   /** What was done in the weeks before. */
   readonly log: readonly Practised[]
   /** What the teacher adds by hand. */
-  readonly asked: readonly PracticeId[]
+  readonly asked: readonly ExerciseId[]
+  /** What the studio added of its own. */
+  readonly own?: readonly OwnExercise[]
 }
 
 /** Why something is planned. */
@@ -90,16 +93,16 @@ export type LeftOutWhy =
   | { readonly code: 'enough' }
   | { readonly code: 'no_minutes' }
   /** It was practised for its weeks, and what it was to mend is there still. */
-  | { readonly code: 'not_helped'; readonly since: string; readonly next: PracticeId }
+  | { readonly code: 'not_helped'; readonly since: string; readonly next: ExerciseId }
 
 export interface LeftOut {
-  readonly exerciseId: PracticeId
+  readonly exerciseId: ExerciseId
   readonly why: LeftOutWhy
 }
 
 /** One exercise that a week could have. */
 export interface Wish {
-  readonly exerciseId: PracticeId
+  readonly exerciseId: ExerciseId
   readonly reason: PlanReason
   /** What a day of it is worth beside the others, above 0. */
   readonly worth: number
@@ -134,11 +137,12 @@ const UNTIL_OPEN: Partial<Record<GateId, PracticeId>> = {
 
 /** What a student’s file asks for on the day `today`, the weightiest first, each exercise once; and what cannot be. */
 export function wishesOf(today: string, facts: PlanFacts): { wishes: Wish[]; leftOut: LeftOut[] } {
-  const leftOut = new Map<PracticeId, LeftOutWhy>()
-  const wishes = new Map<PracticeId, Wish>()
+  const book = exerciseBook(facts.own)
+  const leftOut = new Map<ExerciseId, LeftOutWhy>()
+  const wishes = new Map<ExerciseId, Wish>()
   function wish(one: Wish) {
     const { exerciseId, reason, worth } = one
-    const why = facts.pains > 0 ? ({ code: 'pain' } as const) : barOf(exerciseId, facts, reason)
+    const why = facts.pains > 0 ? ({ code: 'pain' } as const) : barOf(book.of(exerciseId), facts, reason)
     if (why?.code === 'gate' && !wishes.has(why.until))
       wish({ exerciseId: why.until, reason, worth: worth * UNLOOKED })
     if (why) return void leftOut.set(exerciseId, why)
@@ -149,17 +153,19 @@ export function wishesOf(today: string, facts: PlanFacts): { wishes: Wish[]; lef
   for (const { itemId, answer, seenOn } of facts.setup) {
     if (answer === 'yes') continue
     const reason = { code: 'setup', itemId: itemId as SetupItemId, answer, on: seenOn } as const
-    chain(remediesFor(itemId as SetupItemId, facts.schools), reason, WORTH[answer], seenOn)
+    const own = ownFor((one) => one.items.includes(itemId as SetupItemId))
+    chain([...own, ...remediesFor(itemId as SetupItemId, facts.schools)], reason, WORTH[answer], seenOn)
   }
   for (const { finding, takenOn, certainty, says } of facts.found) {
     if (says === 'overruled') continue
     const worth = WORTH.finding * certainty * (says === 'accepted' ? 1 : UNLOOKED)
-    chain(exercisesFor(finding, facts.familyId), { code: 'finding', finding, on: takenOn }, worth, takenOn)
+    const exercises = [...ownForFinding(finding), ...exercisesFor(finding, facts.familyId)]
+    chain(exercises, { code: 'finding', finding, on: takenOn }, worth, takenOn)
   }
   for (const gate of facts.closedGates) {
     const exerciseId = UNTIL_OPEN[gate]
     const isPassed = gate === 'fourth_finger' && !facts.isBeginner
-    if (exerciseId && !isPassed && isPracticedOn(exerciseId, facts.familyId))
+    if (exerciseId && !isPassed && isPracticedOn(PRACTICE[exerciseId], facts.familyId))
       wish({ exerciseId, reason: { code: 'gate', gate }, worth: WORTH.gate })
   }
   const [patternId] = facts.learning
@@ -181,10 +187,20 @@ export function wishesOf(today: string, facts: PlanFacts): { wishes: Wish[]; lef
       .map(([exerciseId, why]) => ({ exerciseId, why })),
   }
 
+  /** What a teacher wrote for something goes before what everybody does: she knows why. */
+  function ownFor(isFor: (one: OwnExercise) => boolean): ExerciseId[] {
+    return book.all
+      .filter((one) => one.isOffered && isFor(one) && one.families.includes(facts.familyId))
+      .map(({ id }) => id)
+  }
+  function ownForFinding({ code }: Finding): ExerciseId[] {
+    return ownFor(({ findings }) => (findings as readonly string[]).includes(code))
+  }
+
   /** The first of these that has not been practised for its weeks in vain; where all have, they begin again. */
-  function chain(exercises: readonly PracticeId[], reason: PlanReason, worth: number, seenOn: string) {
-    const home = exercises.filter((id) => !PRACTICE[id].inLesson)
-    const spent = home.map((id) => (takesYears(reason) ? undefined : spentSince(id, facts.log, seenOn)))
+  function chain(exercises: readonly ExerciseId[], reason: PlanReason, worth: number, seenOn: string) {
+    const home = exercises.filter((id) => !book.of(id).inLesson)
+    const spent = home.map((id) => (takesYears(reason) ? undefined : spentSince(id, book, facts.log, seenOn)))
     const first = Math.max(0, spent.indexOf(undefined))
     for (let i = 0; i < first && facts.pains === 0; i++)
       leftOut.set(home[i]!, { code: 'not_helped', since: spent[i]!, next: home[first]! })
@@ -213,17 +229,22 @@ function takesYears(reason: PlanReason): boolean {
 }
 
 /** Since when an exercise was practised, where what it was to mend was seen again after all its weeks. */
-function spentSince(id: PracticeId, log: readonly Practised[], seenOn: string): string | undefined {
+function spentSince(
+  id: ExerciseId,
+  book: ExerciseBook,
+  log: readonly Practised[],
+  seenOn: string,
+): string | undefined {
   const since = log.find(({ exerciseId }) => exerciseId === id)?.on
   if (since === undefined) return undefined
-  const weeks = PRACTICE[id].weeks?.[1] ?? USUAL_WEEKS
+  const weeks = book.of(id).weeks?.[1] ?? USUAL_WEEKS
   return daysBetween(since, seenOn) > 7 * weeks ? since : undefined
 }
 
 /** What bars this student from an exercise for the time being. */
-function barOf(id: PracticeId, facts: PlanFacts, reason: PlanReason): LeftOutWhy | undefined {
-  const { fromAge, needs, against } = PRACTICE[id]
-  if (!isPracticedOn(id, facts.familyId)) return { code: 'family' }
+function barOf(exercise: PracticeExercise, facts: PlanFacts, reason: PlanReason): LeftOutWhy | undefined {
+  const { fromAge, needs, against } = exercise
+  if (!isPracticedOn(exercise, facts.familyId)) return { code: 'family' }
   if (needs && facts.closedGates.includes(needs.gate) && reason.code !== 'gate')
     return { code: 'gate', ...needs }
   if (fromAge !== undefined && facts.age !== undefined && facts.age < fromAge) return { code: 'age', fromAge }

@@ -37,7 +37,7 @@
           </th>
           <td>
             <span v-for="one in exercisesOf(row)" :key="one.id" :class="['one', { none: one.done === 0 }]">
-              {{ PRACTICE_NAMES[one.id] }} <b>{{ one.done }}</b><small>/{{ one.asked }}</small>
+              {{ practiceName(one.id) }} <b>{{ one.done }}</b><small>/{{ one.asked }}</small>
             </span>
           </td>
           <td class="number">{{ new Set(row.done.map(({ on }) => on)).size }}</td>
@@ -57,7 +57,8 @@
     <p>Open a student’s file and press <KeyHint of="w" />: the week is planned from what was found.</p>
     <RouterLink :to="{ name: 'students' }">Go to the students</RouterLink>
   </section>
-  <AddExercise v-model="isAdding" :exercises="addable" :has-tapes="false" @pick="give" />
+  <AddExercise v-model="isAdding" :exercises="addable" :has-tapes="false" @pick="give" @write="write" />
+  <OwnExerciseForm v-model="isWriting" :exercise="begun" @kept="({ id }) => give(id)" />
   <PlanSheetDialog
     v-if="printed.length > 0"
     v-model="isPrinting"
@@ -69,15 +70,18 @@
 <script setup lang="ts">
 import { rollups, sum } from 'd3-array'
 import { computed, ref } from 'vue'
-import { FAMILY_IDS, isPracticedOn, PRACTICE, PRACTICE_IDS, type PracticeId } from '#core'
+import { FAMILY_IDS, isPracticedOn, type ExerciseId } from '#core'
+import type { OwnExercise } from '#contracts'
 import AddExercise from '../features/plan/AddExercise.vue'
 import PlanSheetDialog from '../features/plan/PlanSheetDialog.vue'
+import OwnExerciseForm from '../features/plan/OwnExerciseForm.vue'
 import { useClass, type ClassRow } from '../features/plan/useClass'
 import TableExport from '../files/TableExport.vue'
 import KeyHint from '../ui/KeyHint.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import { count, listed } from '../words/numbers'
-import { PRACTICE_NAMES } from '../words/plan'
+import { practiceName } from '../words/plan'
+import { shown } from '../words/shown'
 import { familyName } from '../words/trade'
 
 /** Who was given what, who did what, and one exercise for all of them, each for their own instrument and hand. */
@@ -108,7 +112,7 @@ const byExercise = computed(() => {
     ({ exerciseId }) => exerciseId,
   ).sort((a, b) => b[1] - a[1])
   if (students.length === 0) return 'Nothing is written down of these weeks yet.'
-  return `Practised by: ${listed(students.map(([id, n]) => `${PRACTICE_NAMES[id]} ${n}`))}.`
+  return `Practised by: ${listed(students.map(([id, n]) => `${practiceName(id)} ${n}`))}.`
 })
 
 /** What was practised, a row an exercise and a day: for a spreadsheet, or another program. */
@@ -122,12 +126,18 @@ const logTable = computed(() => ({
 
 const isAdding = ref(false)
 const isPrinting = ref(false)
+const isWriting = ref(false)
+const begun = ref<Partial<OwnExercise>>()
+function write(name: string) {
+  begun.value = { name, ...(family.value !== 'all' && { writtenFor: family.value }) }
+  isWriting.value = true
+}
 const addable = computed(() =>
-  PRACTICE_IDS.filter(
-    (id) => !PRACTICE[id].inLesson && rows.value.some(({ student }) => isPracticedOn(id, student.family)),
+  shown.exercises.offered.filter((id) =>
+    rows.value.some(({ student }) => isPracticedOn(shown.exercises.of(id), student.family)),
   ),
 )
-function give(id: PracticeId) {
+function give(id: ExerciseId) {
   void all.giveToAll(
     rows.value.map(({ student }) => student),
     [id],

@@ -82,7 +82,7 @@
         @toggle-day="(day) => plan.toggleDay(weekdayOf(day))"
       />
       <div v-if="chosen && student.pains.length === 0" class="detail" aria-live="polite">
-        <h2>{{ PRACTICE_NAMES[chosen.exerciseId] }}</h2>
+        <h2>{{ practiceName(chosen.exerciseId) }}</h2>
         <p>{{ practiceHow(chosen.exerciseId, about) }} {{ doseSentence(chosen.exerciseId) }}</p>
         <p class="why">
           {{ reasonSentence(chosen.reason, student.family) }} {{ weeksSentence(chosen.exerciseId) }}
@@ -100,7 +100,14 @@
         </li>
       </ul>
     </section>
-    <AddExercise v-model="isAdding" :exercises="plan.addable.value" :has-tapes="hasTapes" @pick="plan.add" />
+    <AddExercise
+      v-model="isAdding"
+      :exercises="plan.addable.value"
+      :has-tapes="hasTapes"
+      @pick="plan.add"
+      @write="write"
+    />
+    <OwnExerciseForm v-model="isWriting" :exercise="begun" @kept="({ id }) => plan.add(id)" />
     <PlanSheetDialog
       v-if="plan.given.value"
       v-model="isPrinting"
@@ -114,8 +121,10 @@
 import { computed, ref, toRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { PlannedCard } from '#core'
+import type { OwnExercise } from '#contracts'
 import AddExercise from '../features/plan/AddExercise.vue'
 import ExactLog from '../features/plan/ExactLog.vue'
+import OwnExerciseForm from '../features/plan/OwnExerciseForm.vue'
 import PlanLog from '../features/plan/PlanLog.vue'
 import PlanSheetDialog from '../features/plan/PlanSheetDialog.vue'
 import PlanWeek from '../features/plan/PlanWeek.vue'
@@ -130,7 +139,7 @@ import KeyHint from '../ui/KeyHint.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import { STOP_AT_PAIN } from '../words/advice'
 import { shortDay } from '../words/dates'
-import { leftOutSentences, PRACTICE_NAMES, reasonSentence, stopSentence, weeksSentence } from '../words/plan'
+import { leftOutSentences, practiceName, reasonSentence, stopSentence, weeksSentence } from '../words/plan'
 import { doseSentence, practiceHow } from '../words/practice'
 
 const props = defineProps<{ studentId: string }>()
@@ -151,6 +160,13 @@ const log = useLog(student, running, file.practice)
 const isAdding = ref(false)
 const isPrinting = ref(false)
 const isExact = ref(false)
+const isWriting = ref(false)
+const begun = ref<Partial<OwnExercise>>()
+/** An exercise of the studio’s own, for this instrument to begin with. */
+function write(name: string) {
+  begun.value = { name, writtenFor: student.value?.family ?? 'violin' }
+  isWriting.value = true
+}
 /** No paper sends a hand that hurts to practise. */
 const canPrint = computed(() => plan.given.value !== undefined && student.value?.pains.length === 0)
 const pieceText = ref('')

@@ -96,6 +96,13 @@
         </p>
       </section>
     </div>
+    <section class="card block" aria-label="Exercises of your own">
+      <div class="head">
+        <h2>Exercises of your own</h2>
+        <p class="soft">Given by the planner, on the sheet and in the log like the others.</p>
+      </div>
+      <OwnExercises />
+    </section>
     <section class="card block" aria-label="Setup items">
       <div class="head">
         <h2>What a setup round asks</h2>
@@ -119,6 +126,7 @@ import {
   type SchoolQuestion,
 } from '#core'
 import { QUIET_LOUDNESS, type Level, type StudioSettings } from '#contracts'
+import OwnExercises from '../features/plan/OwnExercises.vue'
 import SchoolFields from '../features/setup/SchoolFields.vue'
 import SetupItems from '../features/studio/SetupItems.vue'
 import StoredSound from '../features/studio/StoredSound.vue'

@@ -1,11 +1,13 @@
 import {
   familyOf,
+  isPracticeId,
   patternWithId,
-  PRACTICE,
   type Effect,
+  type ExerciseId,
   type FamilyId,
   type Finding,
   type LeftOutWhy,
+  type Mended,
   type PlanReason,
   type PracticeId,
   type PracticePart,
@@ -14,12 +16,13 @@ import { shortDay } from './dates'
 import { GATE_NAMES } from './gates'
 import { count, length, listed, sharpOrFlat } from './numbers'
 import { patternName } from './patterns'
+import { shown } from './shown'
 import { answerName, setupName } from './setup-names'
 import { fingerName } from './trade'
 import { TOLD } from './verdict'
 
-/** What an exercise is called where room is short. */
-export const PRACTICE_NAMES: Readonly<Record<PracticeId, string>> = {
+/** The tool’s exercises by their short names. */
+const PRACTICE_NAMES: Readonly<Record<PracticeId, string>> = {
   shake_out: 'Shake out',
   half_the_pressure: 'Half the pressure',
   lift_from_rest: 'Lift from rest',
@@ -59,6 +62,11 @@ export const PRACTICE_NAMES: Readonly<Record<PracticeId, string>> = {
   review_piece: 'An old piece',
 }
 
+/** What an exercise is called where room is short. */
+export function practiceName(id: ExerciseId): string {
+  return isPracticeId(id) ? PRACTICE_NAMES[id] : (shown.exercises.own(id)?.name ?? 'An exercise taken off')
+}
+
 export const PART_NAMES: Readonly<Record<PracticePart, string>> = {
   release: 'Free',
   hold: 'Hold',
@@ -66,6 +74,26 @@ export const PART_NAMES: Readonly<Record<PracticePart, string>> = {
   aim: 'Aim',
   patterns: 'Patterns',
   review: 'Review',
+}
+
+/** What an exercise may be tried for, as a teacher chooses it. */
+export const MENDED_NAMES: Readonly<Record<Mended, string>> = {
+  whole_hand: 'The whole hand too far up or back',
+  frame: 'A frame too narrow or too wide',
+  finger: 'One finger sharp or flat',
+  place: 'One note of a line off',
+  creep: 'A hand that creeps',
+  scatter: 'A finger that lands here and there',
+  steps: 'Half and whole steps unclear',
+  elbow: 'An elbow that does not swing',
+  locked_thumb: 'A locked thumb',
+  pinched: 'An extension pinched',
+  dragged: 'A hand that goes back with 1',
+  ear_repairs: 'Notes repaired by ear',
+  wobble: 'A note that moves',
+  dull: 'A finger that touches its neighbour string',
+  vibrato: 'Vibrato above the note',
+  without_tapes: 'A place missed without its tape',
 }
 
 /** What to stop at, beside pain. Common practice, no source (docs/trade.md § 8). */
@@ -81,13 +109,13 @@ const STOPS: Partial<Record<PracticeId, string>> = {
   slow_swings: 'Stop if the thumb begins to squeeze.',
 }
 
-export function stopSentence(id: PracticeId): string {
-  return STOPS[id] ?? ''
+export function stopSentence(id: ExerciseId): string {
+  return (isPracticeId(id) ? STOPS[id] : shown.exercises.own(id)?.stop) ?? ''
 }
 
 /** After how long it should show; nothing where the trade does not say. */
-export function weeksSentence(id: PracticeId): string {
-  const { weeks } = PRACTICE[id]
+export function weeksSentence(id: ExerciseId): string {
+  const { weeks } = shown.exercises.of(id)
   return weeks ? `It needs ${weeks[0]} to ${weeks[1]} weeks.` : ''
 }
 
@@ -151,12 +179,12 @@ function sentence(text: string): string {
 
 /** What is not in the plan, each reason said once: `Hands away, Finger rounds: one new thing at a time …` */
 export function leftOutSentences(
-  left: readonly { readonly exerciseId: PracticeId; readonly why: LeftOutWhy }[],
+  left: readonly { readonly exerciseId: ExerciseId; readonly why: LeftOutWhy }[],
 ): { readonly names: string; readonly why: string }[] {
   const byWhy = new Map<string, string[]>()
   for (const { exerciseId, why } of left) {
     const said = leftOutSentence(why)
-    byWhy.set(said, [...(byWhy.get(said) ?? []), PRACTICE_NAMES[exerciseId]])
+    byWhy.set(said, [...(byWhy.get(said) ?? []), practiceName(exerciseId)])
   }
   return [...byWhy].map(([why, names]) => ({ names: listed(names), why }))
 }
@@ -167,7 +195,7 @@ function leftOutSentence(why: LeftOutWhy): string {
     case 'pain':
       return 'a pain is marked: rest, and ask a doctor first.'
     case 'gate':
-      return `waits for the gate “${GATE_NAMES[why.gate]}”. Until then: ${PRACTICE_NAMES[why.until]}.`
+      return `waits for the gate “${GATE_NAMES[why.gate]}”. Until then: ${practiceName(why.until)}.`
     case 'age':
       return `asked from the age of ${why.fromAge}.`
     case 'minutes_of_age':
@@ -183,7 +211,7 @@ function leftOutSentence(why: LeftOutWhy): string {
     case 'no_minutes':
       return 'no minutes left for it.'
     case 'not_helped':
-      return `practised since ${shortDay(why.since)}, and it is there still. In its place: ${PRACTICE_NAMES[why.next]}.`
+      return `practised since ${shortDay(why.since)}, and it is there still. In its place: ${practiceName(why.next)}.`
   }
 }
 

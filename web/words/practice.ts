@@ -1,4 +1,6 @@
-import { PRACTICE, type Finding, type PracticeId } from '#core'
+import { isPracticeId, type ExerciseId, type Finding, type PracticeId } from '#core'
+import { count } from './numbers'
+import { shown } from './shown'
 
 /** Whose practice it is, and what it is to mend. */
 export interface PracticeContext {
@@ -56,19 +58,22 @@ const HOW: Record<PracticeId, Words> = {
 }
 
 /** How an exercise is done on this instrument, in this school. */
-export function practiceHow(id: PracticeId, about: PracticeContext): string {
+export function practiceHow(id: ExerciseId, about: PracticeContext): string {
+  if (!isPracticeId(id)) return shown.exercises.own(id)?.how ?? ''
   const words = HOW[id]
   return typeof words === 'function' ? words(about) : words
 }
 
 /** What is done, and how much of it. */
-export function practised(id: PracticeId, about: PracticeContext): string {
+export function practised(id: ExerciseId, about: PracticeContext): string {
   return `${practiceHow(id, about)} ${doseSentence(id)}`.trimEnd()
 }
 
 /** How much of it: `5 to 10 minutes a day.` Nothing where the trade has no number. */
-export function doseSentence(id: PracticeId): string {
-  const { dose } = PRACTICE[id]
+export function doseSentence(id: ExerciseId): string {
+  const { dose } = shown.exercises.of(id)
+  const own = shown.exercises.own(id)
+  if (own?.times) return `${count(own.times, 'time')} a day, in ${count(own.minutes, 'minute')}.`
   if (!dose) return ''
   if (dose.per === 'time') return `${dose.seconds} seconds at a time.`
   if ('minutes' in dose) {

@@ -1,11 +1,14 @@
 import { shallowReactive } from 'vue'
-import { isoDay } from '#core'
+import { exerciseBook, isoDay, type ExerciseBook } from '#core'
 import type { StudioSettings } from '#contracts'
 
-/** How lengths and notes are written, as the studio has it; whoever writes one is told of a change. */
+/** How lengths and notes are written, and what exercises are called, as the studio has it; whoever writes one is told of a change. */
 export const shown = shallowReactive<
-  Pick<StudioSettings, 'lengthUnit' | 'noteNames' | 'bassPositions' | 'timeZone'>
+  Pick<StudioSettings, 'lengthUnit' | 'noteNames' | 'bassPositions' | 'timeZone'> & {
+    exercises: ExerciseBook
+  }
 >({
+  exercises: exerciseBook(),
   timeZone: null,
   lengthUnit: 'mm',
   noteNames: 'letters',
@@ -17,8 +20,10 @@ export function showAs({
   noteNames,
   bassPositions = 'numerals',
   timeZone = null,
+  exercises = [],
 }: Pick<StudioSettings, 'lengthUnit' | 'noteNames'> &
-  Partial<Pick<StudioSettings, 'bassPositions' | 'timeZone'>>): void {
+  Partial<Pick<StudioSettings, 'bassPositions' | 'timeZone' | 'exercises'>>): void {
+  shown.exercises = exerciseBook(exercises)
   shown.timeZone = timeZone
   shown.lengthUnit = lengthUnit
   shown.noteNames = noteNames

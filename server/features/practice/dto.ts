@@ -1,4 +1,4 @@
-import type { FamilyId, PracticeId } from '#core'
+import type { ExerciseId, FamilyId } from '#core'
 import type { Plan, PracticeEntry } from '#contracts'
 import type { PracticeEntryRow, PracticePlanRow } from '../../db/rows'
 import type { By } from '../../db/studio-store'
@@ -16,7 +16,7 @@ export function planDto({
 export function entryDto(row: By<PracticeEntryRow>): PracticeEntry {
   return {
     studentId: row.studentId,
-    exerciseId: row.exerciseId as PracticeId,
+    exerciseId: row.exerciseId as ExerciseId,
     on: row.practisedOn,
     isDone: Boolean(row.isDone),
     minutes: row.minutes,

@@ -1,10 +1,19 @@
 import { v7 as uuid } from 'uuid'
-import { dayNumber, dayOf, isPracticedOn, type FamilyId } from '#core'
+import {
+  dayNumber,
+  dayOf,
+  exerciseBook,
+  isPracticedOn,
+  isPracticeId,
+  type ExerciseBook,
+  type FamilyId,
+} from '#core'
 import type { Answer, HandlerInput, Plan, PracticeEntry } from '#contracts'
 import type { Call } from '../../http/call'
 import { insistOnDay } from '../../http/days'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
 import { studentReads } from '../students/reads'
+import { settingsOf } from '../studio/settings'
 import { studentRepository } from '../students/repository'
 import { entryDto, planDto } from './dto'
 import { practiceRepository } from './repository'
@@ -50,7 +59,7 @@ export function practiceService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) 
         throw new ProblemError('taken_meanwhile', {
           detail: `${student.name} no longer has the instrument that this was planned for: plan the week anew.`,
         })
-      insistOnWeek(plan, student.family)
+      insistOnWeek(plan, student.family, exerciseBook(settingsOf((await store.studio())?.settings).exercises))
       const [there] = await practice.plansOf(studentId, plan.startsOn)
       if ((there?.id ?? null) !== after)
         throw new ProblemError('changed_meanwhile', {
@@ -118,13 +127,19 @@ export function practiceService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) 
 }
 
 /** Every card is of the week, once a day, and of this hand. */
-function insistOnWeek({ startsOn, cards }: Pick<Draft, 'startsOn' | 'cards'>, family: FamilyId): void {
+function insistOnWeek(
+  { startsOn, cards }: Pick<Draft, 'startsOn' | 'cards'>,
+  family: FamilyId,
+  book: ExerciseBook,
+): void {
   const last = dayOf(dayNumber(startsOn) + WEEK_DAYS - 1)
   const seen = new Set<string>()
   cards.forEach(({ on, exerciseId }, index) => {
     if (on < startsOn || on > last)
       throw fieldProblem(`cards.${index}.on`, `Choose a day of the week from ${startsOn} to ${last}.`)
-    if (!isPracticedOn(exerciseId, family))
+    if (!isPracticeId(exerciseId) && !book.own(exerciseId))
+      throw fieldProblem(`cards.${index}.exerciseId`, 'The studio has no such exercise: leave it out.')
+    if (!isPracticedOn(book.of(exerciseId), family))
       throw fieldProblem(`cards.${index}.exerciseId`, `The ${family} has no such exercise: leave it out.`)
     const once = `${on} ${exerciseId}`
     if (seen.has(once)) throw fieldProblem(`cards.${index}`, 'This exercise is there twice on one day.')

@@ -3,7 +3,7 @@
     <p class="eyebrow">What practice came with</p>
     <ul>
       <li v-for="one in effects" :key="one.exerciseId">
-        <b>{{ PRACTICE_NAMES[one.exerciseId] }}</b>
+        <b>{{ practiceName(one.exerciseId) }}</b>
         <span class="soft">{{ ` since ${shortDay(one.since)}, ${count(one.times, 'time')}` }}</span>
         <p>{{ effectSentence(one.effect, one.unit === 'mm' ? (v) => length(v) : (v) => cents(v)) }}</p>
       </li>
@@ -17,7 +17,7 @@
 <script setup lang="ts">
 import { shortDay } from '../../words/dates'
 import { count, length } from '../../words/numbers'
-import { effectSentence, PRACTICE_NAMES } from '../../words/plan'
+import { effectSentence, practiceName } from '../../words/plan'
 import type { PracticeEffect } from './practice'
 
 /** For each exercise what its number did while it was practised, or that it is too early to say. */

@@ -1,5 +1,5 @@
 import { rollups, sum } from 'd3-array'
-import { dayNumber, effectOf, type Effect, type Finding, type Measured, type PracticeId } from '#core'
+import { dayNumber, effectOf, type Effect, type Finding, type Measured, type ExerciseId } from '#core'
 import type { PastCheck, Plan, PracticeEntry } from '#contracts'
 import { studioDay } from '../../words/shown'
 
@@ -29,7 +29,7 @@ export function practiceWeeks(entries: readonly PracticeEntry[]): PracticeWeek[]
 
 /** What became of what an exercise was to mend. */
 export interface PracticeEffect {
-  readonly exerciseId: PracticeId
+  readonly exerciseId: ExerciseId
   readonly unit: 'cents' | 'mm'
   readonly finding: Finding
   /** ISO date of the first time. */
@@ -44,7 +44,7 @@ export function practiceEffects(
   plans: readonly Plan[],
   entries: readonly PracticeEntry[],
 ): PracticeEffect[] {
-  const meant = new Map<PracticeId, Finding>()
+  const meant = new Map<ExerciseId, Finding>()
   // Newest plan first: what it was for at last.
   for (const { cards } of plans)
     for (const { exerciseId, reason } of cards)

@@ -21,19 +21,19 @@
         </thead>
         <tbody>
           <tr v-for="row in rows" :key="row.exerciseId">
-            <th scope="row">{{ PRACTICE_NAMES[row.exerciseId] }}</th>
+            <th scope="row">{{ practiceName(row.exerciseId) }}</th>
             <td>
               <input
                 v-model="row.minutes"
                 inputmode="numeric"
-                :aria-label="`Minutes of ${PRACTICE_NAMES[row.exerciseId]}`"
+                :aria-label="`Minutes of ${practiceName(row.exerciseId)}`"
               />
             </td>
             <td>
               <input
                 v-model="row.times"
                 inputmode="numeric"
-                :aria-label="`Times of ${PRACTICE_NAMES[row.exerciseId]}`"
+                :aria-label="`Times of ${practiceName(row.exerciseId)}`"
               />
             </td>
           </tr>
@@ -48,12 +48,12 @@
 
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
-import type { PracticeId } from '#core'
+import type { ExerciseId } from '#core'
 import FieldRow from '../../ui/FieldRow.vue'
 import PlainSelect from '../../ui/PlainSelect.vue'
 import QuickDialog from '../../ui/QuickDialog.vue'
 import { dayNumeral, longDayName } from '../../words/dates'
-import { PRACTICE_NAMES } from '../../words/plan'
+import { practiceName } from '../../words/plan'
 import { entryOf, type TypedEntry } from './exact'
 import type { PracticeLog } from './useLog'
 
@@ -63,7 +63,7 @@ const open = defineModel<boolean>({ required: true })
 const at = ref(0)
 const fault = ref('')
 const day = computed(() => props.log.days.value[at.value])
-const rows = reactive<(TypedEntry & { exerciseId: PracticeId })[]>([])
+const rows = reactive<(TypedEntry & { exerciseId: ExerciseId })[]>([])
 
 watch(
   open,
@@ -92,7 +92,7 @@ async function save() {
   const entries = rows.map((row) => ({ exerciseId: row.exerciseId, read: entryOf(row) }))
   const wrong = entries.find(({ read }) => !read.ok)
   if (wrong) {
-    fault.value = `${PRACTICE_NAMES[wrong.exerciseId]}: give whole numbers, up to 240 minutes and 1,000 times.`
+    fault.value = `${practiceName(wrong.exerciseId)}: give whole numbers, up to 240 minutes and 1,000 times.`
     return
   }
   open.value = false

@@ -33,14 +33,14 @@
       </thead>
       <tbody>
         <tr v-for="id in exercises" :key="id">
-          <th scope="row">{{ PRACTICE_NAMES[id] }}</th>
+          <th scope="row">{{ practiceName(id) }}</th>
           <td v-for="({ day, cards }, i) in log.days.value" :key="day" :class="{ now: i === log.at.value }">
             <button
               v-if="cards.some((card) => card.exerciseId === id)"
               type="button"
               :class="['tick', { done: entry(day, id) }]"
               :aria-pressed="entry(day, id) !== undefined"
-              :aria-label="`${PRACTICE_NAMES[id]}, ${longDayName(day)}`"
+              :aria-label="`${practiceName(id)}, ${longDayName(day)}`"
               @click="
                 emit(
                   'toggle',
@@ -63,7 +63,7 @@ import { computed, ref } from 'vue'
 import type { Plan, PracticeEntry } from '#contracts'
 import KeyHint from '../../ui/KeyHint.vue'
 import { dayName, longDayName } from '../../words/dates'
-import { PRACTICE_NAMES } from '../../words/plan'
+import { practiceName } from '../../words/plan'
 import { practisedSum } from '../../words/plan-log'
 import type { PracticeLog } from './useLog'
 

@@ -24,14 +24,14 @@
           :key="card.exerciseId"
           :class="[
             'item',
-            PRACTICE[card.exerciseId].part,
+            shown.exercises.of(card.exerciseId).part,
             { chosen: isChosen(column, row), fixed: card.isFixed },
           ]"
           :aria-current="isChosen(column, row)"
           :data-exercise="card.exerciseId"
           @click="emit('choose', column, row)"
         >
-          <span class="what">{{ PRACTICE_NAMES[card.exerciseId] }}</span>
+          <span class="what">{{ practiceName(card.exerciseId) }}</span>
           <span class="how numbers" :title="`${card.minutes} minutes`"
             ><small v-if="card.isFixed && day >= today">set </small>{{ card.minutes }}</span
           >
@@ -44,10 +44,10 @@
 <script setup lang="ts">
 import Sortable from 'sortablejs'
 import { onBeforeUnmount, type ComponentPublicInstance } from 'vue'
-import { PRACTICE, type PlannedCard } from '#core'
-import { PRACTICE_NAMES } from '../../words/plan'
+import type { PlannedCard } from '#core'
+import { practiceName } from '../../words/plan'
 import { dayName, dayNumeral, longDayName } from '../../words/dates'
-import { studioDay } from '../../words/shown'
+import { shown, studioDay } from '../../words/shown'
 
 /** A week of practice: days as columns, exercises as cards that are dragged from day to day. */
 const props = defineProps<{

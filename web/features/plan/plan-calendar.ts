@@ -1,7 +1,7 @@
 import ical from 'ical-generator'
 import { dayNumber, dayOf } from '#core'
 import type { Plan } from '#contracts'
-import { PRACTICE_NAMES } from '../../words/plan'
+import { practiceName } from '../../words/plan'
 
 /** Practice days as an iCalendar file (RFC 5545): a day each, with what it asks; no student is named in it. */
 export function planCalendar(plans: readonly Plan[]): string {
@@ -18,7 +18,7 @@ export function planCalendar(plans: readonly Plan[]): string {
         allDay: true,
         summary: `Practice, ${minutes} minutes`,
         description: own
-          .map(({ exerciseId, minutes: m }) => `${PRACTICE_NAMES[exerciseId]}, ${m} min`)
+          .map(({ exerciseId, minutes: m }) => `${practiceName(exerciseId)}, ${m} min`)
           .join('\n'),
       })
     }

@@ -11,7 +11,7 @@ import {
   type DrawnLine,
   type Page,
   type PaperId,
-  type PracticeId,
+  type ExerciseId,
   type Stringing,
 } from '#core'
 import type { Plan, Student } from '#contracts'
@@ -19,8 +19,9 @@ import { STOP_AT_PAIN } from '../../words/advice'
 import { dayName, shortDay } from '../../words/dates'
 import { fingerSign } from '../../words/fingers'
 import { noteLabel } from '../../words/notes'
-import { PRACTICE_NAMES, reasonSentence, stopSentence, weeksSentence } from '../../words/plan'
+import { practiceName, reasonSentence, stopSentence, weeksSentence } from '../../words/plan'
 import { doseSentence, practiceHow } from '../../words/practice'
+import { shown } from '../../words/shown'
 import { instrumentKind } from '../../words/trade'
 import { daysOfWeek } from './week'
 
@@ -57,7 +58,7 @@ export async function planSheet({ plan, student, stringing }: SheetOf, paper: Pa
     const { linesForPaper } = await import('../../notation/lines')
     for (const { id, keyId, notes } of played.slice(0, MOST_STAVES)) {
       const score = takeScore(stringing, notes, keyId)
-      music.push({ name: PRACTICE_NAMES[id], lines: await linesForPaper(score, widthMm, SPACE_MM) })
+      music.push({ name: practiceName(id), lines: await linesForPaper(score, widthMm, SPACE_MM) })
     }
   }
   const places = new Map<string, { stringIndex: number; placeMm: number; finger: string }>()
@@ -99,7 +100,7 @@ export async function planSheet({ plan, student, stringing }: SheetOf, paper: Pa
         stopSentence(id),
       ]
       return {
-        name: PRACTICE_NAMES[id],
+        name: practiceName(id),
         minutes: `${minutes} min`,
         how: sentences.filter((text) => text !== '').join(' '),
         days: days.map((day) => cards.some(({ on }) => on === day)),
@@ -111,10 +112,10 @@ export async function planSheet({ plan, student, stringing }: SheetOf, paper: Pa
   }).page
 }
 
-function notesOfCard(id: PracticeId, plan: Plan, { tuning }: Stringing) {
+function notesOfCard(id: ExerciseId, plan: Plan, { tuning }: Stringing) {
   const reason = plan.cards.find(({ exerciseId }) => exerciseId === id)?.reason
   const finding = reason?.code === 'finding' || reason?.code === 'review' ? reason.finding : undefined
-  const made = practiceNotes(id, { familyId: plan.family, tuning, finding })
+  const made = practiceNotes(id, { familyId: plan.family, tuning, finding, own: shown.exercises.all })
   if (!made) return undefined
   return { id, keyId: 'keyId' in made.name ? made.name.keyId : undefined, notes: made.notes }
 }

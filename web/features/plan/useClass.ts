@@ -1,5 +1,5 @@
 import { computed, ref } from 'vue'
-import { dayNumber, dayOf, type FamilyId, type PracticeId } from '#core'
+import { dayNumber, dayOf, type FamilyId, type ExerciseId } from '#core'
 import type { Answer, Plan, Student } from '#contracts'
 import { ApiProblem, call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
@@ -49,7 +49,7 @@ export function useClass() {
   let isStopped = false
 
   /** These exercises in the running week of each of them, or in one that is made from their own file. */
-  async function giveToAll(students: readonly Student[], asked: readonly PracticeId[]): Promise<void> {
+  async function giveToAll(students: readonly Student[], asked: readonly ExerciseId[]): Promise<void> {
     isStopped = false
     const given: Plan[] = []
     const skipped: string[] = []
@@ -77,7 +77,7 @@ export function useClass() {
   }
 
   /** Undefined of somebody for whom nothing can be added: a pain, nothing for this instrument, no minutes, or it is there. */
-  async function giveOne(student: Student, asked: readonly PracticeId[]): Promise<Plan | undefined> {
+  async function giveOne(student: Student, asked: readonly ExerciseId[]): Promise<Plan | undefined> {
     const file = await readPlanFile(student.id)
     const plans = await call('plans.list', { params: { studentId: student.id } })
     const systemId = studio.systemOf(student.instrument ?? undefined, student)

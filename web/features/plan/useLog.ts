@@ -1,5 +1,5 @@
 import { computed, ref, watch, type Ref } from 'vue'
-import type { PracticeId } from '#core'
+import type { ExerciseId } from '#core'
 import type { Plan, PracticeEntry, Student } from '#contracts'
 import type { Loaded } from '../../api/useLoaded'
 import { useOutbox } from '../../stores/outbox'
@@ -41,7 +41,7 @@ export function useLog(
 
   async function say(
     entries: {
-      exerciseId: PracticeId
+      exerciseId: ExerciseId
       on: string
       isDone: boolean
       minutes: number | null

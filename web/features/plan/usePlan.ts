@@ -1,12 +1,12 @@
 import { computed, ref, type Ref } from 'vue'
-import { isPracticedOn, PRACTICE, PRACTICE_IDS, type PlannedCard, type PracticeId } from '#core'
+import { isPracticedOn, type ExerciseId, type PlannedCard } from '#core'
 import type { Plan, Student } from '#contracts'
 import { ApiProblem, call } from '../../api/client'
 import type { Loaded } from '../../api/useLoaded'
 import { UNDO, useNotices } from '../../stores/notices'
 import { useOutbox } from '../../stores/outbox'
 import { useOfStudent } from '../../stores/useOfStudent'
-import { studioDay } from '../../words/shown'
+import { shown, studioDay } from '../../words/shown'
 import type { FileFacts } from './usePlanFacts'
 import { daysOfWeek, isWithinWeek, weekdayOf } from './week'
 import { draftOf, plannedWeek, unchangedWeek, type WeekEdit } from './week-edit'
@@ -66,7 +66,9 @@ export function usePlan(
   const addable = computed(() => {
     const family = student.value?.family ?? 'violin'
     const there = new Set(made.value?.cards.map(({ exerciseId }) => exerciseId))
-    return PRACTICE_IDS.filter((id) => !PRACTICE[id].inLesson && isPracticedOn(id, family) && !there.has(id))
+    return shown.exercises.offered.filter(
+      (id) => isPracticedOn(shown.exercises.of(id), family) && !there.has(id),
+    )
   })
 
   async function give(): Promise<Plan | undefined> {
@@ -167,7 +169,7 @@ export function usePlan(
         asked: everywhere ? edit.value.asked.filter((id) => id !== exerciseId) : edit.value.asked,
       })
     },
-    add(exerciseId: PracticeId) {
+    add(exerciseId: ExerciseId) {
       change({
         asked: [...edit.value.asked, exerciseId],
         dropped: edit.value.dropped.filter((one) => one.exerciseId !== exerciseId),

@@ -8,7 +8,7 @@ import { useMasteryOf } from '../../stores/mastery'
 import { useOutbox } from '../../stores/outbox'
 import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
-import { studioDay } from '../../words/shown'
+import { shown, studioDay } from '../../words/shown'
 
 /** About a school year of lessons: what is older says nothing of this week. */
 const CHECKS_READ = 40
@@ -63,6 +63,7 @@ export function factsOf(
     learning: mastery
       .filter(({ kind, state }) => kind === 'pattern' && state === 'learning')
       .map(({ item }) => item),
+    own: shown.exercises.all,
     log: practice.map(({ exerciseId, on }) => ({ exerciseId, on })),
   }
 }

@@ -1,4 +1,4 @@
-import { planWeek, type PlannedCard, type PracticeId, type WeekPlan } from '#core'
+import { planWeek, type PlannedCard, type ExerciseId, type WeekPlan } from '#core'
 import type { Plan, PlanDraft, Student } from '#contracts'
 import type { FileFacts } from './usePlanFacts'
 import { daysOfWeek, weekdayOf } from './week'
@@ -11,10 +11,10 @@ export interface WeekEdit {
   readonly minutesADay: number
   readonly weekdays: readonly number[]
   readonly pieces: readonly string[]
-  readonly asked: readonly PracticeId[]
+  readonly asked: readonly ExerciseId[]
   readonly fixed: readonly PlannedCard[]
-  readonly dropped: readonly { readonly exerciseId: PracticeId; readonly on?: string }[]
-  readonly minutes: Readonly<Partial<Record<PracticeId, number>>>
+  readonly dropped: readonly { readonly exerciseId: ExerciseId; readonly on?: string }[]
+  readonly minutes: Readonly<Partial<Record<ExerciseId, number>>>
 }
 
 /** Short sessions; the teacher says otherwise. Common practice, no source. */
