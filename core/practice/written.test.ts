@@ -50,7 +50,7 @@ describe('a written line', () => {
     // No first finger plays an open string’s note in tune with it and below: G3 is open alone.
     expect(onViolin('D4 G3/3')).toEqual({
       ok: false,
-      fault: { code: 'no_finger', note: 'G3', at: 3, length: 4 },
+      fault: { code: 'no_finger', note: 'G3', isAsked: true, at: 3, length: 4 },
     })
   })
 

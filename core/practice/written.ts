@@ -18,7 +18,9 @@ export interface WrittenNote {
 export type WrittenFault = { readonly at: number; readonly length: number } & (
   | { readonly code: 'not_a_note' | 'not_a_finger'; readonly text: string }
   | { readonly code: 'too_long'; readonly most: number }
-  | { readonly code: 'too_low' | 'too_high' | 'no_finger'; readonly note: string }
+  | { readonly code: 'too_low' | 'too_high'; readonly note: string }
+  /** With the finger that is asked for, or with any. */
+  | { readonly code: 'no_finger'; readonly note: string; readonly isAsked: boolean }
 )
 
 export type Written =
@@ -107,8 +109,11 @@ export function fingerWritten(
   )
   const made = fingered(context, notes, locks)
   if (made.ok) return { ok: true, notes: made.notes }
-  const { at, length } = notes[made.index]!
-  return { ok: false, fault: { code: 'no_finger', note: made.note, at, length } }
+  const { at, length, finger } = notes[made.index]!
+  return {
+    ok: false,
+    fault: { code: 'no_finger', note: made.note, isAsked: finger !== undefined, at, length },
+  }
 }
 
 function outside({ openMidis, lastSemitone }: PlacementContext, note: Note) {

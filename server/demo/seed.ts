@@ -36,6 +36,7 @@ import { addStudio } from '../features/session/accounts'
 import { tapeService } from '../features/tapes/service'
 import { studentService } from '../features/students/service'
 import type { Call } from '../http/call'
+import { DEMO_EXERCISES } from './exercises'
 import { heardTake } from './heard'
 import { DEMO_HANDS } from './hands'
 import { planTerm } from './plans'
@@ -66,6 +67,8 @@ export async function seedDemo(database: Database, now: Date): Promise<boolean> 
       now,
     })
     const store = new StudioStore(database, session.studio.id, transaction)
+    const { version, settings } = session.studio
+    await store.changeStudio(version, { settings: { ...settings, exercises: [...DEMO_EXERCISES] } })
     const saturday = lastSaturday(now)
     const weeksAgo = (weeks: number) => new Date(saturday.getTime() - weeks * WEEK_MS)
     const callAt = (at: Date) =>

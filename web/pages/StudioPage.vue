@@ -311,6 +311,10 @@ h2 {
   font-size: 21px;
 }
 
+.block + .block {
+  margin-top: var(--gap);
+}
+
 .two {
   display: grid;
   grid-template-columns: 1fr 1fr;

@@ -18,7 +18,9 @@ export function writtenFaultWords(fault: WrittenFault, family: FamilyId): string
     case 'too_high':
       return `${fault.note} is above the board of a ${familyName(family)}: write it lower.`
     case 'no_finger':
-      return `No hand on a ${familyName(family)} plays ${fault.note} with this finger after the note before: choose another, or leave it open.`
+      return fault.isAsked
+        ? `No hand on a ${familyName(family)} plays ${fault.note} with this finger here: choose another, or leave the finger out.`
+        : `No hand on a ${familyName(family)} is taught ${fault.note}: write it by another name.`
   }
 }
 

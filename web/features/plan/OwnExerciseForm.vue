@@ -17,8 +17,11 @@
         >
           <ElInput :id="id" v-model="draft.how" maxlength="400" dir="auto" />
         </FieldRow>
-        <FieldRow v-slot="{ id }" class="whole" label="What to stop at, beside pain" hint="may be left empty">
+        <FieldRow v-slot="{ id }" label="What to stop at, beside pain" hint="may be left empty">
           <ElInput :id="id" v-model="draft.stop" maxlength="160" dir="auto" />
+        </FieldRow>
+        <FieldRow label="Tried first for" hint="before the usual exercises">
+          <ElSelect v-bind="CHOICE" v-model="draft.mends" aria-label="Tried first for" />
         </FieldRow>
       </div>
       <div class="numbers">
@@ -39,14 +42,11 @@
           </ElCheckboxGroup>
         </FieldRow>
       </div>
-      <FieldRow label="Tried first for" hint="the planner takes it before the usual exercises">
-        <ElSelect v-bind="CHOICE" v-model="draft.mends" aria-label="Tried first for" />
-      </FieldRow>
       <div class="notes">
         <FieldRow
           v-slot="{ id }"
           :label="`Notes, for a ${familyName(draft.writtenFor)}`"
-          hint="D4 E F# G | A4/4: letters, then a finger after a slash if it matters"
+          hint="as in D4 E F#/2 | A4/4"
           :fault="noteFault"
         >
           <ElInput
@@ -70,11 +70,12 @@
       <p v-if="fileSaid" :class="isFileFault ? 'fault' : 'soft'" role="status">{{ fileSaid }}</p>
       <NotationStaff v-if="score" :score="score" :at="undefined" label="The exercise as it is played" />
       <p class="soft">
-        B is B natural, a half step below C. On other instruments it is played in the octave that lies best,
-        with their own fingers. {{ STOP_AT_PAIN }}
+        A note goes to the nearest of its name, or to the octave that it gives (D4); a finger follows a slash,
+        bars are passed over, B is B natural. Other instruments play it in the octave that lies best, with
+        their own fingers.
       </p>
       <p v-if="failure" class="fault" role="alert">{{ failure }}</p>
-      <div>
+      <div class="acts">
         <ElButton type="primary" native-type="submit">Keep the exercise</ElButton>
         <ElButton @click="open = false">Leave it</ElButton>
       </div>
@@ -98,7 +99,6 @@ import {
   SETUP_ITEM_IDS,
   takeScore,
   writtenText,
-  type FamilyId,
   type Mended,
   type WrittenFault,
 } from '#core'
@@ -108,7 +108,6 @@ import { useSettings } from '../../stores/settings'
 import FieldRow from '../../ui/FieldRow.vue'
 import PlainSelect from '../../ui/PlainSelect.vue'
 import QuickDialog from '../../ui/QuickDialog.vue'
-import { STOP_AT_PAIN } from '../../words/advice'
 import { count } from '../../words/numbers'
 import { MENDED_NAMES, PART_NAMES } from '../../words/plan'
 import { setupName } from '../../words/setup-names'
@@ -297,7 +296,7 @@ h2 {
 
 .two {
   display: grid;
-  grid-template-columns: 2fr 1fr;
+  grid-template-columns: 1fr 1fr;
   gap: 10px 18px;
 }
 
@@ -330,6 +329,15 @@ h2 {
   padding-top: 6px;
 }
 
+.acts {
+  display: flex;
+  gap: 10px;
+}
+
+.acts .el-button {
+  margin: 0;
+}
+
 .pointed {
   font: 500 17px/1.4 var(--font-text);
   white-space: pre-wrap;
@@ -337,7 +345,7 @@ h2 {
 
 mark {
   padding: 0 2px;
-  border-bottom: 3px solid var(--clay);
+  border-bottom: 3px solid var(--danger);
   background: none;
   color: inherit;
 }
