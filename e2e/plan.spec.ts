@@ -92,6 +92,26 @@ test('what cannot be is named: nothing while a pain is marked, an exercise that 
   await expect(given(page, 'Tamsin Reed')).toBeVisible()
 })
 
+test('an exercise of the studio’s own is written where it is missed, and is in the week with its notes', async ({ page }) => {
+  await openPlan(page, 'Tamsin Reed')
+  await page.keyboard.press('a')
+  const sought = page.getByRole('combobox', { name: 'Find an exercise' })
+  await sought.fill('Seaweed')
+  await page.getByRole('button', { name: 'Write “Seaweed” as an exercise of your own' }).press('Enter')
+  const form = page.getByRole('dialog', { name: 'An exercise of the studio’s own' })
+  await form.getByLabel('How it is done').fill('Sway from one string to the next.')
+  await form.getByLabel('Notes, for a violin').fill('A4 H')
+  await form.getByRole('button', { name: 'Keep the exercise' }).click()
+  await expect(form.getByText('“H” is no note')).toBeVisible()
+  await form.getByLabel('Notes, for a violin').fill('A4/0 B C#')
+  await form.getByRole('button', { name: 'Keep the exercise' }).click()
+  await expect(page.locator('.week').getByText('Seaweed').first()).toBeVisible()
+  await page.keyboard.press('g')
+  await expect(given(page, 'Tamsin Reed')).toBeVisible()
+  await page.reload()
+  await expect(page.locator('.week').getByText('Seaweed').first()).toBeVisible()
+})
+
 test('a class: who did what, and one exercise for all of one instrument', async ({ page }) => {
   await page.goto('/practice')
   await expect(page.getByRole('row', { name: /Lark Penhale/ })).toBeVisible()

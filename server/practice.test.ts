@@ -23,6 +23,64 @@ const say = (...entries: object[]) =>
   })
 const DONE = { exerciseId: 'shake_out', on: '2026-11-28', isDone: true }
 
+const ROCK = {
+  id: 'own-rock',
+  name: 'Rocking boat',
+  how: 'Rock the hand.',
+  part: 'hold',
+  families: ['violin'],
+  minutes: 3,
+  notes: 'D4 E F#/2',
+  writtenFor: 'violin',
+}
+
+describe('an exercise of the studio’s own', () => {
+  let owner: Client
+  const keep = async (exercises: object[]) => {
+    const { studio } = await owner.make<{ studio: { version: number } }>('GET', '/session')
+    return owner.send('PATCH', '/studio', { version: studio.version, settings: { exercises } })
+  }
+  beforeAll(async () => {
+    owner = await harness.studio('Boat Studio')
+  })
+
+  it('is given, said and taken off, and stays in the plans that have it; another studio has no such exercise', async () => {
+    expect((await keep([ROCK])).status).toBe(200)
+    const own = await owner.make<Student>('POST', '/students', { name: 'Maren Holt', family: 'violin' })
+    const cello = await owner.make<Student>('POST', '/students', { name: 'Orla Venn', family: 'cello' })
+    const [card] = weekPlan().cards
+    const rock = weekPlan({ cards: [{ ...card, exerciseId: 'own-rock' }] })
+    const { id } = await owner.make<Plan>('POST', `/students/${own.id}/plans`, rock)
+    const entries = [{ ...DONE, exerciseId: 'own-rock', times: 4 }]
+    await owner.make('POST', `/students/${own.id}/practice`, { entries })
+    await keep([{ ...ROCK, isOffered: false }])
+    expect(await owner.make<Plan[]>('GET', `/students/${own.id}/plans`)).toMatchObject([
+      { id, cards: [{ exerciseId: 'own-rock' }] },
+    ])
+    for (const [who, studentId, words] of [
+      [owner, cello.id, 'The cello has no such exercise'],
+      [client, student.id, 'The studio has no such exercise'],
+    ] as const) {
+      const family = who === owner ? 'cello' : 'violin'
+      const reply = await who.send('POST', `/students/${studentId}/plans`, { ...rock, family })
+      expect(reply.problem.fields?.[0]?.message).toContain(words)
+    }
+  })
+
+  it.each([
+    [{ notes: 'D4 E H' }, 'notes', 'by their letters'],
+    [{ minutes: 0 }, 'minutes', 'a minute a day or more'],
+    [{ id: 'rock' }, 'id', 'own-'],
+    [{ how: ' ' }, 'how', 'how it is done'],
+    [{ families: [] }, 'families', 'at least one family'],
+  ])('is refused with %j, and nothing is lost', async (more, field, words) => {
+    const reply = await keep([{ ...ROCK, ...more }])
+    expect(reply.status).toBe(422)
+    const fault = reply.problem.fields?.find(({ path }) => path.endsWith(field))
+    expect(fault?.message).toContain(words)
+  })
+})
+
 describe('a plan in the file', () => {
   it('is kept as it was given, with its week, and the one given last counts', async () => {
     const first = (await give()).body as Plan
