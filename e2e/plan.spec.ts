@@ -92,8 +92,10 @@ test('what cannot be is named: nothing while a pain is marked, an exercise that 
   await expect(given(page, 'Tamsin Reed')).toBeVisible()
 })
 
-test('an exercise of the studio’s own is written where it is missed, and is in the week with its notes', async ({ page }) => {
-  await openPlan(page, 'Tamsin Reed')
+test('an exercise of the studio’s own is written where it is missed, and is in the week with its notes', async ({
+  page,
+}) => {
+  await openPlan(page, 'Wren Ottery')
   await page.keyboard.press('a')
   const sought = page.getByRole('combobox', { name: 'Find an exercise' })
   await sought.fill('Seaweed')
@@ -107,7 +109,7 @@ test('an exercise of the studio’s own is written where it is missed, and is in
   await form.getByRole('button', { name: 'Keep the exercise' }).click()
   await expect(page.locator('.week').getByText('Seaweed').first()).toBeVisible()
   await page.keyboard.press('g')
-  await expect(given(page, 'Tamsin Reed')).toBeVisible()
+  await expect(given(page, 'Wren Ottery')).toBeVisible()
   await page.reload()
   await expect(page.locator('.week').getByText('Seaweed').first()).toBeVisible()
 })
@@ -122,4 +124,35 @@ test('a class: who did what, and one exercise for all of one instrument', async 
   await page.keyboard.press('Enter')
   await expect(page.getByText(/plans? given\./)).toBeVisible()
   await expect(page.getByRole('row', { name: /Denzil Crake/ })).toContainText('Roll the hand')
+})
+
+test('a log that was saved as a table comes in again: what is wrong is named, and it is taken back at once', async ({
+  page,
+}) => {
+  await page.goto('/practice')
+  await expect(page.getByRole('row', { name: /Lark Penhale/ })).toBeVisible()
+  await page.keyboard.press('t')
+  await expect(page.getByRole('columnheader', { name: 'Did it' })).toBeVisible()
+  await page.keyboard.press('t')
+  const denzil = page.getByRole('row', { name: /Denzil Crake/ })
+  const before = await denzil.textContent()
+  await page.keyboard.press('b')
+  const dialog = page.getByRole('dialog', { name: 'Bring plans or logs in' })
+  const day = new Date().toISOString().slice(0, 10)
+  const table = [
+    'student,day,exercise,minutes,times',
+    `Denzil Crake,${day},review_piece,7,`,
+    'Denzil Crake,soon,review_piece,7,',
+    `Nobody Known,${day},review_piece,7,`,
+  ]
+  await dialog
+    .getByLabel('The file')
+    .setInputFiles({ name: 'log.csv', mimeType: 'text/csv', buffer: Buffer.from(table.join('\r\n')) })
+  await expect(dialog.getByText('Row 3: “soon” is no day')).toBeVisible()
+  await expect(dialog.getByText('called “Nobody Known”')).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('1 line of the log and 0 plans brought in.')).toBeVisible()
+  await expect(denzil).not.toHaveText(before!)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(denzil).toHaveText(before!)
 })

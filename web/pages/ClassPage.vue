@@ -6,6 +6,7 @@
       <ElButton v-if="all.progress.value" @click="all.stop">
         Stop at {{ all.progress.value.done }} of {{ all.progress.value.of }}
       </ElButton>
+      <ElButton @click="isBringing = true">Bring in<KeyHint of="b" on-button /></ElButton>
       <ElButton :disabled="printed.length === 0" @click="isPrinting = true"
         >Print all<KeyHint of="p" on-button
       /></ElButton>
@@ -18,8 +19,33 @@
     </div>
   </header>
   <section v-if="total !== 0 || family !== 'all'" class="card">
-    <ElSegmented v-model="family" :options="families" aria-label="Instrument" />
-    <table class="ledger numbers">
+    <div class="choices">
+      <ElSegmented v-model="family" :options="families" aria-label="Instrument" />
+      <ElSegmented v-model="by" :options="BY" aria-label="Told by" />
+    </div>
+    <table v-if="by === 'exercise'" class="ledger numbers">
+      <thead>
+        <tr>
+          <th scope="col">Exercise</th>
+          <th scope="col">Students, and on how many of their days</th>
+          <th scope="col" class="number">Did it</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in byExercise" :key="one.id">
+          <th scope="row">{{ practiceName(one.id) }}</th>
+          <td>
+            <span v-for="who in one.who" :key="who.studentId" :class="['one', { none: who.done === 0 }]">
+              {{ who.name }} <b>{{ who.done }}</b><small>/{{ who.asked }}</small>
+            </span>
+          </td>
+          <td class="number">
+            {{ one.who.filter(({ done }) => done > 0).length }}<small>/{{ one.who.length }}</small>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <table v-else class="ledger numbers">
       <thead>
         <tr>
           <th scope="col">Student</th>
@@ -45,7 +71,6 @@
         </tr>
       </tbody>
     </table>
-    <p v-if="total !== undefined" class="soft">{{ byExercise }}</p>
     <ElButton v-if="total !== undefined && rows.length < total" text @click="all.more"
       >More students</ElButton
     >
@@ -58,6 +83,7 @@
     <RouterLink :to="{ name: 'students' }">Go to the students</RouterLink>
   </section>
   <AddExercise v-model="isAdding" :exercises="addable" :has-tapes="false" @pick="give" @write="write" />
+  <BringIn v-model="isBringing" :after="all.reload" />
   <OwnExerciseForm v-model="isWriting" :exercise="begun" @kept="({ id }) => give(id)" />
   <PlanSheetDialog
     v-if="printed.length > 0"
@@ -68,11 +94,12 @@
 </template>
 
 <script setup lang="ts">
-import { rollups, sum } from 'd3-array'
+import { groups, rollups, sum } from 'd3-array'
 import { computed, ref } from 'vue'
 import { FAMILY_IDS, isPracticedOn, type ExerciseId } from '#core'
 import type { OwnExercise } from '#contracts'
 import AddExercise from '../features/plan/AddExercise.vue'
+import BringIn from '../features/plan/BringIn.vue'
 import PlanSheetDialog from '../features/plan/PlanSheetDialog.vue'
 import OwnExerciseForm from '../features/plan/OwnExerciseForm.vue'
 import { useClass, type ClassRow } from '../features/plan/useClass'
@@ -104,16 +131,21 @@ function exercisesOf({ plan, done }: ClassRow) {
     ({ exerciseId }) => exerciseId,
   ).map(([id, asked]) => ({ id, asked, done: done.filter(({ exerciseId }) => exerciseId === id).length }))
 }
-const minutesOf = ({ done }: ClassRow) => sum(done, ({ minutes }) => minutes ?? 0)
+/** The same the other way round: the exercise of most first. */
 const byExercise = computed(() => {
-  const students = rollups(
-    rows.value.flatMap(({ done, student }) => done.map(({ exerciseId }) => ({ exerciseId, id: student.id }))),
-    (own) => new Set(own.map(({ id }) => id)).size,
-    ({ exerciseId }) => exerciseId,
-  ).sort((a, b) => b[1] - a[1])
-  if (students.length === 0) return 'Nothing is written down of these weeks yet.'
-  return `Practised by: ${listed(students.map(([id, n]) => `${practiceName(id)} ${n}`))}.`
+  const who = rows.value.flatMap((row) =>
+    exercisesOf(row).map((one) => ({ ...one, name: row.student.name, studentId: row.student.id })),
+  )
+  return groups(who, ({ id }) => id)
+    .map(([id, own]) => ({ id, who: own }))
+    .sort((a, b) => b.who.length - a.who.length)
 })
+const by = ref<'student' | 'exercise'>('student')
+const BY = [
+  { value: 'student', label: 'By student' },
+  { value: 'exercise', label: 'By exercise' },
+]
+const minutesOf = ({ done }: ClassRow) => sum(done, ({ minutes }) => minutes ?? 0)
 
 /** What was practised, a row an exercise and a day: for a spreadsheet, or another program. */
 const logTable = computed(() => ({
@@ -127,6 +159,7 @@ const logTable = computed(() => ({
 const isAdding = ref(false)
 const isPrinting = ref(false)
 const isWriting = ref(false)
+const isBringing = ref(false)
 const begun = ref<Partial<OwnExercise>>()
 function write(name: string) {
   begun.value = { name, ...(family.value !== 'all' && { writtenFor: family.value }) }
@@ -146,16 +179,29 @@ function give(id: ExerciseId) {
 
 useShortcuts('Practice of the class', [
   {
+    key: 't',
+    does: 'By student, or by exercise',
+    run: () => (by.value = by.value === 'student' ? 'exercise' : 'student'),
+  },
+  {
     key: 'a',
     does: 'One exercise for all that are shown',
     // While another instrument's students are fetched too: a key pressed a moment early is not lost.
     run: () => (isAdding.value = total.value !== 0),
   },
+  { key: 'b', does: 'Bring plans or logs in', run: () => (isBringing.value = true) },
   { key: 'p', does: 'Print all weeks', run: () => (isPrinting.value = printed.value.length > 0) },
 ])
 </script>
 
 <style scoped>
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 8px;
+}
+
 .ledger {
   margin: 10px 0;
 }

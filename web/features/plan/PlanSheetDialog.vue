@@ -85,7 +85,7 @@ async function saveCalendar() {
   saveFile(fileName(props.title, 'ics'), planCalendar(props.plans.map(({ plan }) => plan)), 'text/calendar')
 }
 function saveJson() {
-  const plans = props.plans.map(({ plan }) => plan)
+  const plans = props.plans.map(({ plan, student }) => ({ student: student.name, ...plan }))
   saveFile(fileName(props.title, 'json'), JSON.stringify(plans, null, 2), 'application/json')
 }
 </script>

@@ -104,6 +104,7 @@ export function useClass() {
     rows,
     total: computed(() => week.data.value?.total),
     more: () => (limit.value += PAGE),
+    reload: week.reload,
     progress,
     giveToAll,
     stop: () => (isStopped = true),
