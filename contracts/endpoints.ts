@@ -18,7 +18,16 @@ import {
 } from './instruments'
 import { pageOf } from './lists'
 import { Mastery, MasteryMarks } from './mastery'
-import { ClassQuery, ClassRow, Plan, PlanDraft, PracticeDraft, PracticeEntry } from './plans'
+import {
+  ClassQuery,
+  ClassRow,
+  MendCount,
+  MendsQuery,
+  Plan,
+  PlanDraft,
+  PracticeDraft,
+  PracticeEntry,
+} from './plans'
 import type { ProblemCode } from './problems'
 import type { RouteName } from './routes'
 import { Credentials, Door, OpenSession, PasswordChange, Session } from './session'
@@ -336,6 +345,12 @@ export const ENDPOINTS = {
       'Who has a plan that began on these days, by name: the plan given last, and what was done since it began',
     query: ClassQuery,
     response: pageOf(ClassRow),
+  },
+  'practice.mends': {
+    summary:
+      'How often each exercise was followed by its mend in half a year, of a page of the students who had a plan; how many they are',
+    query: MendsQuery,
+    response: z.object({ total: z.int(), counts: z.array(MendCount) }),
   },
   'fingerings.list': {
     summary: 'The studio’s own fingerings of scales and arpeggios',

@@ -144,6 +144,19 @@ export const ClassRow = z
 
 const CLASS_PAGE = 50
 
+/** How often an exercise was practised for a finding, and how often a later check told it no more. */
+export const MendCount = z
+  .object({
+    exerciseId: ExerciseId,
+    finding: z.string().max(40),
+    tried: z.int().min(1),
+    mended: z.int().min(0),
+  })
+  .meta({ id: 'MendCount' })
+
+/** A page of students who had a plan: what followed in their files. */
+export const MendsQuery = z.object(pageQuery(CLASS_PAGE))
+
 /** A stretch of days; the last is in it. */
 export const ClassQuery = z
   .object({ from: IsoDate, to: IsoDate, family: Family.optional(), ...pageQuery(CLASS_PAGE) })

@@ -57,6 +57,7 @@ export const ROUTES = {
   'practice.list': ['GET', '/students/:studentId/practice'],
   'practice.say': ['POST', '/students/:studentId/practice'],
   'practice.class': ['GET', '/practice'],
+  'practice.mends': ['GET', '/practice/mends'],
   'fingerings.list': ['GET', '/fingerings'],
   'fingerings.keep': ['POST', '/fingerings'],
   'instruments.list': ['GET', '/instruments'],

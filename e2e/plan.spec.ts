@@ -134,6 +134,8 @@ test('a log that was saved as a table comes in again: what is wrong is named, an
   await page.keyboard.press('t')
   await expect(page.getByRole('columnheader', { name: 'Did it' })).toBeVisible()
   await page.keyboard.press('t')
+  await expect(page.getByRole('columnheader', { name: 'Gone at a later check' })).toBeVisible()
+  await page.keyboard.press('t')
   const denzil = page.getByRole('row', { name: /Denzil Crake/ })
   const before = await denzil.textContent()
   await page.keyboard.press('b')

@@ -1,6 +1,6 @@
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { Plan, PracticeEntry, Student } from '#contracts'
-import { startHarness, weekPlan, type Client, type Harness } from './testing/harness'
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import type { Check, Plan, PracticeEntry, Student } from '#contracts'
+import { checkDraft, startHarness, weekPlan, type Client, type Harness } from './testing/harness'
 
 let harness: Harness
 let client: Client
@@ -21,6 +21,9 @@ const say = (...entries: object[]) =>
   client.send('POST', `/students/${student.id}/practice`, {
     entries: entries.map((e) => ({ ...DONE, ...e })),
   })
+/** What a meter shows of 1 to 4 on the A string: the whole hand too far up, and where it belongs. */
+const UP = [40, 46, 40, 48]
+const RIGHT = [4, 8, -2, 2]
 const DONE = { exerciseId: 'shake_out', on: '2026-11-28', isDone: true }
 
 const ROCK = {
@@ -33,6 +36,42 @@ const ROCK = {
   notes: 'D4 E F#/2',
   writtenFor: 'violin',
 }
+
+describe('what followed an exercise', () => {
+  afterEach(() => void (harness.clock = new Date('2026-11-28T09:00:00.000Z')))
+
+  it('is counted from plans, logs and later checks, page by page, and of no other studio', async () => {
+    harness.clock = new Date('2026-12-05T10:00:00.000Z')
+    const owner = await harness.studio('Gull Studio')
+    const { student: own, instrument } = await owner.player('Maren Holt')
+    const post = <T>(path: string, body: object) => owner.make<T>('POST', `/students/${own.id}/${path}`, body)
+    // The hand is told too far up, then it is not.
+    const check = (day: string, cents: readonly number[]) => {
+      const once = checkDraft(instrument.id, cents)
+      const readings = [once, once, once, once].flatMap((one) => one.readings)
+      return post<Check>('checks', { ...once, readings, takenAt: `${day}T09:00:00.000Z` })
+    }
+    const { verdict } = await check('2026-11-28', UP)
+    const finding = 'findings' in verdict! && verdict.findings[0]
+    if (!finding) throw new Error(verdict?.outcome)
+    const card = { exerciseId: 'one_finger', on: '2026-11-28', minutes: 2, isFixed: false }
+    const reason = { code: 'finding', finding, on: '2026-11-28' }
+    await post('plans', weekPlan({ cards: [{ ...card, reason }] }))
+    const counts = (from: Client, query = '') =>
+      from.make<{ total: number; counts: object[] }>('GET', `/practice/mends${query}`)
+    const days = ['2026-11-29', '2026-11-30', '2026-12-01']
+    const entries = days.map((on) => ({ ...DONE, exerciseId: 'one_finger', on }))
+    await post('practice', { entries })
+    expect(await counts(owner)).toEqual({ total: 1, counts: [] })
+    await check('2026-12-05', RIGHT)
+    expect(await counts(owner)).toEqual({
+      total: 1,
+      counts: [{ exerciseId: 'one_finger', finding: finding.code, tried: 1, mended: 1 }],
+    })
+    expect(await counts(owner, '?offset=1')).toMatchObject({ counts: [] })
+    expect(await counts(await harness.studio('Shore Studio'))).toEqual({ total: 0, counts: [] })
+  })
+})
 
 describe('an exercise of the studio’s own', () => {
   let owner: Client

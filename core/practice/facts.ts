@@ -65,15 +65,15 @@ export function faultsOf(checks: readonly CheckForPlan[]): { found: FoundFault[]
       for (const { finding, certainty } of toldBy(check.verdict)) {
         const key = findingKey(finding)
         if (certainty < CERTAINTY.named || found.has(key) || held.has(key) || since.length === 0) continue
-        if (since.some(({ verdict }) => toldBy(verdict).some((one) => findingKey(one.finding) === key)))
-          continue
+        if (since.some(({ verdict }) => tells(verdict, key))) continue
         held.set(key, { finding, heldOn: since.map(({ takenOn }) => takenOn).reverse() })
       }
     }
   return { found: [...found.values()], held: [...held.values()] }
 }
 
-function isJudged({ outcome }: Verdict): boolean {
+/** Enough was played for a verdict. */
+export function isJudged({ outcome }: Verdict): boolean {
   return outcome === 'in_tune' || outcome === 'explained' || outcome === 'several'
 }
 
@@ -85,6 +85,11 @@ function toldBy(verdict: Verdict): { finding: Finding; certainty: number }[] {
     ...of(verdict.outcome === 'not_enough_notes' && verdict.leans ? verdict.maybe : [], CERTAINTY.maybe),
     ...of(verdict.beside, CERTAINTY.beside),
   ]
+}
+
+/** Whether a verdict tells a fault, by its {@link findingKey}, as its own or beside another. */
+export function tells(verdict: Verdict, key: string): boolean {
+  return toldBy(verdict).some(({ finding }) => findingKey(finding) === key)
 }
 
 /** The same for the same fault of a hand, whatever its size: a narrow frame and a wide one are two. */

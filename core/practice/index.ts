@@ -24,6 +24,8 @@ export type { FoundFault, Held, LeftOut, LeftOutWhy, PlanFacts, PlanReason, Prac
 export { planWeek } from './plan'
 export type { PlannedCard, PlanTerms, WeekPlan } from './plan'
 export { daysUntilReview } from './spacing'
+export { followedBy, mendCounts, mendInterval } from './mends'
+export type { Followed, MendCount } from './mends'
 export { effectOf } from './effect'
 export type { Effect, Measured } from './effect'
 export { checkForPlan, faultsOf, findingKey } from './facts'

@@ -20,10 +20,11 @@
   </header>
   <section v-if="total !== 0 || family !== 'all'" class="card">
     <div class="choices">
-      <ElSegmented v-model="family" :options="families" aria-label="Instrument" />
+      <ElSegmented v-if="by !== 'mends'" v-model="family" :options="families" aria-label="Instrument" />
       <ElSegmented v-model="by" :options="BY" aria-label="Told by" />
     </div>
-    <table v-if="by === 'exercise'" class="ledger numbers">
+    <Mends v-if="by === 'mends'" />
+    <table v-else-if="by === 'exercise'" class="ledger numbers">
       <thead>
         <tr>
           <th scope="col">Exercise</th>
@@ -66,16 +67,18 @@
               {{ practiceName(one.id) }} <b>{{ one.done }}</b><small>/{{ one.asked }}</small>
             </span>
           </td>
-          <td class="number">{{ new Set(row.done.map(({ on }) => on)).size }}</td>
-          <td class="number">{{ minutesOf(row) }}</td>
+          <td class="number">
+            {{ row.done.length === 0 ? '–' : new Set(row.done.map(({ on }) => on)).size }}
+          </td>
+          <td class="number">{{ row.done.length === 0 ? '–' : minutesOf(row) }}</td>
         </tr>
       </tbody>
     </table>
-    <ElButton v-if="total !== undefined && rows.length < total" text @click="all.more"
+    <ElButton v-if="by !== 'mends' && total !== undefined && rows.length < total" text @click="all.more"
       >More students</ElButton
     >
-    <p v-if="hurting.length > 0" class="soft">Not printed while a pain is marked: {{ listed(hurting) }}.</p>
-    <TableExport :table="logTable" />
+    <p v-if="hurting.length > 0 && by !== 'mends'" class="soft">Not printed while a pain is marked: {{ listed(hurting) }}.</p>
+    <TableExport v-if="by !== 'mends'" :table="logTable" />
   </section>
   <section v-else class="card empty">
     <h2>No plans in these two weeks</h2>
@@ -100,6 +103,7 @@ import { FAMILY_IDS, isPracticedOn, type ExerciseId } from '#core'
 import type { OwnExercise } from '#contracts'
 import AddExercise from '../features/plan/AddExercise.vue'
 import BringIn from '../features/plan/BringIn.vue'
+import Mends from '../features/plan/Mends.vue'
 import PlanSheetDialog from '../features/plan/PlanSheetDialog.vue'
 import OwnExerciseForm from '../features/plan/OwnExerciseForm.vue'
 import { useClass, type ClassRow } from '../features/plan/useClass'
@@ -124,6 +128,8 @@ const hurting = computed(() =>
   rows.value.flatMap(({ student }) => (student.pains.length > 0 ? [student.name] : [])),
 )
 
+const NEXT = { student: 'exercise', exercise: 'mends', mends: 'student' } as const
+
 function exercisesOf({ plan, done }: ClassRow) {
   return rollups(
     plan.cards,
@@ -140,10 +146,11 @@ const byExercise = computed(() => {
     .map(([id, own]) => ({ id, who: own }))
     .sort((a, b) => b.who.length - a.who.length)
 })
-const by = ref<'student' | 'exercise'>('student')
+const by = ref<'student' | 'exercise' | 'mends'>('student')
 const BY = [
   { value: 'student', label: 'By student' },
   { value: 'exercise', label: 'By exercise' },
+  { value: 'mends', label: 'What followed' },
 ]
 const minutesOf = ({ done }: ClassRow) => sum(done, ({ minutes }) => minutes ?? 0)
 
@@ -180,8 +187,8 @@ function give(id: ExerciseId) {
 useShortcuts('Practice of the class', [
   {
     key: 't',
-    does: 'By student, or by exercise',
-    run: () => (by.value = by.value === 'student' ? 'exercise' : 'student'),
+    does: 'By student, by exercise, or what followed',
+    run: () => (by.value = NEXT[by.value]),
   },
   {
     key: 'a',
@@ -195,6 +202,10 @@ useShortcuts('Practice of the class', [
 </script>
 
 <style scoped>
+.choices > :last-child {
+  margin-left: auto;
+}
+
 .choices {
   display: flex;
   flex-wrap: wrap;

@@ -65,6 +65,14 @@ export function checkRepository(store: StudioStore) {
         },
       ),
 
+    /** Checks of some students since an instant, without what was heard. */
+    ofStudents: (studentIds: readonly string[], since: Date): Promise<CheckRow[]> =>
+      store.all(check, {
+        studentId: { [Op.in]: [...studentIds] },
+        removedAt: null,
+        takenAt: { [Op.gte]: since },
+      }),
+
     /** How often each kind of verdict was told since an instant, and what was said to it. */
     counts: (since: Date) =>
       store.select<CountRow>(

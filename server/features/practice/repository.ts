@@ -1,3 +1,4 @@
+import { group } from 'd3-array'
 import { Op } from 'sequelize'
 import type { PracticeEntryRow, PracticePlanRow } from '../../db/rows'
 import type { By, StudioStore } from '../../db/studio-store'
@@ -69,6 +70,24 @@ export function practiceRepository(store: StudioStore) {
         { ...page, family },
       )
       return { total: Number(rows[0]?.total ?? 0), rows }
+    },
+
+    /** Students who had a plan since that day, a page by their ids, with those plans; and how many students there are. */
+    async planned(from: string, page: { offset: number; limit: number }) {
+      const rows = await store.select<{ studentId: string; total: number }>(
+        `SELECT DISTINCT student_id AS studentId, COUNT(*) OVER () AS total FROM (
+           SELECT DISTINCT student_id FROM practice_plan
+           WHERE studio_id = :studioId AND removed_at IS NULL AND starts_on >= :from) p
+         ORDER BY student_id LIMIT :limit OFFSET :offset`,
+        { from, ...page },
+      )
+      const where = {
+        studentId: { [Op.in]: rows.map(({ studentId }) => studentId) },
+        removedAt: null,
+        startsOn: { [Op.gte]: from },
+      }
+      const plans = rows.length > 0 ? await store.all(practicePlan, where) : []
+      return { total: Number(rows[0]?.total ?? 0), plans: group(plans, ({ studentId }) => studentId) }
     },
 
     /** Holds a student until the transaction ends: two teachers who plan one at once come one after the other. */

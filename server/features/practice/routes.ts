@@ -13,5 +13,6 @@ export const practiceRoutes: Pick<Handlers, Name> = {
   'plans.restore': (call, { params }) => practiceService(call).setRemoved(params.planId, false),
   'practice.list': (call, { params }) => practiceService(call).practiceOf(params.studentId),
   'practice.say': (call, { params, body }) => practiceService(call).say(params.studentId, body),
+  'practice.mends': (call, { query }) => practiceService(call).mends(query),
   'practice.class': (call, { query }) => practiceService(call).ofClass(query),
 }

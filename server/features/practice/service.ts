@@ -1,10 +1,15 @@
+import { group } from 'd3-array'
 import { v7 as uuid } from 'uuid'
 import {
+  checkForPlan,
   dayNumber,
   dayOf,
   exerciseBook,
+  followedBy,
+  isoDay,
   isPracticedOn,
   isPracticeId,
+  mendCounts,
   type ExerciseBook,
   type FamilyId,
 } from '#core'
@@ -12,6 +17,7 @@ import type { Answer, HandlerInput, Plan, PracticeEntry } from '#contracts'
 import type { Call } from '../../http/call'
 import { insistOnDay } from '../../http/days'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
+import { checkRepository } from '../checks/repository'
 import { studentReads } from '../students/reads'
 import { settingsOf } from '../studio/settings'
 import { studentRepository } from '../students/repository'
@@ -21,6 +27,8 @@ import { practiceRepository } from './repository'
 type Draft = HandlerInput<'plans.give'>['body']
 
 const WEEK_DAYS = 7
+/** Half a year of lessons. */
+const LOOKED_BACK_DAYS = 182
 /** A studio looks at a month of its own at most. */
 const LONGEST_STRETCH_DAYS = 31
 
@@ -100,6 +108,30 @@ export function practiceService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) 
         })),
       )
       return doneBy(studentId)
+    },
+
+    /** What followed in the files of a page of students, this half year. */
+    async mends(page: HandlerInput<'practice.mends'>['query']): Promise<Answer<'practice.mends'>> {
+      const today = isoDay(now, settingsOf((await store.studio())?.settings).timeZone)
+      const from = dayOf(dayNumber(today) - LOOKED_BACK_DAYS)
+      const { total, plans } = await practice.planned(from, page)
+      const ids = [...plans.keys()]
+      const [log, checks] = await Promise.all([
+        practice.doneBy(ids, from),
+        ids.length > 0 ? checkRepository(store).ofStudents(ids, new Date(from)) : [],
+      ])
+      const [logOf, checksOf] = [group(log, (row) => row.studentId), group(checks, (row) => row.studentId)]
+      const followed = [...plans].flatMap(([studentId, own]) =>
+        followedBy(
+          own,
+          (logOf.get(studentId) ?? []).map(({ exerciseId, practisedOn }) => ({
+            exerciseId,
+            on: practisedOn,
+          })),
+          (checksOf.get(studentId) ?? []).map((row) => checkForPlan(row, isoDay(row.takenAt))),
+        ),
+      )
+      return { total, counts: mendCounts(followed) }
     },
 
     async ofClass(query: HandlerInput<'practice.class'>['query']): Promise<Answer<'practice.class'>> {
