@@ -12,6 +12,7 @@ import {
 } from '../instrument'
 import type { MasteryState } from '../pattern/mastery'
 import type { TuningSystem } from '../pitch'
+import { whenWithin, type Reach } from './reach'
 import type { SetupAnswer } from './answers'
 import type { SetupItemId } from './items'
 
@@ -96,6 +97,8 @@ export interface GateFacts {
   /** How well the student has a position, by its id. */
   readonly positions: Readonly<Record<string, MasteryState>>
   readonly said: readonly SaidItem[]
+  /** ISO date, from which it is looked ahead; without it nothing is foretold. */
+  readonly today?: string | undefined
 }
 
 /** Something that still keeps a gate shut. */
@@ -107,6 +110,8 @@ export type Missing =
       readonly have: number
       readonly need: number
       readonly fingers: readonly Finger[]
+      /** When they may be, where the looks so far carry it. */
+      readonly within?: Reach | undefined
     }
   | { readonly code: 'position'; readonly position: Position }
   /** Takes with covered tapes, as near as with them seen, `apartDays` apart. */
@@ -212,13 +217,14 @@ function setupMissing({ setup }: GateFacts, itemId: SetupItemId): Missing | unde
   return answer === 'yes' ? undefined : { code: 'setup', itemId, answer }
 }
 
-function stringsMissing({ checks }: GateFacts, fingers: readonly Finger[]): Missing | undefined {
+function stringsMissing({ checks, today }: GateFacts, fingers: readonly Finger[]): Missing | undefined {
   const newest = new Map<string, GateCheck>()
-  for (const check of checks)
-    if (check.positionId === 'first' && isWhole(check, fingers) && !newest.has(check.string))
-      newest.set(check.string, check)
+  const whole = checks.filter((check) => check.positionId === 'first' && isWhole(check, fingers))
+  for (const check of whole) if (!newest.has(check.string)) newest.set(check.string, check)
   const have = [...newest.values()].filter((check) => isWithin(check, fingers)).length
-  return have >= STRINGS_NEEDED ? undefined : { code: 'strings', have, need: STRINGS_NEEDED, fingers }
+  if (have >= STRINGS_NEEDED) return undefined
+  const within = today === undefined ? undefined : whenWithin(whole, fingers, today)
+  return { code: 'strings', have, need: STRINGS_NEEDED, fingers, ...(within && { within }) }
 }
 
 const isWhole = (check: GateCheck, fingers: readonly Finger[]) =>

@@ -1,3 +1,5 @@
+export { whenWithin } from './reach'
+export type { Reach } from './reach'
 export {
   SCHOOL_QUESTIONS,
   SCHOOL_QUESTION_IDS,

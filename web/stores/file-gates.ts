@@ -8,7 +8,7 @@ import {
   type SetupAnswer,
 } from '#core'
 import type { GateMark, Mastery, Student } from '#contracts'
-import { shown } from '../words/shown'
+import { shown, studioDay } from '../words/shown'
 
 export interface ShownGate extends Gate {
   /** The teacher’s own word, where it goes before what was reckoned. */
@@ -38,6 +38,7 @@ export function fileGates(of: Student, { systemId, setup, checks, mastery, said 
     positions: Object.fromEntries(
       mastery.filter((mark) => mark.kind === 'position').map((mark) => [mark.item, mark.state]),
     ),
+    today: studioDay(),
     said: said
       .filter(({ item, state }) => item !== 'gate' && state === 'yes')
       .map(({ item }) => item as SaidItem),

@@ -1,4 +1,5 @@
-import type { BodyFitDoubt, BodyFitPart, GateId, Missing, SaidItem } from '#core'
+import type { BodyFitDoubt, BodyFitPart, GateId, Missing, Reach, SaidItem } from '#core'
+import { shortDay } from './dates'
 import { length, listed } from './numbers'
 import { positionName } from './positions'
 import { setupName } from './setup-names'
@@ -29,6 +30,13 @@ export const SAID_WORDS: Record<SaidItem, string> = {
   arm_reaches: 'The arm reaches its scroll softly bent',
 }
 
+/** A day ahead is only ever between two. */
+function reachWords(within: Reach | undefined): string {
+  if (!within) return ''
+  const [from, to] = [shortDay(within.from), shortDay(within.to)]
+  return `; if it goes on as it did, ${from === to ? `about ${from}` : `between ${from} and ${to}`}, four times in five`
+}
+
 /** What is missing, in a few words. */
 export function missingWords(missing: Missing): string {
   switch (missing.code) {
@@ -38,7 +46,7 @@ export function missingWords(missing: Missing): string {
       return `${name}: ${missing.answer === 'nearly' ? 'nearly' : 'not yet'}`
     }
     case 'strings':
-      return `${listed(missing.fingers)} within tolerance on ${missing.need} strings: ${missing.have === 0 ? 'none' : missing.have} so far`
+      return `${listed(missing.fingers)} within tolerance on ${missing.need} strings: ${missing.have === 0 ? 'none' : missing.have} so far${reachWords(missing.within)}`
     case 'position':
       return `${positionName(missing.position)}: not marked secure`
     case 'covered':
