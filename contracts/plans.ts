@@ -144,11 +144,12 @@ export const ClassRow = z
 
 const CLASS_PAGE = 50
 
-/** How often an exercise was practised for a finding, and how often a later check told it no more. */
+/** How often an exercise was practised for something, and how often a later look told it no more. */
 export const MendCount = z
   .object({
     exerciseId: ExerciseId,
-    finding: z.string().max(40),
+    /** A finding’s code, or `setup ` and an item. */
+    reason: z.string().max(60),
     tried: z.int().min(1),
     mended: z.int().min(0),
   })

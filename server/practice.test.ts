@@ -66,7 +66,7 @@ describe('what followed an exercise', () => {
     await check('2026-12-05', RIGHT)
     expect(await counts(owner)).toEqual({
       total: 1,
-      counts: [{ exerciseId: 'one_finger', finding: finding.code, tried: 1, mended: 1 }],
+      counts: [{ exerciseId: 'one_finger', reason: finding.code, tried: 1, mended: 1 }],
     })
     expect(await counts(owner, '?offset=1')).toMatchObject({ counts: [] })
     expect(await counts(await harness.studio('Shore Studio'))).toEqual({ total: 0, counts: [] })

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
+import type { SetupAnswer } from '../setup'
 import type { Finding, Verdict } from '../verdict'
-import { followedBy, mendCounts, mendInterval, type CheckForPlan } from './index'
+import { followedBy as follow, mendCounts, mendInterval, type CheckForPlan, type FollowedFile } from './index'
 import { fingerFinding, frameFinding } from './testing'
 
 const FOURTH = fingerFinding(4, -27)
@@ -17,6 +18,12 @@ const plan = (startsOn: string, on: string, finding: Finding = FOURTH) => ({
   cards: [{ exerciseId: 'one_finger', reason: { code: 'finding', finding, on } } as const],
 })
 const done = (...days: string[]) => days.map((on) => ({ exerciseId: 'one_finger', on }))
+const followedBy = (
+  plans: FollowedFile['plans'],
+  log: FollowedFile['log'],
+  checks: readonly CheckForPlan[],
+  setup: FollowedFile['setup'] = [],
+) => follow({ plans, log, checks, setup })
 const PLAN = plan('2026-10-03', '2026-10-03')
 const DAYS = done('2026-10-04', '2026-10-06', '2026-10-07')
 const before = check('2026-10-03', FOURTH)
@@ -24,12 +31,12 @@ const before = check('2026-10-03', FOURTH)
 describe('what followed an exercise', () => {
   it('is said by the newest later check of the same playing, each exercise and finding once', () => {
     const [mended] = followedBy([PLAN], DAYS, [before, check('2026-10-10', FOURTH), check('2026-10-17')])
-    expect(mended).toEqual({ exerciseId: 'one_finger', finding: 'finger', isMended: true })
+    expect(mended).toEqual({ exerciseId: 'one_finger', reason: 'finger', isMended: true })
     const again = followedBy([PLAN, plan('2026-10-10', '2026-10-10')], DAYS, [
       before,
       check('2026-10-17', FOURTH),
     ])
-    expect(again).toEqual([{ exerciseId: 'one_finger', finding: 'finger', isMended: false }])
+    expect(again).toEqual([{ exerciseId: 'one_finger', reason: 'finger', isMended: false }])
     // Flat before and sharp since is another fault.
     expect(followedBy([PLAN], DAYS, [before, check('2026-10-17', fingerFinding(4, 12))])[0]?.isMended).toBe(
       true,
@@ -51,12 +58,27 @@ describe('what followed an exercise', () => {
     expect(followedBy([], DAYS, [before, later])).toEqual([])
   })
 
+  it('of an item of the setup is said by its newest answer, where nearly is not yet', () => {
+    const reason = { code: 'setup', itemId: 'elbow', answer: 'no', on: '2026-10-03' } as const
+    const plans = [{ startsOn: '2026-10-03', cards: [{ exerciseId: 'swing_elbow', reason } as const] }]
+    const log = DAYS.map((one) => ({ ...one, exerciseId: 'swing_elbow' }))
+    const said = (on: string, answer: SetupAnswer, itemId = 'elbow') => ({ itemId, answer, on })
+    const mended = (...setup: FollowedFile['setup']) => followedBy(plans, log, [], setup)[0]
+    expect(mended(said('2026-10-10', 'nearly'), said('2026-10-17', 'yes'))).toEqual({
+      exerciseId: 'swing_elbow',
+      reason: 'setup elbow',
+      isMended: true,
+    })
+    expect(mended(said('2026-10-17', 'nearly'), said('2026-10-10', 'yes'))?.isMended).toBe(false)
+    expect(mended(said('2026-10-06', 'yes'), said('2026-10-17', 'yes', 'gap'))).toBeUndefined()
+  })
+
   it('is counted over students, with an interval that few of them leave wide', () => {
-    const one = { exerciseId: 'one_finger', finding: 'finger', isMended: true } as const
-    const counts = mendCounts([one, { ...one, isMended: false }, { ...one, finding: 'frame' }])
+    const one = { exerciseId: 'one_finger', reason: 'finger', isMended: true } as const
+    const counts = mendCounts([one, { ...one, isMended: false }, { ...one, reason: 'frame' }])
     expect(counts).toEqual([
-      { exerciseId: 'one_finger', finding: 'finger', tried: 2, mended: 1 },
-      { exerciseId: 'one_finger', finding: 'frame', tried: 1, mended: 1 },
+      { exerciseId: 'one_finger', reason: 'finger', tried: 2, mended: 1 },
+      { exerciseId: 'one_finger', reason: 'frame', tried: 1, mended: 1 },
     ])
     const [low, high] = mendInterval(counts[0]!)
     expect(low).toBeLessThan(0.1)

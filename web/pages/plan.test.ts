@@ -52,6 +52,7 @@ describe('the page of a week', () => {
   let sent: Sent[]
   let plans: Plan[]
   let practice: PracticeEntry[]
+  let isAway = false
 
   async function open(student: Student = TENSE) {
     freshStores()
@@ -64,6 +65,7 @@ describe('the page of a week', () => {
     localStorage.clear()
     plans = [planFrom(day(-7), [0, 1, 2])]
     practice = []
+    isAway = false
     sent = fakeServer(({ method, path, body }) => {
       if (method === 'POST' && path.endsWith('/plans')) {
         const { after: _, ...draft } = body as PlanDraft
@@ -77,6 +79,7 @@ describe('the page of a week', () => {
         return { status: 200, body: plan }
       }
       if (method === 'POST' && path.endsWith('/practice')) {
+        if (isAway) return { status: 503, body: { code: 'unavailable', status: 503, title: 'Away' } }
         for (const said of (body as { entries: PracticeSaid[] }).entries) {
           practice = practice.filter(({ on, exerciseId }) => on !== said.on || exerciseId !== said.exerciseId)
           if (said.isDone)
@@ -149,6 +152,17 @@ describe('the page of a week', () => {
       entries: [{ exerciseId: 'shake_out', on: day(-5), isDone: true, minutes: 5 }],
     })
     await until(() => expect(page.text()).toContain('2 days practised, 10 minutes in all.'))
+  })
+
+  it('ticks a day at once, also while the server is away', async () => {
+    isAway = true
+    await open()
+    await page.press('y')
+    await page.press('n')
+    await page.press('y')
+    expect(page.text()).toContain('2 days practised, 10 minutes in all.')
+    await until(() => expect(posted('/practice').length).toBeGreaterThan(0))
+    expect(page.text()).toContain('2 days practised, 10 minutes in all.')
   })
 
   it('keeps what was changed here when somebody else has given the week, and gives it in that one’s place', async () => {

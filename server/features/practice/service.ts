@@ -18,6 +18,7 @@ import type { Call } from '../../http/call'
 import { insistOnDay } from '../../http/days'
 import { fieldProblem, ProblemError } from '../../http/problem-error'
 import { checkRepository } from '../checks/repository'
+import { setupRepository } from '../setup/repository'
 import { studentReads } from '../students/reads'
 import { settingsOf } from '../studio/settings'
 import { studentRepository } from '../students/repository'
@@ -112,24 +113,31 @@ export function practiceService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) 
 
     /** What followed in the files of a page of students, this half year. */
     async mends(page: HandlerInput<'practice.mends'>['query']): Promise<Answer<'practice.mends'>> {
-      const today = isoDay(now, settingsOf((await store.studio())?.settings).timeZone)
-      const from = dayOf(dayNumber(today) - LOOKED_BACK_DAYS)
+      const { timeZone } = settingsOf((await store.studio())?.settings)
+      const from = dayOf(dayNumber(isoDay(now, timeZone)) - LOOKED_BACK_DAYS)
       const { total, plans } = await practice.planned(from, page)
       const ids = [...plans.keys()]
-      const [log, checks] = await Promise.all([
+      if (ids.length === 0) return { total, counts: [] }
+      const since = new Date(from)
+      const [log, checks, rounds] = await Promise.all([
         practice.doneBy(ids, from),
-        ids.length > 0 ? checkRepository(store).ofStudents(ids, new Date(from)) : [],
+        checkRepository(store).ofStudents(ids, since),
+        setupRepository(store).rounds.ofStudents(ids, since),
       ])
-      const [logOf, checksOf] = [group(log, (row) => row.studentId), group(checks, (row) => row.studentId)]
-      const followed = [...plans].flatMap(([studentId, own]) =>
-        followedBy(
-          own,
-          (logOf.get(studentId) ?? []).map(({ exerciseId, practisedOn }) => ({
-            exerciseId,
-            on: practisedOn,
-          })),
-          (checksOf.get(studentId) ?? []).map((row) => checkForPlan(row, isoDay(row.takenAt))),
-        ),
+      const of = <Row extends { studentId: string }>(rows: readonly Row[]) => {
+        const byStudent = group(rows, (row) => row.studentId)
+        return (id: string) => byStudent.get(id) ?? []
+      }
+      const [logOf, checksOf, roundsOf] = [of(log), of(checks), of(rounds)]
+      const followed = [...plans].flatMap(([id, own]) =>
+        followedBy({
+          plans: own,
+          log: logOf(id).map(({ exerciseId, practisedOn }) => ({ exerciseId, on: practisedOn })),
+          checks: checksOf(id).map((row) => checkForPlan(row, isoDay(row.takenAt, timeZone))),
+          setup: roundsOf(id).flatMap(({ takenAt, answers }) =>
+            answers.map(({ itemId, answer }) => ({ itemId, answer, on: isoDay(takenAt, timeZone) })),
+          ),
+        }),
       )
       return { total, counts: mendCounts(followed) }
     },

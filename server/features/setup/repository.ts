@@ -1,3 +1,4 @@
+import { Op } from 'sequelize'
 import type { SetupNow } from '#contracts'
 import type { BodyFitRow, GateMarkRow, PainRow, SetupRoundRow } from '../../db/rows'
 import { columnsOf, type By, type StudioStore } from '../../db/studio-store'
@@ -19,6 +20,13 @@ export function setupRepository(store: StudioStore) {
       /** Oldest first. */
       ofStudent: (studentId: string) =>
         store.written(setupRound, { studentId, removedAt: null }, { order: OLDEST_FIRST }),
+      /** Of some students since an instant. */
+      ofStudents: (studentIds: readonly string[], since: Date): Promise<SetupRoundRow[]> =>
+        store.all(setupRound, {
+          studentId: { [Op.in]: [...studentIds] },
+          removedAt: null,
+          takenAt: { [Op.gte]: since },
+        }),
       byId: async (id: string) => (await store.written(setupRound, { id }))[0],
       add: (row: Omit<SetupRoundRow, 'studioId'>) => store.insert(setupRound, [row]),
       setRemoved: (id: string, removedAt: Date | null) => store.update(setupRound, { id }, { removedAt }),

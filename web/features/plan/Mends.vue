@@ -8,14 +8,14 @@
         <th scope="col">Exercise</th>
         <th scope="col">Given for</th>
         <th scope="col" class="number">Practised by</th>
-        <th scope="col" class="number">Gone at a later check</th>
+        <th scope="col" class="number">Gone when looked at later</th>
         <th scope="col" class="number">Part of all such hands</th>
       </tr>
     </thead>
     <tbody>
-      <tr v-for="row in rows" :key="`${row.exerciseId} ${row.finding}`">
+      <tr v-for="row in rows" :key="`${row.exerciseId} ${row.reason}`">
         <th scope="row">{{ practiceName(row.exerciseId) }}</th>
-        <td>{{ TOLD[row.finding] ?? row.finding }}</td>
+        <td>{{ reasonName(row.reason) }}</td>
         <td class="number">{{ row.tried }}</td>
         <td class="number">
           <b>{{ row.mended }}</b>
@@ -29,17 +29,18 @@
     after it.
   </p>
   <p v-if="rows.length > 0" class="soft">
-    This half year: what a later check no longer told, after the exercise. Hands mend by themselves too, and
-    what else changed may be the cause: this counts, it does not say why.
+    This half year: what was there no more when it was looked at after the exercise. Hands mend by themselves
+    too, and what else changed may be the cause: this counts, it does not say why.
   </p>
 </template>
 
 <script setup lang="ts">
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
-import { mendInterval } from '#core'
+import { mendInterval, SETUP_REASON } from '#core'
 import type { Answer } from '#contracts'
 import { call } from '../../api/client'
 import { practiceName } from '../../words/plan'
+import { setupName } from '../../words/setup-names'
 import { TOLD } from '../../words/verdict'
 
 /** How often each exercise was followed by its mend, in the whole studio; read file by file, a page at a time. */
@@ -59,7 +60,7 @@ async function lookThrough() {
     total.value = page.total
     const sum = new Map(counts.value)
     for (const one of page.counts) {
-      const id = `${one.exerciseId} ${one.finding}`
+      const id = `${one.exerciseId} ${one.reason}`
       const known = sum.get(id)
       sum.set(id, {
         ...one,
@@ -81,6 +82,11 @@ const rows = computed(() =>
       return { ...row, low, high }
     }),
 )
+function reasonName(reason: string): string {
+  if (!reason.startsWith(SETUP_REASON)) return TOLD[reason] ?? reason
+  const name = setupName(reason.slice(SETUP_REASON.length))
+  return `${name.charAt(0).toUpperCase()}${name.slice(1)}`
+}
 const percent = (part: number) => Math.round(100 * part)
 </script>
 

@@ -1,10 +1,12 @@
-import { computed, ref, watch, type Ref } from 'vue'
+import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import type { ExerciseId } from '#core'
 import type { Plan, PracticeEntry, Student } from '#contracts'
 import type { Loaded } from '../../api/useLoaded'
 import { useOutbox } from '../../stores/outbox'
 import { shortDay } from '../../words/dates'
 import { studioDay } from '../../words/shown'
+
+const keyOf = ({ on, exerciseId }: Pick<PracticeEntry, 'on' | 'exerciseId'>) => `${on} ${exerciseId}`
 
 /** What was done of a plan: day by day with one key each, or exercise by exercise. */
 export function useLog(
@@ -21,9 +23,15 @@ export function useLog(
       if (card.on <= today) byDay.set(card.on, [...(byDay.get(card.on) ?? []), card])
     return [...byDay].map(([day, cards]) => ({ day, cards }))
   })
-  const done = computed(
-    () => new Map((practice.data.value ?? []).map((entry) => [`${entry.on} ${entry.exerciseId}`, entry])),
-  )
+  /** Said here and not yet answered: it stands at once, also while the server is away. */
+  const unsent = shallowRef<readonly PracticeEntry[]>([])
+  const done = computed(() => {
+    const known = new Map((practice.data.value ?? []).map((entry) => [keyOf(entry), entry]))
+    for (const entry of unsent.value)
+      if (entry.isDone) known.set(keyOf(entry), entry)
+      else known.delete(keyOf(entry))
+    return known
+  })
   const entryOf = (day: string, exerciseId: string) => done.value.get(`${day} ${exerciseId}`)
 
   /** The day that the next key is about: the first after the last one that something was said of. */
@@ -51,9 +59,15 @@ export function useLog(
     const of = student.value
     if (!of || entries.length === 0) return
     const what = `what ${of.name} practised on ${shortDay(entries[0]!.on)}`
-    practice.put(
-      await outbox.send('practice.say', { params: { studentId: of.id }, body: { entries } }, { what }),
-    )
+    const mine = entries.map((entry) => ({ times: null, ...entry, studentId: of.id, by: '', at: '' }))
+    unsent.value = [...unsent.value, ...mine]
+    try {
+      practice.put(
+        await outbox.send('practice.say', { params: { studentId: of.id }, body: { entries } }, { what }),
+      )
+    } finally {
+      unsent.value = unsent.value.filter((entry) => !mine.includes(entry))
+    }
   }
 
   return {
