@@ -2,6 +2,7 @@ import { randomNormal } from 'd3-random'
 import { Matrix, solve } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
 import { seededSource } from '../simulate'
+import { normalBelow } from '../stats'
 import { effectOf, type Measured } from './index'
 
 const weeks = (offs: readonly number[], from = 0): Measured[] =>
@@ -36,6 +37,35 @@ describe('what happened while an exercise was practised', () => {
     const flat = effectOf(weeks([10, 10.2, 9.9, 10.1, 30, 10, 10.1, 9.9, 10]), 28)
     expect(flat).toMatchObject({ code: 'changed', isFaster: null })
     if (flat.code === 'changed') expect(Math.abs(flat.change)).toBeLessThan(0.5)
+  })
+
+  it('holds the change at naught where hands were chosen at their worst and only regress to their means', () => {
+    // Expected regression after a cut at c: σw²/σt · φ(z)/(1 − Φ(z)), z = (c − μ)/σt. C. E. Davis, Am. J. Epidemiol. 104 (1976) 493;
+    // A. G. Barnett, J. C. van der Pols, A. J. Dobson, Int. J. Epidemiol. 34 (2005) 215; both from memory.
+    const [mean, between, within, cut] = [12, 4, 6, 20]
+    const total = Math.hypot(between, within)
+    const z = (cut - mean) / total
+    const density = Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI)
+    const expected = ((within * within) / total) * (density / (1 - normalBelow(z)))
+    const gauss = randomNormal.source(seededSource(11))(0, 1)
+    let [hands, regressed, changed, untouched] = [0, 0, 0, 0]
+    while (hands < 3000) {
+      const hand = mean + between * gauss()
+      const looks = Array.from({ length: 6 }, () => hand + within * gauss())
+      if (looks[0]! <= cut) continue
+      hands++
+      regressed += looks[0]! - looks[1]!
+      const effect = effectOf(weeks(looks), 0)
+      if (effect.code !== 'changed') throw new Error('five looks are enough')
+      changed += effect.change
+      untouched += Number(effect.low <= 0 && effect.high >= 0)
+    }
+    expect(regressed / hands).toBeCloseTo(expected, 0)
+    // Without that look nothing of it is left: 0 ± 0.25, where seven cents would have been said.
+    expect(expected).toBeGreaterThan(6)
+    expect(Math.abs(changed / hands)).toBeLessThan(0.6)
+    expect(untouched / hands).toBeGreaterThan(0.93)
+    expect(untouched / hands).toBeLessThan(0.97)
   })
 
   it('is faster only where the hand had not mended as fast before', () => {

@@ -2,6 +2,7 @@ import { exerciseOf } from '../exercise'
 import { familyOf, type FamilyId } from '../instrument'
 import { placementContext } from '../pattern'
 import { noteName, type Note } from '../pitch'
+import type { GateId } from '../setup'
 import type { ExerciseName, ExpectedNote } from '../take'
 import type { Finding } from '../verdict'
 import { isPracticeId, type ExerciseId, type PracticeId } from './exercises'
@@ -42,6 +43,15 @@ export function practiceNotes(
     if (made.ok && made.exercise.notes.length > 0) return { name, notes: made.exercise.notes }
   }
   return undefined
+}
+
+/** What the notes of a studio’s exercise ask of a hand of this family: a fourth finger, or a hand that shifts. */
+export function gatesAsked(own: OwnExercise, familyId: FamilyId): GateId[] {
+  const { tuning } = familyOf(familyId)
+  const notes = practiceNotes(own.id, { familyId, tuning, own: [own] })?.notes ?? []
+  const isFourth = notes.some(({ finger }) => finger === 4)
+  const isShifted = notes.some(({ positionId }) => positionId !== null && positionId !== FIRST_POSITION)
+  return [...(isFourth ? (['fourth_finger'] as const) : []), ...(isShifted ? (['shifting'] as const) : [])]
 }
 
 /** What it may be, the first that the strings have. */

@@ -255,6 +255,22 @@ describe('an exercise of the studio’s own', () => {
     expect(asIs.cards[0]?.exerciseId).toBe('own-rock')
   })
 
+  it('waits for the gates that its notes ask for, on this instrument', () => {
+    const shut = { closedGates: ['fourth_finger', 'shifting'] as const }
+    expect(daysOf(asked({ notes: 'A4/0 B C# D' }, shut), 'own-rock')).toEqual(DAYS)
+    const fourth = asked({ notes: 'A4/0 B C# D E/4' }, shut)
+    expect(why(fourth, 'own-rock')).toEqual({
+      code: 'gate',
+      gate: 'fourth_finger',
+      until: 'fourth_against_open',
+    })
+    expect(daysOf(fourth, 'fourth_against_open')).toEqual(DAYS)
+    expect(why(asked({ notes: 'E5/0 B5/4 C6/2' }, { closedGates: ['shifting'] }), 'own-rock')).toMatchObject({
+      gate: 'shifting',
+    })
+    expect(daysOf(asked({ notes: 'A4/0 B C# D E/4' }), 'own-rock')).toEqual(DAYS)
+  })
+
   it('is given to whom it is for, and no more once it is taken off', () => {
     expect(daysOf(asked({}), 'own-rock')).toEqual(DAYS)
     expect(why(asked({ families: ['cello'] }), 'own-rock')).toEqual({ code: 'family' })

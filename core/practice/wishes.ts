@@ -4,6 +4,7 @@ import type { GateId, Schools, SetupAnswer, SetupItemId } from '../setup'
 import type { Finding } from '../verdict'
 import { isPracticedOn, PRACTICE, type ExerciseId, type PracticeExercise, type PracticeId } from './exercises'
 import { exerciseBook, type ExerciseBook, type OwnExercise } from './own'
+import { gatesAsked } from './notes'
 import { exercisesFor, remediesFor } from './remedies'
 import { daysUntilReview } from './spacing'
 
@@ -142,7 +143,10 @@ export function wishesOf(today: string, facts: PlanFacts): { wishes: Wish[]; lef
   const wishes = new Map<ExerciseId, Wish>()
   function wish(one: Wish) {
     const { exerciseId, reason, worth } = one
-    const why = facts.pains > 0 ? ({ code: 'pain' } as const) : barOf(book.of(exerciseId), facts, reason)
+    const why =
+      facts.pains > 0
+        ? ({ code: 'pain' } as const)
+        : (barOf(book.of(exerciseId), facts, reason) ?? barOfNotes(book.own(exerciseId), facts))
     if (why?.code === 'gate' && !wishes.has(why.until))
       wish({ exerciseId: why.until, reason, worth: worth * UNLOOKED })
     if (why) return void leftOut.set(exerciseId, why)
@@ -252,6 +256,14 @@ function barOf(exercise: PracticeExercise, facts: PlanFacts, reason: PlanReason)
     ([question, choice]) => facts.schools[question as keyof Schools] === choice,
   )
   return isAgainst ? { code: 'school' } : undefined
+}
+
+/** Notes that a shut gate stands before: a written fourth finger, or a shift. A family without that gate has no such bar. */
+function barOfNotes(own: OwnExercise | undefined, facts: PlanFacts): LeftOutWhy | undefined {
+  if (!own || facts.closedGates.length === 0) return undefined
+  const gate = gatesAsked(own, facts.familyId).find((id) => facts.closedGates.includes(id))
+  const until = gate && UNTIL_OPEN[gate]
+  return until && { code: 'gate', gate, until }
 }
 
 /** The finger that an old piece is played with an eye on: what was found last says it. */

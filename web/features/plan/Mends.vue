@@ -25,12 +25,11 @@
     </tbody>
   </table>
   <p v-else-if="looked !== undefined && looked >= total" class="soft">
-    Nothing can be counted yet: an exercise has to be practised on three days, and the hand checked again
-    after it.
+    Nothing can be counted yet. An exercise has to be practised on three days, and looked at again after it.
   </p>
   <p v-if="rows.length > 0" class="soft">
     This half year: what was there no more when it was looked at after the exercise. Hands mend by themselves
-    too, and what else changed may be the cause: this counts, it does not say why.
+    too, and other things may be the cause. This counts; it does not say why.
   </p>
 </template>
 

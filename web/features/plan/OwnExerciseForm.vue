@@ -70,8 +70,8 @@
       <p v-if="fileSaid" :class="isFileFault ? 'fault' : 'soft'" role="status">{{ fileSaid }}</p>
       <NotationStaff v-if="score" :score="score" :at="undefined" label="The exercise as it is played" />
       <p class="soft">
-        A note goes to the nearest of its name, or to the octave that it gives (D4); a finger follows a slash,
-        bars are passed over, B is B natural. Other instruments play it in the octave that lies best, with
+        A note goes to the nearest of its name, or to the octave that it gives (D4). A finger follows a slash.
+        Bars are passed over, and B is B natural. Other instruments play it in the octave that lies best, with
         their own fingers.
       </p>
       <p v-if="failure" class="fault" role="alert">{{ failure }}</p>
