@@ -25,8 +25,9 @@ try {
     benchAgainstLoop(),
     ...atlasAgainstEnumeration(),
     ...fingeringAgainstBare(),
-    ...(await apiAgainstSql(app)),
+    // The large studio is the demo over and over, as it is before anything is saved to it.
     ...(await listsAgainstSql(app)),
+    ...(await apiAgainstSql(app)),
     ...(await roomsAgainstLimit(app)),
     ...(await redrawAgainstFrame()),
   ]

@@ -104,6 +104,8 @@ describe('an exercise of the studio’s own', () => {
       const reply = await who.send('POST', `/students/${studentId}/plans`, { ...rock, family })
       expect(reply.problem.fields?.[0]?.message).toContain(words)
     }
+    const said = await say({ exerciseId: 'own-rock' })
+    expect(said.problem.fields?.[0]?.path).toBe('entries.0.exerciseId')
   })
 
   it.each([

@@ -77,7 +77,9 @@
     <ElButton v-if="by !== 'mends' && total !== undefined && rows.length < total" text @click="all.more"
       >More students</ElButton
     >
-    <p v-if="hurting.length > 0 && by !== 'mends'" class="soft">Not printed while a pain is marked: {{ listed(hurting) }}.</p>
+    <p v-if="hurting.length > 0 && by !== 'mends'" class="soft">
+      Not printed while a pain is marked: {{ listed(hurting) }}.
+    </p>
     <TableExport v-if="by !== 'mends'" :table="logTable" />
   </section>
   <section v-else class="card empty">

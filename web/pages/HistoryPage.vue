@@ -61,7 +61,7 @@ import { practiceEffects, practiceWeeks } from '../features/history/practice'
 import PracticeChart from '../features/history/PracticeChart.vue'
 import SideBySide from '../features/history/SideBySide.vue'
 import { useLesson } from '../stores/lesson'
-import { useStudio } from '../stores/studio'
+import { useOpenStudent } from '../stores/useOpenStudent'
 import KeyHint from '../ui/KeyHint.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import { MEASURE_WORDS, noTrendSentence, waitsSentence } from '../words/history'
@@ -71,13 +71,8 @@ import { studioDay } from '../words/shown'
 
 const props = defineProps<{ studentId: string }>()
 const router = useRouter()
-const studio = useStudio()
 const lesson = useLesson()
-const loaded = useLoaded(
-  () => props.studentId,
-  (id) => studio.loadStudent(id),
-)
-const student = computed(() => studio.student(props.studentId) ?? loaded.data.value)
+const student = useOpenStudent(() => props.studentId)
 const history = useLoaded(
   () => props.studentId,
   (studentId) => call('checks.history', { params: { studentId } }),

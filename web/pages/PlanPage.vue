@@ -118,7 +118,7 @@
 </template>
 
 <script setup lang="ts">
-import { computed, ref, toRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { PlannedCard } from '#core'
 import type { OwnExercise } from '#contracts'
@@ -132,9 +132,8 @@ import { useLog } from '../features/plan/useLog'
 import { usePlan } from '../features/plan/usePlan'
 import { usePlanFacts } from '../features/plan/usePlanFacts'
 import { weekdayOf } from '../features/plan/week'
-import { useLoaded } from '../api/useLoaded'
 import { useLesson } from '../stores/lesson'
-import { useStudio } from '../stores/studio'
+import { useOpenStudent } from '../stores/useOpenStudent'
 import KeyHint from '../ui/KeyHint.vue'
 import { useShortcuts } from '../ui/useShortcuts'
 import { STOP_AT_PAIN } from '../words/advice'
@@ -144,14 +143,8 @@ import { doseSentence, practiceHow } from '../words/practice'
 
 const props = defineProps<{ studentId: string }>()
 const router = useRouter()
-const studio = useStudio()
 const lesson = useLesson()
-const loaded = useLoaded(
-  () => props.studentId,
-  (id) => studio.loadStudent(id),
-)
-const studentId = toRef(props, 'studentId')
-const student = computed(() => studio.student(studentId.value) ?? loaded.data.value)
+const student = useOpenStudent(() => props.studentId)
 const file = usePlanFacts(student)
 const plan = usePlan(student, file.facts, file.plans)
 const { running } = plan

@@ -11,6 +11,7 @@ import {
   isPracticeId,
   mendCounts,
   type ExerciseBook,
+  type ExerciseId,
   type FamilyId,
 } from '#core'
 import type { Answer, HandlerInput, Plan, PracticeEntry } from '#contracts'
@@ -51,6 +52,12 @@ export function practiceService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) 
     return planDto(row)
   }
 
+  const studioSettings = async () => settingsOf((await store.studio())?.settings)
+  /** The studio’s own exercises are read where one of them is named. */
+  const bookFor = async (named: readonly { readonly exerciseId: ExerciseId }[]) =>
+    named.every(({ exerciseId }) => isPracticeId(exerciseId))
+      ? exerciseBook()
+      : exerciseBook((await studioSettings()).exercises)
   const doneBy = async (studentId: string) => (await practice.doneBy([studentId])).map(entryDto)
 
   return {
@@ -68,7 +75,7 @@ export function practiceService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) 
         throw new ProblemError('taken_meanwhile', {
           detail: `${student.name} no longer has the instrument that this was planned for: plan the week anew.`,
         })
-      insistOnWeek(plan, student.family, exerciseBook(settingsOf((await store.studio())?.settings).exercises))
+      insistOnWeek(plan, student.family, await bookFor(plan.cards))
       const [there] = await practice.plansOf(studentId, plan.startsOn)
       if ((there?.id ?? null) !== after)
         throw new ProblemError('changed_meanwhile', {
@@ -98,6 +105,10 @@ export function practiceService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) 
     ): Promise<PracticeEntry[]> {
       entries.forEach(({ on }, index) => insistOnDay(now, on, `entries.${index}.on`))
       await existingStudent(studentId)
+      const book = await bookFor(entries)
+      entries.forEach(({ exerciseId }, index) =>
+        insistOnExercise(book, exerciseId, `entries.${index}.exerciseId`),
+      )
       await practice.say(
         entries.map(({ on, ...said }) => ({
           id: uuid(),
@@ -113,7 +124,7 @@ export function practiceService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) 
 
     /** What followed in the files of a page of students, this half year. */
     async mends(page: HandlerInput<'practice.mends'>['query']): Promise<Answer<'practice.mends'>> {
-      const { timeZone } = settingsOf((await store.studio())?.settings)
+      const { timeZone } = await studioSettings()
       const from = dayOf(dayNumber(isoDay(now, timeZone)) - LOOKED_BACK_DAYS)
       const { total, plans } = await practice.planned(from, page)
       const ids = [...plans.keys()]
@@ -166,6 +177,11 @@ export function practiceService(call: Pick<Call, 'store' | 'signedIn' | 'now'>) 
   }
 }
 
+function insistOnExercise(book: ExerciseBook, id: ExerciseId, path: string): void {
+  if (!isPracticeId(id) && !book.own(id))
+    throw fieldProblem(path, 'The studio has no such exercise: leave it out.')
+}
+
 /** Every card is of the week, once a day, and of this hand. */
 function insistOnWeek(
   { startsOn, cards }: Pick<Draft, 'startsOn' | 'cards'>,
@@ -177,8 +193,7 @@ function insistOnWeek(
   cards.forEach(({ on, exerciseId }, index) => {
     if (on < startsOn || on > last)
       throw fieldProblem(`cards.${index}.on`, `Choose a day of the week from ${startsOn} to ${last}.`)
-    if (!isPracticeId(exerciseId) && !book.own(exerciseId))
-      throw fieldProblem(`cards.${index}.exerciseId`, 'The studio has no such exercise: leave it out.')
+    insistOnExercise(book, exerciseId, `cards.${index}.exerciseId`)
     if (!isPracticedOn(book.of(exerciseId), family))
       throw fieldProblem(`cards.${index}.exerciseId`, `The ${family} has no such exercise: leave it out.`)
     const once = `${on} ${exerciseId}`
