@@ -1,4 +1,5 @@
 import { chromium, type Page } from '@playwright/test'
+import { isoDay } from '../core'
 import { DEMO_PASSWORD } from '../server/demo/seed'
 import { installedChromium } from '../scripts/lib/chromium'
 import { LARGE_EMAIL } from './large-studio'
@@ -101,7 +102,7 @@ export async function roomsAgainstLimit({ origin }: BenchServer): Promise<Ratio[
       await worst(
         'a week’s plan from the file, with two years of practice / 300 ms',
         fileOf(await mostPractised(page)),
-        () => untilPainted(key('w'), '[aria-label="The week’s exercises"] li'),
+        () => untilPainted(key('w'), '.week .item'),
         page,
       ),
       await worst(
@@ -139,20 +140,23 @@ const goTo = (page: Page, path: string) => page.evaluate<void>(`(() => { ${going
 
 /** Of those with a plan, the first who has practised for years. */
 async function mostPractised(page: Page): Promise<string> {
-  const id = await page.evaluate(async () => {
-    const day = (by: number) => new Date(Date.now() - by * 86_400_000).toISOString().slice(0, 10)
-    const answer = await fetch(`/api/v1/practice?from=${day(13)}&to=${day(0)}&limit=50`)
-    const { rows } = (await answer.json()) as { rows: { student: { id: string } }[] }
+  const dayBefore = (days: number) => isoDay(new Date(Date.now() - days * MS_PER_DAY))
+  // As text, as above.
+  const id = await page.evaluate<string | undefined>(`(async () => {
+    const answer = await fetch('/api/v1/practice?from=${dayBefore(13)}&to=${dayBefore(0)}&limit=50')
+    const { rows } = await answer.json()
     for (const { student } of rows) {
-      const log = await fetch(`/api/v1/students/${student.id}/practice`)
-      const entries = (await log.json()) as { on: string }[]
-      if (entries.some(({ on }) => on < day(500))) return student.id
+      const log = await (await fetch('/api/v1/students/' + student.id + '/practice')).json()
+      if (log.some(({ on }) => on < '${dayBefore(YEARS_BACK)}')) return student.id
     }
-    return undefined
-  })
+  })()`)
   if (id === undefined) throw new Error('Nobody of the first fifty has practised for years.')
   return id
 }
+
+const MS_PER_DAY = 86_400_000
+/** Further back than a term, days. */
+const YEARS_BACK = 500
 
 async function worst(
   name: string,

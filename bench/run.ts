@@ -20,21 +20,27 @@ const path = mkdtempSync(join(tmpdir(), 'jadefell-bench-'))
 const server = await startPrivateServer(openDataDirectory(path), databasePrograms, () => {})
 const app = await startBenchServer(server.url)
 try {
-  const ratios: Ratio[] = [
-    chartAgainstLoop(),
-    benchAgainstLoop(),
-    ...atlasAgainstEnumeration(),
-    ...fingeringAgainstBare(),
-    // The large studio is the demo over and over, as it is before anything is saved to it.
-    ...(await listsAgainstSql(app)),
-    ...(await apiAgainstSql(app)),
-    ...(await roomsAgainstLimit(app)),
-    ...(await redrawAgainstFrame()),
-  ]
+  const ratios: Ratio[] = []
   console.log('| measured | ours, ms | peer, ms | ratio | aim |')
   console.log('|---|---:|---:|---:|---:|')
-  for (const { name, oursMs, peerMs, ratio, aim } of ratios)
-    console.log(`| ${name} | ${oursMs.toFixed(1)} | ${peerMs.toFixed(0)} | ${ratio.toFixed(2)} | ≤ ${aim} |`)
+  // Each as it is measured: a run that is cut off has said what it knew.
+  for (const measure of [
+    () => [chartAgainstLoop(), benchAgainstLoop()],
+    atlasAgainstEnumeration,
+    fingeringAgainstBare,
+    // The large studio is the demo over and over, as it is before anything is saved to it.
+    () => listsAgainstSql(app),
+    () => apiAgainstSql(app),
+    () => roomsAgainstLimit(app),
+    redrawAgainstFrame,
+  ])
+    for (const one of await measure()) {
+      const { name, oursMs, peerMs, ratio, aim } = one
+      console.log(
+        `| ${name} | ${oursMs.toFixed(1)} | ${peerMs.toFixed(0)} | ${ratio.toFixed(2)} | ≤ ${aim} |`,
+      )
+      ratios.push(one)
+    }
   const above = ratios.filter(({ ratio, aim }) => !(ratio <= aim))
   for (const { name, ratio, aim } of above)
     console.error(`Above its aim of ${aim}: ${name}, ${ratio.toFixed(2)}.`)
