@@ -51,7 +51,7 @@
         <tr>
           <th scope="col">Student</th>
           <th scope="col">Exercises, and on how many days</th>
-          <th scope="col" class="number">Days</th>
+          <th scope="col" class="number days">Days</th>
           <th scope="col" class="number">Minutes</th>
         </tr>
       </thead>
@@ -67,7 +67,7 @@
               {{ practiceName(one.id) }} <b>{{ one.done }}</b><small>/{{ one.asked }}</small>
             </span>
           </td>
-          <td class="number">
+          <td class="number days">
             {{ row.done.length === 0 ? '–' : new Set(row.done.map(({ on }) => on)).size }}
           </td>
           <td class="number">{{ row.done.length === 0 ? '–' : minutesOf(row) }}</td>
@@ -232,5 +232,22 @@ useShortcuts('Practice of the class', [
 
 .none {
   color: var(--ink-soft);
+}
+
+@media (width <= 560px) {
+  .ledger :is(th, td) {
+    padding: 4px;
+    font-size: 14px;
+    white-space: normal;
+  }
+
+  .one {
+    margin-right: 9px;
+    white-space: normal;
+  }
+
+  .days {
+    display: none;
+  }
 }
 </style>

@@ -7,7 +7,6 @@
       <tr>
         <th scope="col">Exercise</th>
         <th scope="col">Given for</th>
-        <th scope="col" class="number">Practised by</th>
         <th scope="col" class="number">Gone when looked at later</th>
         <th scope="col" class="number">Part of all such hands</th>
       </tr>
@@ -16,9 +15,8 @@
       <tr v-for="row in rows" :key="`${row.exerciseId} ${row.reason}`">
         <th scope="row">{{ practiceName(row.exerciseId) }}</th>
         <td>{{ reasonName(row.reason) }}</td>
-        <td class="number">{{ row.tried }}</td>
         <td class="number">
-          <b>{{ row.mended }}</b>
+          <b>{{ row.mended }}</b> of {{ row.tried }}
         </td>
         <td class="number">{{ percent(row.low) }} to {{ percent(row.high) }} %</td>
       </tr>
@@ -97,5 +95,13 @@ const percent = (part: number) => Math.round(100 * part)
 .ledger td,
 .ledger tbody th {
   padding: 6px 8px;
+}
+
+@media (width <= 560px) {
+  .ledger :is(th, td) {
+    padding: 4px;
+    font-size: 14px;
+    white-space: normal;
+  }
 }
 </style>

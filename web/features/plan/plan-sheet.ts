@@ -1,5 +1,6 @@
 import {
   familyOf,
+  isPracticeId,
   placeOfNote,
   practiceNotes,
   practiceSheet,
@@ -56,7 +57,10 @@ export async function planSheet({ plan, student, stringing }: SheetOf, paper: Pa
   const music: { name: string; lines: readonly DrawnLine[] }[] = []
   if (played.length > 0) {
     const { linesForPaper } = await import('../../notation/lines')
-    for (const { id, keyId, notes } of played.slice(0, MOST_STAVES)) {
+    // What a teacher wrote herself stands in no other book.
+    const isKnown = ({ id }: { id: ExerciseId }) => Number(isPracticeId(id))
+    const drawn = [...played].sort((a, b) => isKnown(a) - isKnown(b)).slice(0, MOST_STAVES)
+    for (const { id, keyId, notes } of played.filter((one) => drawn.includes(one))) {
       const score = takeScore(stringing, notes, keyId)
       music.push({ name: practiceName(id), lines: await linesForPaper(score, widthMm, SPACE_MM) })
     }
