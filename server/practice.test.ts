@@ -52,7 +52,7 @@ describe('what followed an exercise', () => {
       return post<Check>('checks', { ...once, readings, takenAt: `${day}T09:00:00.000Z` })
     }
     const { verdict } = await check('2026-11-28', UP)
-    const finding = 'findings' in verdict! && verdict.findings[0]
+    const finding = 'findings' in verdict && verdict.findings[0]
     if (!finding) throw new Error(verdict?.outcome)
     const card = { exerciseId: 'one_finger', on: '2026-11-28', minutes: 2, isFixed: false }
     const reason = { code: 'finding', finding, on: '2026-11-28' }
