@@ -70,8 +70,13 @@ export interface ExerciseBook {
 
 /** One that nobody knows any more: it stands in an old plan, and is given no more. */
 const FORGOTTEN: PracticeExercise = { part: 'review', inLesson: true }
+/** One look, whatever is asked for: a planner asks often. */
+const KNOWN: Readonly<Partial<Record<ExerciseId, PracticeExercise>>> = Object.assign(
+  Object.create(null) as object,
+  PRACTICE,
+)
 const USUAL: ExerciseBook = {
-  of: (id) => (isPracticeId(id) ? PRACTICE[id] : FORGOTTEN),
+  of: (id) => KNOWN[id] ?? FORGOTTEN,
   own: () => undefined,
   all: [],
   offered: PRACTICE_IDS.filter((id) => !PRACTICE[id].inLesson),
@@ -81,7 +86,7 @@ export function exerciseBook(own: readonly OwnExercise[] = []): ExerciseBook {
   if (own.length === 0) return USUAL
   const byId = new Map(own.map((one) => [one.id, { one, exercise: exerciseOfOwn(one) }] as const))
   return {
-    of: (id) => (isPracticeId(id) ? PRACTICE[id] : (byId.get(id)?.exercise ?? FORGOTTEN)),
+    of: (id) => KNOWN[id] ?? byId.get(id as OwnExerciseId)?.exercise ?? FORGOTTEN,
     own: (id) => (isPracticeId(id) ? undefined : byId.get(id)?.one),
     all: own,
     offered: [...USUAL.offered, ...own.flatMap(({ id, isOffered }) => (isOffered ? [id] : []))],

@@ -74,11 +74,10 @@ export function planWeek(today: string, facts: PlanFacts, terms: PlanTerms): Wee
   const most = Math.floor(Math.min(terms.minutesADay, mostMinutes(facts.age)))
   const left: LeftOut[] = [...leftOut]
   const book = exerciseBook(facts.own)
-  const inOrder = orderOf(book)
   const choices = choicesOf(wishes, facts, terms, left)
   const rooms = terms.days.map((day) => Math.max(0, most - minutesOn(fixed, day)))
   const { cards, worth } = placed(choices, terms.days, rooms, book)
-  const all = fixed.length > 0 ? [...fixed, ...cards].sort(inOrder) : cards
+  const all = fixed.length > 0 ? [...fixed, ...cards].sort(orderOf(book)) : cards
   const isIn = new Set(all.map(({ exerciseId }) => exerciseId))
   for (const { wish } of choices)
     if (!isIn.has(wish.exerciseId))
@@ -171,7 +170,6 @@ function placed(
   const daily = choices
     .filter(({ wish }) => wish.onceFrom === undefined)
     .sort((a, b) => rankOf(a.wish.exerciseId, book) - rankOf(b.wish.exerciseId, book))
-  const inOrder = orderOf(book)
   const once = choices.filter(({ wish }) => wish.onceFrom !== undefined)
   const room = Math.max(0, ...rooms)
   // Days with the same choices share a knapsack.
@@ -226,7 +224,7 @@ function placed(
       const taken = sacks[day]!.taken[rest]!
       const own: PlannedCard[] = []
       for (let i = 0; i < daily.length; i++) if (taken & (1 << i)) own.push(cardOf(daily[i]!, on))
-      cards.push(...(looks.length > 0 ? [...looks, ...own].sort(inOrder) : own))
+      cards.push(...(looks.length > 0 ? [...looks, ...own].sort(orderOf(book)) : own))
     }
     return cards
   }
