@@ -1,7 +1,6 @@
 import { expect, it } from 'vitest'
 import { dayNumber, dayOf } from '../calendar'
-import { familyOf } from '../instrument'
-import { FAMILY_IDS } from '../instrument'
+import { FAMILY_IDS, familyOf } from '../instrument'
 import {
   daysUntilReview,
   minutesOf,

@@ -1,5 +1,5 @@
 import { FAMILY_IDS, type FamilyId } from '../instrument'
-import type { SetupItemId } from '../setup'
+import type { Schools, SetupItemId } from '../setup'
 import type { Finding } from '../verdict'
 import {
   isPracticeId,
@@ -10,6 +10,7 @@ import {
   type PracticeExercise,
   type PracticePart,
 } from './exercises'
+import { exercisesFor, remediesFor } from './remedies'
 
 /** What an exercise of a studio’s own may be tried for: everything that a hand is found with. */
 export const MENDED = [
@@ -66,6 +67,10 @@ export interface ExerciseBook {
   readonly all: readonly OwnExercise[]
   /** Every exercise that can be given: the tool’s, then the studio’s. */
   readonly offered: readonly ExerciseId[]
+  /** What is tried for a finding on an instrument of this family, the first first: what the studio wrote for it, then the usual. */
+  forFinding(finding: Finding, familyId: FamilyId): readonly ExerciseId[]
+  /** The same for an item of the setup that is not as it should be. */
+  forItem(itemId: SetupItemId, familyId: FamilyId, schools: Schools): readonly ExerciseId[]
 }
 
 /** One that nobody knows any more: it stands in an old plan, and is given no more. */
@@ -80,16 +85,31 @@ const USUAL: ExerciseBook = {
   own: () => undefined,
   all: [],
   offered: PRACTICE_IDS.filter((id) => !PRACTICE[id].inLesson),
+  forFinding: exercisesFor,
+  forItem: (itemId, _, schools) => remediesFor(itemId, schools),
 }
 
 export function exerciseBook(own: readonly OwnExercise[] = []): ExerciseBook {
   if (own.length === 0) return USUAL
   const byId = new Map(own.map((one) => [one.id, { one, exercise: exerciseOfOwn(one) }] as const))
+  // A teacher knows why she wrote it: it goes before what everybody does.
+  const written = (familyId: FamilyId, isFor: (one: OwnExercise) => boolean) =>
+    own
+      .filter((one) => one.isOffered && isFor(one) && one.families.includes(familyId))
+      .map(({ id }): ExerciseId => id)
   return {
     of: (id) => KNOWN[id] ?? byId.get(id as OwnExerciseId)?.exercise ?? FORGOTTEN,
     own: (id) => (isPracticeId(id) ? undefined : byId.get(id)?.one),
     all: own,
     offered: [...USUAL.offered, ...own.flatMap(({ id, isOffered }) => (isOffered ? [id] : []))],
+    forFinding: (finding, familyId) => [
+      ...written(familyId, ({ findings }) => (findings as readonly string[]).includes(finding.code)),
+      ...exercisesFor(finding, familyId),
+    ],
+    forItem: (itemId, familyId, schools) => [
+      ...written(familyId, ({ items }) => items.includes(itemId)),
+      ...remediesFor(itemId, schools),
+    ],
   }
 }
 

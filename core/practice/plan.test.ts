@@ -255,6 +255,15 @@ describe('an exercise of the studio’s own', () => {
     expect(asIs.cards[0]?.exerciseId).toBe('own-rock')
   })
 
+  it('that a child is too young for makes room for the next, and so does one of the tool’s', () => {
+    const older = asked({ fromAge: 8 }, { age: 6, asked: [], found: [found(FOURTH)] })
+    expect(older.cards[0]?.exerciseId).toBe('one_finger')
+    expect(why(older, 'own-rock')).toEqual({ code: 'age', fromAge: 8 })
+    const young = plan({ age: 6, setup: [{ itemId: 'last_joint', answer: 'no', seenOn: '2026-11-14' }] })
+    expect(daysOf(young, 'tap_on_wood')).toEqual(DAYS)
+    expect(why(young, 'half_the_pressure')).toEqual({ code: 'age', fromAge: 7 })
+  })
+
   it('waits for the gates that its notes ask for, on this instrument', () => {
     const shut = { closedGates: ['fourth_finger', 'shifting'] as const }
     expect(daysOf(asked({ notes: 'A4/0 B C# D' }, shut), 'own-rock')).toEqual(DAYS)

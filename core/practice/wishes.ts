@@ -5,7 +5,6 @@ import type { Finding } from '../verdict'
 import { isPracticedOn, PRACTICE, type ExerciseId, type PracticeExercise, type PracticeId } from './exercises'
 import { exerciseBook, type ExerciseBook, type OwnExercise } from './own'
 import { gatesAsked } from './notes'
-import { exercisesFor, remediesFor } from './remedies'
 import { daysUntilReview } from './spacing'
 
 /** A finding of a student’s newest checks, as far as a plan asks. */
@@ -143,28 +142,28 @@ export function wishesOf(today: string, facts: PlanFacts): { wishes: Wish[]; lef
   const wishes = new Map<ExerciseId, Wish>()
   function wish(one: Wish) {
     const { exerciseId, reason, worth } = one
-    const why =
-      facts.pains > 0
-        ? ({ code: 'pain' } as const)
-        : (barOf(book.of(exerciseId), facts, reason) ?? barOfNotes(book.own(exerciseId), facts))
+    const why = barred(exerciseId, reason)
     if (why?.code === 'gate' && !wishes.has(why.until))
       wish({ exerciseId: why.until, reason, worth: worth * UNLOOKED })
     if (why) return void leftOut.set(exerciseId, why)
     const known = wishes.get(exerciseId)
     if (!known || known.worth < worth) wishes.set(exerciseId, one)
   }
+  function barred(id: ExerciseId, reason: PlanReason): LeftOutWhy | undefined {
+    if (facts.pains > 0) return { code: 'pain' }
+    return barOf(book.of(id), facts, reason) ?? barOfNotes(book.own(id), facts)
+  }
   for (const exerciseId of facts.asked) wish({ exerciseId, reason: { code: 'asked' }, worth: WORTH.asked })
   for (const { itemId, answer, seenOn } of facts.setup) {
     if (answer === 'yes') continue
     const reason = { code: 'setup', itemId: itemId as SetupItemId, answer, on: seenOn } as const
-    const own = ownFor((one) => one.items.includes(itemId as SetupItemId))
-    chain([...own, ...remediesFor(itemId as SetupItemId, facts.schools)], reason, WORTH[answer], seenOn)
+    const remedies = book.forItem(itemId as SetupItemId, facts.familyId, facts.schools)
+    chain(remedies, reason, WORTH[answer], seenOn)
   }
   for (const { finding, takenOn, certainty, says } of facts.found) {
     if (says === 'overruled') continue
     const worth = WORTH.finding * certainty * (says === 'accepted' ? 1 : UNLOOKED)
-    const exercises = [...ownForFinding(finding), ...exercisesFor(finding, facts.familyId)]
-    chain(exercises, { code: 'finding', finding, on: takenOn }, worth, takenOn)
+    chain(book.forFinding(finding, facts.familyId), { code: 'finding', finding, on: takenOn }, worth, takenOn)
   }
   for (const gate of facts.closedGates) {
     const exerciseId = UNTIL_OPEN[gate]
@@ -191,29 +190,33 @@ export function wishesOf(today: string, facts: PlanFacts): { wishes: Wish[]; lef
       .map(([exerciseId, why]) => ({ exerciseId, why })),
   }
 
-  /** What a teacher wrote for something goes before what everybody does: she knows why. */
-  function ownFor(isFor: (one: OwnExercise) => boolean): ExerciseId[] {
-    return book.all
-      .filter((one) => one.isOffered && isFor(one) && one.families.includes(facts.familyId))
-      .map(({ id }) => id)
-  }
-  function ownForFinding({ code }: Finding): ExerciseId[] {
-    return ownFor(({ findings }) => (findings as readonly string[]).includes(code))
-  }
-
-  /** The first of these that has not been practised for its weeks in vain; where all have, they begin again. */
+  /**
+   * The first of these that this student may have and has not practised for its weeks in vain; where all have been, they begin again. What
+   * waits for a gate stands in the chain with what is done until then.
+   */
   function chain(exercises: readonly ExerciseId[], reason: PlanReason, worth: number, seenOn: string) {
     const home = exercises.filter((id) => !book.of(id).inLesson)
-    const spent = home.map((id) => (takesYears(reason) ? undefined : spentSince(id, book, facts.log, seenOn)))
+    const may = home.filter((id) => isFor(id, reason))
+    const spent = may.map((id) => (takesYears(reason) ? undefined : spentSince(id, book, facts.log, seenOn)))
     const first = Math.max(0, spent.indexOf(undefined))
-    for (let i = 0; i < first && facts.pains === 0; i++)
-      leftOut.set(home[i]!, { code: 'not_helped', since: spent[i]!, next: home[first]! })
-    if (home.length > 0) wish({ exerciseId: home[first]!, reason, worth })
+    const chosen = may[first]
+    // What is passed over is named: practised in vain, or not for this student.
+    for (const id of home.slice(0, chosen ? home.indexOf(chosen) : 1)) {
+      const since = spent[may.indexOf(id)]
+      const why =
+        chosen && since ? ({ code: 'not_helped', since, next: chosen } as const) : barred(id, reason)
+      if (why) leftOut.set(id, why)
+    }
+    if (chosen) wish({ exerciseId: chosen, reason, worth })
+  }
+  function isFor(id: ExerciseId, reason: PlanReason): boolean {
+    const why = barred(id, reason)
+    return why === undefined || why.code === 'gate'
   }
 
   function reviewed({ finding, heldOn }: Held) {
     const last = heldOn.at(-1)
-    const [exerciseId] = exercisesFor(finding, facts.familyId).filter((id) => !PRACTICE[id].inLesson)
+    const [exerciseId] = book.forFinding(finding, facts.familyId).filter((id) => !book.of(id).inLesson)
     if (last === undefined || exerciseId === undefined) return
     const days = daysUntilReview(heldOn.length)
     const done = facts.log.filter((one) => one.exerciseId === exerciseId && one.on > last).at(-1)?.on

@@ -1,5 +1,4 @@
 import {
-  exercisesFor,
   familyOf,
   itemsBehind,
   MATCH_EXERCISES,
@@ -15,6 +14,7 @@ import { shortDay } from './dates'
 import { listed } from './numbers'
 import { practised, type PracticeContext } from './practice'
 import { setupName } from './setup-names'
+import { shown } from './shown'
 import { fingerName } from './trade'
 
 /** What to look at, what to try, and what not to do. Common practice, no source. */
@@ -90,7 +90,7 @@ export function adviceOn(verdict: KeptVerdict, about: AdviceContext): Advice | u
   const finding = leaning ?? ('findings' in verdict ? verdict.findings[0] : undefined) ?? verdict.beside?.[0]
   if (!finding) return undefined
   if (finding.code === 'tape') return tapeAdvice({})
-  const helps = exercisesFor(finding, about.family)
+  const helps = shown.exercises.forFinding(finding, about.family)
   return { ...lookAt(finding, about), thenTry: helps.map((id) => practised(id, { ...about, finding })) }
 }
 

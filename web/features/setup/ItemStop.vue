@@ -36,7 +36,7 @@
 
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { isSetupItem, remediesFor, SYMPTOMS, type RoundItem } from '#core'
+import { isSetupItem, SYMPTOMS, type RoundItem } from '#core'
 import BigButton from '../../ui/BigButton.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
 import { practised } from '../../words/practice'
@@ -60,10 +60,8 @@ const symptoms = computed(() =>
 )
 const remedies = computed(() => {
   const { item, round } = props
-  const schools = round.schools.value
-  return isSetupItem(item.id)
-    ? remediesFor(item.id, schools).map((id) => practised(id, { hasTapes: schools.tapes !== 'none' }))
-    : []
+  const hasTapes = round.schools.value.tapes !== 'none'
+  return round.remediesOf(item).map((id) => practised(id, { hasTapes }))
 })
 const heading = ref<HTMLElement>()
 onMounted(() => heading.value?.focus({ preventScroll: true }))

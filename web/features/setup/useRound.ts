@@ -9,6 +9,7 @@ import {
   setupFigure,
   setupLimits,
   setupMeasureOf,
+  type ExerciseId,
   type RoundItem,
   type SetupAnswer,
 } from '#core'
@@ -17,6 +18,7 @@ import { useOutbox } from '../../stores/outbox'
 import { studioStringing } from '../../stores/stringing'
 import { useStudio } from '../../stores/studio'
 import { itemWords, type ItemWords } from '../../words/setup'
+import { shown } from '../../words/shown'
 import { scaleOf } from './scale'
 import { useKeepRound } from './useKeepRound'
 import { useRoundAnswers } from './useRoundAnswers'
@@ -50,6 +52,12 @@ export function useRound(student: Ref<Student | undefined>) {
     if (item.own) return item.own
     if (!isSetupItem(item.id)) throw new Error(`no item ${item.id}`)
     return itemWords(item.id, schools.value, student.value?.family ?? 'violin')
+  }
+
+  /** What is tried where an item is not right, the first first. */
+  function remediesOf({ id }: RoundItem): readonly ExerciseId[] {
+    if (!isSetupItem(id)) return []
+    return shown.exercises.forItem(id, student.value?.family ?? 'violin', schools.value)
   }
 
   const suggested = computed<readonly string[]>(() => {
@@ -114,6 +122,7 @@ export function useRound(student: Ref<Student | undefined>) {
     measure,
     scale,
     wordsOf,
+    remediesOf,
     figureOf,
     answer,
     back,
