@@ -2,13 +2,16 @@ import type { z } from 'zod'
 import type {
   Finding as CoreFinding,
   HeardBeside as CoreHeard,
+  MendCount as CoreMends,
+  OwnExercise as CoreOwn,
   PlannedCard as CoreCard,
   PlanReason as CoreReason,
   RecordedName,
   RecordedNote,
 } from '#core'
 import type { ExerciseName, ExpectedNote, Landing } from './checks'
-import type { PlannedCard, PlanReason } from './plans'
+import type { OwnExercise } from './exercises'
+import type { MendCount, PlannedCard, PlanReason } from './plans'
 import type { Finding } from './verdicts'
 
 /**
@@ -22,10 +25,15 @@ export type SameAsCore = [
   Assert<Same<z.infer<typeof ExpectedNote>, RecordedNote>>,
   Assert<Same<z.infer<typeof PlanReason>, CoreReason, 'code'>>,
   Assert<Same<z.infer<typeof PlannedCard>, CoreCard>>,
+  Assert<Same<Still<z.infer<typeof OwnExercise>>, CoreOwn>>,
+  Assert<Same<z.infer<typeof MendCount>, CoreMends>>,
   Assert<Same<NonNullable<z.infer<typeof Landing>['heard']>, CoreHeard>>,
 ]
 
 type Assert<True extends true> = True
+
+/** Lists as core has them, which changes none. */
+type Still<T> = { [K in keyof T]: T[K] extends (infer E)[] ? readonly E[] : T[K] }
 
 /** Whether each takes the other's values, and has the same fields, in every member of a union told apart by `Tag`. */
 type Same<A, B, Tag extends PropertyKey = never> = [A, B] extends [B, A]

@@ -110,6 +110,8 @@ describe('an exercise of the studio’s own', () => {
 
   it.each([
     [{ notes: 'D4 E H' }, 'notes', 'by their letters'],
+    [{ notes: 'D4 F3' }, 'notes', 'No hand on a violin plays F3'],
+    [{ notes: 'D4 G3/3' }, 'notes', 'plays G3 as it is written'],
     [{ minutes: 0 }, 'minutes', 'a minute a day or more'],
     [{ id: 'rock' }, 'id', 'own-'],
     [{ how: ' ' }, 'how', 'how it is done'],

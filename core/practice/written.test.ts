@@ -103,6 +103,13 @@ describe('a written line on an instrument', () => {
       )
       expect(pitches).toEqual([2, 4, 6, 7, 9])
     }
+    // Where it is written for, nothing is moved: other strings have other fingers, or none.
+    const viola = placementContext(familyOf('violin'), familyOf('viola').tuning)
+    const low = (text: string) =>
+      writtenFor(viola, text, lowestOf('violin'), 'violin')?.map((n) => noteName(n.note))
+    expect(low('G3/0 A/1')).toEqual(['G3', 'A3'])
+    expect(low('E5/0 F#/1')).toEqual(['E5', 'F♯5'])
+    expect(writtenFor(contextOf('violin'), 'F3 G3', lowestOf('violin'), 'violin')).toBeUndefined()
     // Four octaves are more than a bass has.
     expect(writtenFor(contextOf('bass'), 'G3 G4 G5 G6 G7', lowestOf('violin'), 'violin')).toBeUndefined()
   })

@@ -157,12 +157,14 @@ export function writtenFor(
 ): readonly ExpectedNote[] | undefined {
   const read = parseWritten(text, lowest)
   if (!read.ok || read.notes.length === 0) return undefined
-  if (context.family.id === writtenForId) {
+  const isOwn = context.family.id === writtenForId
+  if (isOwn) {
     const own = fingerWritten(context, read.notes)
     if (own.ok) return own.notes
   }
   let best: Extract<ReturnType<typeof fingered>, { ok: true }> | undefined
-  for (const by of OCTAVES) {
+  // Strings tuned otherwise may not have the written fingers: the notes stay where they are all the same.
+  for (const by of isOwn ? [0] : OCTAVES) {
     const moved = read.notes.map(({ note }) => ({ note: { ...note, octave: note.octave + by } }))
     if (moved.some(({ note }) => outside(context, note))) continue
     const made = fingered(context, moved)

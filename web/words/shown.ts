@@ -1,5 +1,5 @@
 import { shallowReactive } from 'vue'
-import { exerciseBook, isoDay, type ExerciseBook } from '#core'
+import { exerciseBook, isoDay, type ExerciseBook, type OwnExercise } from '#core'
 import type { StudioSettings } from '#contracts'
 
 /** How lengths and notes are written, and what exercises are called, as the studio has it; whoever writes one is told of a change. */
@@ -22,7 +22,9 @@ export function showAs({
   timeZone = null,
   exercises = [],
 }: Pick<StudioSettings, 'lengthUnit' | 'noteNames'> &
-  Partial<Pick<StudioSettings, 'bassPositions' | 'timeZone' | 'exercises'>>): void {
+  Partial<Pick<StudioSettings, 'bassPositions' | 'timeZone'>> & {
+    readonly exercises?: readonly OwnExercise[]
+  }): void {
   shown.exercises = exerciseBook(exercises)
   shown.timeZone = timeZone
   shown.lengthUnit = lengthUnit

@@ -15,6 +15,8 @@ import { mm, sharpOrFlat, signedCents, signedInUnit } from './numbers'
 import { schoolName, shapeName } from './trade'
 import { adviceOn, STOP_AT_PAIN } from './advice'
 import { ALL_FINDINGS } from './testing'
+import { showAs } from './shown'
+import { ownExercise } from '../../core/practice/testing'
 import {
   alternativeSentence,
   besideSentences,
@@ -346,6 +348,20 @@ describe('what stands of a check', () => {
     expect(besideSentences({ ...verdict, strays: [{ finger: 3, string: 'A4', cents: 71 }] })).toEqual([
       'Left out, far from its like: 3 on A, 71 cents sharp.',
     ])
+  })
+
+  it('tries what the studio wrote for it first, with the hands that it is for', () => {
+    const rock = ownExercise({ id: 'own-rock', families: ['violin'], findings: ['frame'] })
+    showAs({ lengthUnit: 'mm', noteNames: 'letters', exercises: [rock] })
+    const tried = (family: FamilyId) =>
+      adviceOn(explained(frame), { family, schools: USUAL_SCHOOLS, hasTapes: true })?.thenTry
+    expect(tried('violin')?.slice(0, 2)).toEqual([
+      'Rock the hand. 3 minutes a day.',
+      expect.stringContaining('Find the elbow'),
+    ])
+    expect(tried('viola')?.[0]).toContain('Find the elbow')
+    showAs({ lengthUnit: 'mm', noteNames: 'letters' })
+    expect(tried('violin')?.[0]).toContain('Find the elbow')
   })
 
   it('has words for every finding and every outcome: sentence, count and thing to work on', () => {

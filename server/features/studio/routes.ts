@@ -1,7 +1,8 @@
-import type { HandlerInput, Studio } from '#contracts'
+import { familyOf, fingerWritten, parseWritten, placementContext } from '#core'
+import type { HandlerInput, OwnExercise, Studio } from '#contracts'
 import type { Call, Handlers } from '../../http/call'
 import { given } from '../../http/given'
-import { ProblemError } from '../../http/problem-error'
+import { fieldProblem, ProblemError } from '../../http/problem-error'
 import { settingsOf } from './settings'
 
 export const studioRoutes: Pick<Handlers, 'studio.read' | 'studio.update'> = {
@@ -20,6 +21,7 @@ async function change(
   { version, ...change }: HandlerInput<'studio.update'>['body'],
 ): Promise<Studio> {
   const { settings, ...rest } = change
+  insistOnPlayable(settings?.exercises ?? [])
   const kept = settings && { ...settingsOf((await store.studio())?.settings), ...given(settings) }
   if (!(await store.changeStudio(version, { ...given(rest), ...(kept && { settings: kept }) })))
     throw new ProblemError('changed_meanwhile', {
@@ -27,4 +29,18 @@ async function change(
       data: await readStudio(store),
     })
   return readStudio(store)
+}
+
+/** A line is of the instrument that it is written for. What the contract reads letter by letter is asked of a hand here, once, when it is saved. */
+function insistOnPlayable(exercises: readonly OwnExercise[]): void {
+  exercises.forEach(({ notes, writtenFor }, index) => {
+    const family = familyOf(writtenFor)
+    const read = parseWritten(notes, family.tuning[0]!)
+    const made = read.ok && fingerWritten(placementContext(family, family.tuning), read.notes)
+    if (made && !made.ok && 'note' in made.fault)
+      throw fieldProblem(
+        `settings.exercises.${index}.notes`,
+        `No hand on a ${family.name} plays ${made.fault.note} as it is written: write it otherwise.`,
+      )
+  })
 }
