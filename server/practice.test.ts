@@ -124,6 +124,29 @@ describe('an exercise of the studio’s own', () => {
   })
 })
 
+describe('the edges of an exercise of one’s own', () => {
+  const many = (n: number) => Array.from({ length: n }, (_, i) => ({ ...ROCK, id: `own-rock-${i}` }))
+  it.each<[what: string, most: object[], over: object[]]>([
+    ['a name', [{ ...ROCK, name: 'x'.repeat(40) }], [{ ...ROCK, name: 'x'.repeat(41) }]],
+    ['how', [{ ...ROCK, how: 'x'.repeat(400) }], [{ ...ROCK, how: 'x'.repeat(401) }]],
+    ['what to stop at', [{ ...ROCK, stop: 'x'.repeat(160) }], [{ ...ROCK, stop: 'x'.repeat(161) }]],
+    ['minutes', [{ ...ROCK, minutes: 60 }], [{ ...ROCK, minutes: 61 }]],
+    ['times', [{ ...ROCK, times: 200 }], [{ ...ROCK, times: 201 }]],
+    ['the least age', [{ ...ROCK, fromAge: 3 }], [{ ...ROCK, fromAge: 2 }]],
+    ['the highest age', [{ ...ROCK, fromAge: 20 }], [{ ...ROCK, fromAge: 21 }]],
+    ['notes', [{ ...ROCK, notes: 'D4 '.repeat(64) }], [{ ...ROCK, notes: 'D4 '.repeat(65) }]],
+    ['exercises', many(60), many(61)],
+    ['ids', many(1), [ROCK, ROCK]],
+  ])('are kept to: %s', async (_, most, over) => {
+    const owner = await harness.studio('Edge Studio')
+    const keep = async (exercises: object[]) => {
+      const { version } = await owner.make<{ version: number }>('GET', '/studio')
+      return (await owner.send('PATCH', '/studio', { version, settings: { exercises } })).status
+    }
+    expect([await keep(most), await keep(over)]).toEqual([200, 422])
+  })
+})
+
 describe('a plan in the file', () => {
   it('is kept as it was given, with its week, and the one given last counts', async () => {
     const first = (await give()).body as Plan

@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import type { Plan, PracticeSaid, Student } from '#contracts'
+import type { Plan, PracticeSaid } from '#contracts'
 import { useNotices } from '../../stores/notices'
 import { A_STUDENT, fakeServer, freshStores, signedIn, type Sent } from '../../testing'
 import { useBringIn } from './useBringIn'
@@ -39,7 +39,7 @@ describe('a file that is brought in', () => {
         const q = new URL(path, 'http://x').searchParams.get('q')!
         return {
           status: 200,
-          body: { total: 0, rows: (all as Student[]).filter(({ name }) => name.includes(q)) },
+          body: { total: 0, rows: (all).filter(({ name }) => name.includes(q)) },
         }
       }
       if (method === 'DELETE') return { status: 200, body: null }
