@@ -39,7 +39,7 @@ describe('a file that is brought in', () => {
         const q = new URL(path, 'http://x').searchParams.get('q')!
         return {
           status: 200,
-          body: { total: 0, rows: (all).filter(({ name }) => name.includes(q)) },
+          body: { total: 0, rows: all.filter(({ name }) => name.includes(q)) },
         }
       }
       if (method === 'DELETE') return { status: 200, body: null }
