@@ -155,6 +155,7 @@ test('a log that was saved as a table comes in again: what is wrong is named, an
     .setInputFiles({ name: 'log.csv', mimeType: 'text/csv', buffer: Buffer.from(table.join('\r\n')) })
   await expect(dialog.getByText('Row 3: “soon” is no day')).toBeVisible()
   await expect(dialog.getByText('called “Nobody Known”')).toBeVisible()
+  await expect(dialog.getByRole('status')).toHaveText('1 of a log, 0 plans, of 1 student.')
   await page.keyboard.press('Enter')
   await expect(page.getByText('1 line of the log and 0 plans brought in.')).toBeVisible()
   await expect(denzil).not.toHaveText(before!)

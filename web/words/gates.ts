@@ -34,7 +34,8 @@ export const SAID_WORDS: Record<SaidItem, string> = {
 function reachWords(within: Reach | undefined): string {
   if (!within) return ''
   const [from, to] = [shortDay(within.from), shortDay(within.to)]
-  return `; if it goes on as it did, ${from === to ? `about ${from}` : `between ${from} and ${to}`}, four times in five`
+  const when = from === to ? `about ${from}` : `between ${from} and ${to}`
+  return `; if it goes on so, the fingers are within it ${when} (four in five)`
 }
 
 /** What is missing, in a few words. */

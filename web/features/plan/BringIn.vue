@@ -8,9 +8,9 @@
       <p v-if="failure" class="fault" role="alert">{{ fileFailureWords(failure) }}</p>
       <template v-if="read">
         <p class="sum" role="status">
-          <b class="numbers">{{ read.file.entries.length }}</b> of a log,
-          <b class="numbers">{{ read.file.plans.length }}</b>
-          {{ read.file.plans.length === 1 ? 'plan' : 'plans' }}, of {{ count(known.length, 'student') }}.
+          <b class="numbers">{{ known(read.file.entries) }}</b> of a log,
+          <b class="numbers">{{ known(read.file.plans) }}</b>
+          {{ known(read.file.plans) === 1 ? 'plan' : 'plans' }}, of {{ count(called.length, 'student') }}.
         </p>
         <p v-if="unknown.length > 0" class="fault">
           Nobody, or more than one, is called {{ listed(unknown.map((name) => `“${name}”`)) }}: their rows are
@@ -25,7 +25,7 @@
         <p class="soft">What was said here, and a week that is given, stays as it is.</p>
       </template>
       <div>
-        <ElButton type="primary" :disabled="known.length === 0 || isSaving" @click="save"
+        <ElButton type="primary" :disabled="called.length === 0 || isSaving" @click="save"
           >Write it down</ElButton
         >
       </div>
@@ -47,7 +47,10 @@ const bringing = useBringIn(() => props.after())
 const { read, failure, isSaving } = bringing
 const MOST_SHOWN = 6
 
-const known = computed(() => [...(read.value?.students ?? [])].filter(([, student]) => student))
+const called = computed(() => [...(read.value?.students ?? [])].filter(([, student]) => student))
+/** How many of these are somebody’s. */
+const known = (rows: readonly { readonly student: string }[]) =>
+  rows.filter(({ student }) => read.value?.students.get(student)).length
 const unknown = computed(() =>
   [...(read.value?.students ?? [])].flatMap(([name, student]) => (student ? [] : [name])),
 )
