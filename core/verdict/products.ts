@@ -92,17 +92,15 @@ function dot(a: Float64Array, b: Float64Array): number {
   return sum
 }
 
-/** The part of what a row says that others say too, 0 … 1: the square of its multiple correlation with them. */
-export function sharedBy(
-  products: Products,
-  hanging: Hanging,
-  row: number,
-  [a, b]: readonly { readonly row: number }[],
-): number {
-  if (!a) return 0
-  const of = (p: number, q: number) => products.of(p, q, hanging)
-  const [xx, xa, aa] = [of(row, row), of(row, a.row), of(a.row, a.row)]
-  if (!b) return xa ** 2 / (aa * xx)
-  const [xb, ab, bb] = [of(row, b.row), of(a.row, b.row), of(b.row, b.row)]
+/**
+ * The part of what a row says that one or two others say too, 0 … 1: the square of its multiple correlation with them.
+ *
+ * @param of inner product of two rows
+ */
+export function sharedBy(of: (p: number, q: number) => number, row: number, a?: number, b?: number): number {
+  if (a === undefined) return 0
+  const [xx, xa, aa] = [of(row, row), of(row, a), of(a, a)]
+  if (b === undefined) return xa ** 2 / (aa * xx)
+  const [xb, ab, bb] = [of(row, b), of(a, b), of(b, b)]
   return (xa ** 2 * bb - 2 * xa * xb * ab + xb ** 2 * aa) / ((aa * bb - ab ** 2) * xx)
 }

@@ -133,10 +133,11 @@ function leastNamed(
   const isIn = ({ candidates }: Weighed) => candidates.some(({ key }) => key === candidate.key)
   const own = logSum(explanations.filter(isIn).map(({ log }) => log))
   const count = sum(notes, ({ weight }) => weight)
-  const xx = products.of(candidate.row, candidate.row, hanging)
+  const of = (p: number, q: number) => products.of(p, q, hanging)
+  const xx = of(candidate.row, candidate.row)
   const rivals = explanations.filter((one) => !isIn(one)).slice(0, RIVALS)
-  const least = rivals.map(({ candidates, log }) => {
-    const apart = Math.max(LEAST_APART, 1 - sharedBy(products, hanging, candidate.row, candidates))
+  const least = rivals.map(({ candidates: [a, b], log }) => {
+    const apart = Math.max(LEAST_APART, 1 - sharedBy(of, candidate.row, a?.row, b?.row))
     const perCent = (xx * apart) / variance
     const margin = Math.max(0, own - log - Math.log(bar / (1 - bar)))
     const t2 = (count + sizeCents ** 2 * perCent) * Math.exp((-2 * margin) / count) - count

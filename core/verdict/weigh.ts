@@ -94,12 +94,15 @@ function pairsOf(
   singles: readonly number[],
   products: Products,
 ): (readonly [Candidate, Candidate])[] {
-  const says = (third: Candidate, some: readonly Candidate[]) =>
-    sharedBy(products, INDEPENDENT, third.row, some) > ROUNDABOUT
-  const isRoundabout = (pair: readonly [Candidate, Candidate]) =>
+  const of = independentProducts(candidates, products)
+  const says = (third: number, some: number, other?: number) => sharedBy(of, third, some, other) > ROUNDABOUT
+  // Said of a fault alone whatever it is paired with.
+  const saysAlone = candidates.map((_, one) => candidates.map((_, third) => says(third, one)))
+  const isRoundabout = (pair: readonly [number, number]) =>
     candidates.some(
-      (third) =>
-        pair.every((one) => one.kind.id !== third.kind.id && !says(third, [one])) && says(third, pair),
+      ({ kind }, third) =>
+        pair.every((one) => candidates[one]!.kind.id !== kind.id && !saysAlone[one]![third]!) &&
+        says(third, ...pair),
     )
   const likeliest = [...candidates.keys()].sort((p, q) => singles[q]! - singles[p]!).slice(0, PAIRED)
   return likeliest.flatMap((a, rank) =>
@@ -109,16 +112,21 @@ function pairsOf(
       if (one.kind.isTuning && other.kind.isTuning) return []
       // The pair of two of the likeliest is made once.
       if (one.kind.id === other.kind.id || likeliest.slice(0, rank).includes(b)) return []
-      const [aa, bb] = [
-        products.of(one.row, one.row, INDEPENDENT),
-        products.of(other.row, other.row, INDEPENDENT),
-      ]
-      const alike = products.of(one.row, other.row, INDEPENDENT) / Math.sqrt(aa * bb)
+      const alike = of(a, b) / Math.sqrt(of(a, a) * of(b, b))
       if (!(Math.abs(alike) < MOST_ALIKE)) return []
-      const pair = [one, other] as const
-      return isRoundabout(pair) ? [] : [pair]
+      return isRoundabout([a, b]) ? [] : [[one, other] as const]
     }),
   )
+}
+
+/** Inner products of candidates by their places, each note by itself: asked for tens of thousands of times. */
+function independentProducts(candidates: readonly Candidate[], products: Products) {
+  const count = candidates.length
+  const kept = new Float64Array(count ** 2)
+  for (const [a, one] of candidates.entries())
+    for (const [b, other] of candidates.entries())
+      kept[a * count + b] = products.of(one.row, other.row, INDEPENDENT)
+  return (a: number, b: number) => kept[a * count + b]!
 }
 
 /** Inner products of errors that hang together so: of what was played with itself, and of each row with it and with itself. */
