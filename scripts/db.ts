@@ -3,6 +3,7 @@ import { resolve } from 'node:path'
 import { createInterface } from 'node:readline/promises'
 import { parseArgs } from 'node:util'
 import mariadb from 'mariadb'
+import { addressThatAnswers } from '../server/db/hosts'
 import { backup } from './database/backup'
 import { openDataDirectory } from './database/data-directory'
 import { socketPath } from './database/private-server'
@@ -14,7 +15,7 @@ try {
   const { values, positionals } = parseArgs({ allowPositionals: true, options: { yes: { type: 'boolean' } } })
   const [action, given] = positionals
   yes = values.yes === true
-  const url = new URL(runningDatabaseUrl())
+  const url = new URL(await addressThatAnswers(runningDatabaseUrl()))
   if (action === 'backup') {
     const file = given ?? `jadefell-${new Date().toISOString().slice(0, 19).replaceAll(':', '')}.sql`
     const { rows } = await backup(url, file)

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { QueryTypes } from 'sequelize'
 import { v7 as uuid } from 'uuid'
-import { errorCodeOf, isConflict, isUnavailable } from './db/database'
+import { errorCodeOf, isConflict, isUnavailable } from './db/errors'
 import { migrate } from './db/migrate'
 import { StudioStore } from './db/studio-store'
 import { clearExpired } from './housekeeping'

@@ -112,7 +112,7 @@ function leftRunning(data: DataDirectory): Running | undefined {
 }
 
 /** Built beside and renamed, so that an interrupted installation leaves nothing half done. */
-function installFiles(data: DataDirectory, programs: DatabasePrograms): void {
+export function installFiles(data: DataDirectory, programs: DatabasePrograms): void {
   const building = data.file('mariadb.new')
   rmSync(building, { recursive: true, force: true })
   // The installer is a shell script that takes a path apart at its spaces: it is shown one that has none.
@@ -158,8 +158,22 @@ async function launch(data: DataDirectory, programs: DatabasePrograms, samePort?
   throw new Error(`${reason}\nThe end of ${data.file('mariadb.log')}:\n${logTail(data)}`)
 }
 
-function spawnServer(data: DataDirectory, programs: DatabasePrograms, port: number): ChildProcess {
-  writePrivate(data.file('mariadb.cnf'), serverSettings(data, port))
+/** What a server is told beyond what each is. */
+export interface Told {
+  /** Lines of its settings. */
+  readonly settings?: readonly string[]
+  readonly args?: readonly string[]
+  readonly env?: Readonly<Record<string, string>>
+}
+
+/** Starts one on the files that are there; it may not answer yet, and ends when it is told to. */
+export function spawnServer(
+  data: DataDirectory,
+  programs: DatabasePrograms,
+  port: number,
+  { settings = [], args = [], env = {} }: Told = {},
+): ChildProcess {
+  writePrivate(data.file('mariadb.cnf'), serverSettings(data, port, settings))
   const log = openSync(data.file('mariadb.log'), 'a')
   const child = spawn(
     programs.server,
@@ -168,9 +182,10 @@ function spawnServer(data: DataDirectory, programs: DatabasePrograms, port: numb
       ...(existsSync(data.file('mariadb-first.sql'))
         ? [`--init-file=${data.file('mariadb-first.sql')}`]
         : []),
+      ...args,
     ],
     // In a group of its own: Ctrl-C reaches only us, and we end it after the web server.
-    { detached: true, stdio: ['ignore', log, log] },
+    { detached: true, stdio: ['ignore', log, log], env: { ...process.env, ...env } },
   )
   child.unref()
   return child
@@ -188,7 +203,7 @@ function quoted(path: string): string {
   return `"${path.replaceAll('\\', '\\\\')}"`
 }
 
-function serverSettings(data: DataDirectory, port: number): string {
+function serverSettings(data: DataDirectory, port: number, more: readonly string[]): string {
   return [
     '[mariadbd]',
     `datadir = ${quoted(data.file('mariadb'))}`,
@@ -205,6 +220,7 @@ function serverSettings(data: DataDirectory, port: number): string {
     'innodb-flush-log-at-trx-commit = 1',
     'innodb-buffer-pool-size = 128M',
     `user = ${userInfo().username}`,
+    ...more,
     '',
   ].join('\n')
 }
@@ -230,7 +246,11 @@ export function socketPath(data: DataDirectory): string {
   return join(tmpdir(), `jadefell-${createHash('sha256').update(data.path).digest('hex').slice(0, 16)}.sock`)
 }
 
-async function untilReady(data: DataDirectory, port: number, stillRunning: () => boolean): Promise<void> {
+export async function untilReady(
+  data: DataDirectory,
+  port: number,
+  stillRunning: () => boolean,
+): Promise<void> {
   const until = Date.now() + READY_MS
   for (;;)
     try {
@@ -254,7 +274,7 @@ async function untilReady(data: DataDirectory, port: number, stillRunning: () =>
     }
 }
 
-function freePort(): Promise<number> {
+export function freePort(): Promise<number> {
   return new Promise((resolve, reject) => {
     const probe = createServer()
     probe.once('error', reject)

@@ -2,6 +2,8 @@ import { setTimeout as pause } from 'node:timers/promises'
 import mariadb from 'mariadb'
 import { QueryTypes, Sequelize, type Options, type QueryOptions, type Transaction } from 'sequelize'
 import { within } from '../within'
+import { errorCodeOf, isUnavailable, TRIED_AGAIN } from './errors'
+import { addressOf, connectorOver, readAddress } from './hosts'
 import { defineModels, type Models } from './models'
 
 /** The open database: its tables, and transactions on it. */
@@ -23,16 +25,16 @@ export interface DatabaseOptions {
 const DEADLOCK_TRIES = 8
 /** Two that met wait for times of their own, longer with each meeting, so that they do not meet again. */
 const APART_MS = 12
-/** Nothing of the transaction was kept, and it may well be another time: it lost a deadlock, or read what was just replaced. */
-const TRIED_AGAIN = new Set(['ER_LOCK_DEADLOCK', 'ER_CHECKREAD'])
 /** A database that says nothing for so long is as good as away. */
 const ALIVE_MS = 1500
 
 export function openDatabase(url: string, options: DatabaseOptions = {}): Database {
   const { onStatement } = options
-  const sequelize = new InUtc(url.replace(/^mysql:/, 'mariadb:'), {
+  const hosts = readAddress(url)?.hosts ?? []
+  const oneHost = hosts[0] ? addressOf(url, hosts[0]) : url
+  const sequelize = new InUtc(oneHost.replace(/^mysql:/, 'mariadb:'), {
     dialect: 'mariadb',
-    dialectModule: mariadb,
+    dialectModule: hosts.length > 1 ? connectorOver(hosts) : mariadb,
     timezone: '+00:00',
     logging: onStatement
       ? (sql, options) => onStatement(sql, (options as { bind?: readonly unknown[] } | undefined)?.bind ?? [])
@@ -47,17 +49,27 @@ export function openDatabase(url: string, options: DatabaseOptions = {}): Databa
       initSql: ['SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED'],
     },
   } satisfies Options)
+  sequelize.hostCount = hosts.length
   return {
     sequelize,
     models: defineModels(sequelize),
     async inTransaction(work) {
-      for (let attempt = 1; ; attempt++)
+      for (let attempt = 1, lost = 0; ; attempt++) {
+        let isKept = false
         try {
-          return await sequelize.transaction(work)
+          return await sequelize.transaction(async (transaction) => {
+            const done = await work(transaction)
+            isKept = true
+            return done
+          })
         } catch (error) {
-          if (attempt >= DEADLOCK_TRIES || !TRIED_AGAIN.has(errorCodeOf(error) ?? '')) throw error
+          const isApart = attempt < DEADLOCK_TRIES && TRIED_AGAIN.has(errorCodeOf(error) ?? '')
+          // Lost in the middle nothing was kept; lost while it was kept, nobody knows: that is asked for again by its key.
+          const isElsewhere = !isApart && !isKept && isUnavailable(error) && ++lost < hosts.length
+          if (!isApart && !isElsewhere) throw error
           await pause(Math.random() * APART_MS * attempt)
         }
+      }
     },
     async isAlive() {
       const asked = sequelize.query('SELECT 1', { type: QueryTypes.SELECT }).then(
@@ -73,14 +85,23 @@ export function openDatabase(url: string, options: DatabaseOptions = {}): Databa
 /**
  * Instants named in a statement written by hand are sent in UTC, as all others are. Sequelize's own replacing knows no zone and
  * writes them in the machine's: on a server in Auckland a session then ended half a day before its time.
+ *
+ * A question outside a transaction that a node took with it is asked of the next.
  */
 class InUtc extends Sequelize {
+  hostCount = 1
+
   // Its many overloads differ in what they return, which is handed on untouched.
-  override query = ((sql: string, options?: QueryOptions) =>
-    super.query(
-      sql,
-      options?.replacements ? { ...options, replacements: utcOf(options.replacements) } : options,
-    )) as Sequelize['query']
+  override query = (async (sql: string, options?: QueryOptions) => {
+    const inUtc = options?.replacements ? { ...options, replacements: utcOf(options.replacements) } : options
+    const tries = options?.type === QueryTypes.SELECT && !options.transaction ? this.hostCount : 1
+    for (let attempt = 1; ; attempt++)
+      try {
+        return await super.query(sql, inUtc)
+      } catch (error) {
+        if (attempt >= tries || !isUnavailable(error)) throw error
+      }
+  }) as Sequelize['query']
 }
 
 function utcOf(
@@ -95,70 +116,4 @@ function utcOf(
   return Array.isArray(replacements)
     ? replacements.map(utc)
     : Object.fromEntries(Object.entries(replacements).map(([name, value]) => [name, utc(value)]))
-}
-
-/** The server's or connector's own code behind an error, as in `ER_DUP_ENTRY`. */
-export function errorCodeOf(error: unknown): string | undefined {
-  for (let e: unknown = error; e instanceof Error; e = nested(e)) {
-    const { code } = e as { code?: unknown }
-    if (typeof code === 'string') return code
-  }
-  return undefined
-}
-
-/** True when the database could not be reached, or went away in the middle: nothing is known to be wrong with the request. */
-export function isUnavailable(error: unknown): boolean {
-  if (!isOfDatabase(error)) return false
-  if (error.name.startsWith('SequelizeConnection')) return true
-  const code = errorCodeOf(error)
-  return code !== undefined && UNAVAILABLE.has(code)
-}
-
-/** True where nothing could be kept for want of room. */
-export function isFull(error: unknown): boolean {
-  return isOfDatabase(error) && FULL.has(errorCodeOf(error) ?? '')
-}
-
-/** True where two saves met and the other was quicker: a key is taken, or what it pointed at is gone. */
-export function isConflict(error: unknown): boolean {
-  return isOfDatabase(error) && CONFLICTS.has(errorCodeOf(error) ?? '')
-}
-
-/** A file that is missing and a caller who hangs up have codes of the same names. */
-function isOfDatabase(error: unknown): error is Error {
-  for (let e: unknown = error; e instanceof Error; e = nested(e))
-    if (e.name.startsWith('Sequelize') || e.name === 'SqlError') return true
-  return false
-}
-
-const CONFLICTS = new Set(['ER_DUP_ENTRY', 'ER_NO_REFERENCED_ROW', 'ER_NO_REFERENCED_ROW_2'])
-
-const UNAVAILABLE = new Set([
-  'ECONNREFUSED',
-  'ECONNRESET',
-  'EPIPE',
-  'ENOENT',
-  'ER_SOCKET_UNEXPECTED_CLOSE',
-  'ER_CMD_CONNECTION_CLOSED',
-  'ER_CONNECTION_TIMEOUT',
-  'ER_GET_CONNECTION_TIMEOUT',
-  'ER_SOCKET_BAD_PORT',
-  'ER_SERVER_SHUTDOWN',
-  'ER_SOCKET_TIMEOUT',
-  'ER_CONNECTION_ALREADY_CLOSED',
-  'ER_CONNECTION_KILLED',
-  'ER_LOCK_WAIT_TIMEOUT',
-  ...TRIED_AGAIN,
-])
-
-/** The disk is full, a table may not grow, or a file of it could not be written: the outbox tries again until somebody has made room. */
-const FULL = new Set(['ER_DISK_FULL', 'ER_RECORD_FILE_FULL', 'ER_ERROR_ON_WRITE', 'ENOSPC', 'EDQUOT'])
-
-function nested(error: Error): unknown {
-  const { parent, original, cause } = error as Error & {
-    parent?: unknown
-    original?: unknown
-    cause?: unknown
-  }
-  return [parent, original, cause].find((e) => e instanceof Error && e !== error)
 }

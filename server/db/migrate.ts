@@ -16,6 +16,7 @@ import * as soundRemovals from './migrations/0013-sound-removals'
 import * as toldChecks from './migrations/0014-told-checks'
 import * as oneThing from './migrations/0015-one-thing'
 import * as plans from './migrations/0016-plans'
+import { isCluster, untilHeld, withLease, type Waiting } from './lease'
 import type { Report, Step } from './migrations/step'
 
 /** In order; what has landed is never changed, only added to. */
@@ -84,12 +85,8 @@ export async function migrate(sequelize: Sequelize, options: MigrateOptions = {}
   })
 }
 
-/** One server migrates at a time, also where several share a database. */
-async function withLock<T>(
-  sequelize: Sequelize,
-  { lockWaitS: waitS, tellEveryS, report }: Required<Omit<MigrateOptions, 'then'>>,
-  work: () => Promise<T>,
-): Promise<T> {
+/** One server migrates at a time, also where several share a database, or the nodes of one. */
+async function withLock<T>(sequelize: Sequelize, waiting: Waiting, work: () => Promise<T>): Promise<T> {
   // A lock belongs to a connection, and a transaction keeps to one.
   return sequelize.transaction(async (transaction) => {
     const ask = async (seconds: number) => {
@@ -99,18 +96,10 @@ async function withLock<T>(
       )
       return Number(lock?.held) === 1
     }
-    let waited = Math.min(tellEveryS, waitS)
-    let isHeld = await ask(waited)
-    for (; !isHeld && waited < waitS; waited += tellEveryS) {
-      report('another server is preparing the database: waiting for it')
-      isHeld = await ask(tellEveryS)
-    }
-    if (!isHeld)
-      throw new Error(
-        `Another server has been preparing this database for ${waitS} seconds. Wait until it is done, or end it, and start again.`,
-      )
+    await untilHeld(waiting, ask)
     try {
-      return await work()
+      // A node knows its own locks alone.
+      return (await isCluster(sequelize)) ? await withLease(sequelize, waiting, work) : await work()
     } finally {
       await sequelize.query("SELECT RELEASE_LOCK(CONCAT('jadefell ', DATABASE())) AS released", {
         type: QueryTypes.SELECT,

@@ -1,7 +1,7 @@
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express'
 import type { Logger } from 'pino'
 import { PROBLEMS, type Problem, type ProblemCode } from '#contracts'
-import { isConflict, isFull, isUnavailable } from '../db/database'
+import { isConflict, isFull, isUnavailable } from '../db/errors'
 import { ProblemError } from './problem-error'
 
 export const notFound: RequestHandler = () => {

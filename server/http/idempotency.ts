@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import type { Request } from 'express'
 import { stringify } from 'safe-stable-stringify'
 import { IDEMPOTENCY_HEADER } from '#contracts'
-import { errorCodeOf } from '../db/database'
+import { errorCodeOf } from '../db/errors'
 import type { StudioStore } from '../db/studio-store'
 import { ProblemError } from './problem-error'
 

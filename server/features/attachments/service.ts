@@ -8,7 +8,7 @@ import {
 } from '#contracts/attachments'
 import type { Attachment } from '#contracts'
 import type { z } from 'zod'
-import { isConflict } from '../../db/database'
+import { isConflict } from '../../db/errors'
 import type { AttachmentRow } from '../../db/rows'
 import type { By } from '../../db/studio-store'
 import type { Call, Download, UploadCall } from '../../http/call'

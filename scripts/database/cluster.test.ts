@@ -1,0 +1,172 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { QueryTypes } from 'sequelize'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Student } from '#contracts'
+import { openDatabase, type Database } from '../../server/db/database'
+import { addressThatAnswers } from '../../server/db/hosts'
+import { prepareDatabase } from '../../server/demo/prepare'
+import { checkDraft, startHarness, type Client, type Harness } from '../../server/testing/harness'
+import { startCluster, type Cluster } from './cluster'
+
+let folder: string
+let cluster: Cluster
+/** Two servers that are run beside each other, each with a node of its own in front. */
+let servers: readonly Harness[]
+let [hester, elsewhere]: Client[] = []
+
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'jadefell-cluster-'))
+  cluster = await startCluster(folder)
+}, 240_000)
+afterAll(async () => {
+  await Promise.all(servers.map((server) => server.close()))
+  await cluster.stop()
+  rmSync(folder, { recursive: true })
+}, 120_000)
+
+/** The cluster’s address with this node in front. */
+function from(index: number): string {
+  const ports = cluster.nodes.map(({ port }) => `127.0.0.1:${port}`)
+  return cluster.url.replace(/@[^/]+/, `@${[...ports.slice(index), ...ports.slice(0, index)].join(',')}`)
+}
+
+async function rowsOf<Row extends object>(database: Database, sql: string): Promise<Row[]> {
+  return database.sequelize.query<Row>(sql, { type: QueryTypes.SELECT })
+}
+
+/** The same session at the other server. */
+function at(server: Harness, client: Client): Client {
+  return Object.assign(Object.create(client) as Client, { url: server.url })
+}
+
+// One cluster’s life from its empty beginning: each part goes on from the one before.
+describe('three nodes of Galera', { shuffle: false, timeout: 180_000 }, () => {
+  it('are brought up to date by one of three servers that start at once, each at its own node', async () => {
+    const said: string[] = []
+    await Promise.all(
+      cluster.nodes.map(async ({ url }) => {
+        const database = openDatabase(url)
+        await prepareDatabase(database, false, (line) => said.push(line))
+        await database.close()
+      }),
+    )
+    expect(said.filter((line) => line.startsWith('migrated'))).toHaveLength(1)
+    servers = await Promise.all([0, 1].map((index) => startHarness({ database: openDatabase(from(index)) })))
+    hester = await servers[0]!.studio('Port Ellery District')
+    elsewhere = at(servers[1]!, hester)
+  })
+
+  it('find a primary key in every table, without which no row is told from another', async () => {
+    const bare = await rowsOf(
+      servers[0]!.database,
+      `SELECT t.table_name AS name FROM information_schema.tables t
+         LEFT JOIN information_schema.table_constraints k
+           ON k.table_schema = t.table_schema AND k.table_name = t.table_name AND k.constraint_type = 'PRIMARY KEY'
+       WHERE t.table_schema = DATABASE() AND k.constraint_name IS NULL`,
+    )
+    expect(bare).toEqual([])
+  })
+
+  it('show over one node at once what was kept over another', async () => {
+    for (let lesson = 0; lesson < 12; lesson++) {
+      const made = await hester!.make<Student>('POST', '/students', {
+        name: `Pupil ${lesson}`,
+        family: 'cello',
+      })
+      expect((await elsewhere!.send('GET', `/students/${made.id}`)).status).toBe(200)
+    }
+  })
+
+  it('keep a save once that is sent over two of them at once, and give both the one answer', async () => {
+    for (let round = 0; round < 8; round++) {
+      const body = { name: `Twice ${round}`, family: 'viola' }
+      const key = `sent-over-two-${round}`
+      const [one, other] = await Promise.all([
+        hester!.send('POST', '/students', body, { key }),
+        elsewhere!.send('POST', '/students', body, { key }),
+      ])
+      expect([one.status, other.status]).toEqual([200, 200])
+      expect(other.body).toEqual(one.body)
+    }
+    expect(await hester!.roster('q=Twice')).toMatchObject({ total: 8 })
+  })
+
+  it('let one of two changes of the same row pass and show the other what is there now', async () => {
+    const { id, version } = await hester!.make<Student>('POST', '/students', {
+      name: 'Wren Quill',
+      family: 'violin',
+    })
+    const renamed = (client: Client, name: string) =>
+      client.send('PATCH', `/students/${id}`, { version, name })
+    const replies = await Promise.all([renamed(hester!, 'Wren Sand'), renamed(elsewhere!, 'Wren Salt')])
+    expect(replies.map(({ status }) => status).sort()).toEqual([200, 409])
+  })
+
+  it('lose one in the middle of lessons, and no teacher a check: the server goes on at another', async () => {
+    const { student, instrument } = await hester!.player('Denzil Crake')
+    const path = `/students/${student.id}/checks`
+    const kept: string[] = []
+    const lesson = async (client: Client, teacher: string) => {
+      for (let check = 0; check < 10; check++) {
+        const key = `check-${check}-of-${teacher}`
+        // As the page does: the same save until somebody has it.
+        for (;;) {
+          const reply = await client
+            .send('POST', path, checkDraft(instrument.id), { key })
+            .catch(() => undefined)
+          if (reply?.status === 200) {
+            kept.push((reply.body as { id: string }).id)
+            break
+          }
+          expect([undefined, 503]).toContain(reply?.status)
+        }
+      }
+    }
+    const lessons = Promise.all([lesson(hester!, 'hester'), lesson(elsewhere!, 'another')])
+    await cluster.nodes[0]!.kill()
+    await lessons
+    const there = await elsewhere!.make<{ id: string }[]>('GET', path)
+    expect(there.map(({ id }) => id).sort()).toEqual([...new Set(kept)].sort())
+    expect(kept).toHaveLength(20)
+    expect((await hester!.send('GET', '/studio')).status).toBe(200)
+  })
+
+  it('give the one that comes back what it missed', async () => {
+    await cluster.nodes[0]!.start()
+    const counts = async ({ url }: { url: string }) => {
+      const database = openDatabase(url)
+      const rows = await rowsOf(
+        database,
+        'SELECT (SELECT COUNT(*) FROM hand_check) AS checks, (SELECT COUNT(*) FROM landing) AS landings, (SELECT COUNT(*) FROM student) AS students',
+      )
+      await database.close()
+      return rows
+    }
+    const [back, ...others] = await Promise.all(cluster.nodes.map(counts))
+    for (const other of others) expect(other).toEqual(back)
+    expect(back).toMatchObject([{ checks: 20 }])
+  })
+
+  it('go on where one hangs without a word, as behind a cut cable; it comes back by itself', async () => {
+    const [, second] = cluster.nodes
+    process.kill(second!.pid!, 'SIGSTOP')
+    try {
+      let reply = await elsewhere!.send('GET', '/studio')
+      for (let tries = 1; reply.status === 503 && tries < 5; tries++)
+        reply = await elsewhere!.send('GET', '/studio')
+      expect(reply.status).toBe(200)
+      expect(await addressThatAnswers(from(1))).toContain(`:${cluster.nodes[2]!.port}/`)
+    } finally {
+      process.kill(second!.pid!, 'SIGCONT')
+    }
+    const database = openDatabase(second!.url)
+    await expect
+      .poll(() => rowsOf(database, 'SELECT COUNT(*) AS checks FROM hand_check').catch(() => []), {
+        timeout: 60_000,
+      })
+      .toEqual([{ checks: 20 }])
+    await database.close()
+  })
+})
