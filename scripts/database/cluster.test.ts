@@ -5,9 +5,10 @@ import { QueryTypes } from 'sequelize'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Student } from '#contracts'
 import { openDatabase, type Database } from '../../server/db/database'
-import { addressThatAnswers } from '../../server/db/hosts'
+import { addressThatAnswers, withInFront } from '../../server/db/hosts'
 import { prepareDatabase } from '../../server/demo/prepare'
 import { checkDraft, startHarness, type Client, type Harness } from '../../server/testing/harness'
+import { endWith } from '../testing/guard'
 import { startCluster, type Cluster } from './cluster'
 
 let folder: string
@@ -18,6 +19,9 @@ let [hester, elsewhere]: Client[] = []
 
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'jadefell-cluster-'))
+  // Before they are started: who is killed meanwhile leaves nothing either.
+  for (const name of ['node-1', 'node-2', 'node-3'])
+    endWith(process.pid, join(folder, name, 'mariadb.pid'), join(folder, name))
   cluster = await startCluster(folder)
 }, 240_000)
 afterAll(async () => {
@@ -25,12 +29,6 @@ afterAll(async () => {
   await cluster.stop()
   rmSync(folder, { recursive: true })
 }, 120_000)
-
-/** The cluster’s address with this node in front. */
-function from(index: number): string {
-  const ports = cluster.nodes.map(({ port }) => `127.0.0.1:${port}`)
-  return cluster.url.replace(/@[^/]+/, `@${[...ports.slice(index), ...ports.slice(0, index)].join(',')}`)
-}
 
 async function rowsOf<Row extends object>(database: Database, sql: string): Promise<Row[]> {
   return database.sequelize.query<Row>(sql, { type: QueryTypes.SELECT })
@@ -53,7 +51,9 @@ describe('three nodes of Galera', { shuffle: false, timeout: 180_000 }, () => {
       }),
     )
     expect(said.filter((line) => line.startsWith('migrated'))).toHaveLength(1)
-    servers = await Promise.all([0, 1].map((index) => startHarness({ database: openDatabase(from(index)) })))
+    servers = await Promise.all(
+      [0, 1].map((index) => startHarness({ database: openDatabase(withInFront(cluster.url, index)) })),
+    )
     hester = await servers[0]!.studio('Port Ellery District')
     elsewhere = at(servers[1]!, hester)
   })
@@ -157,7 +157,7 @@ describe('three nodes of Galera', { shuffle: false, timeout: 180_000 }, () => {
       for (let tries = 1; reply.status === 503 && tries < 5; tries++)
         reply = await elsewhere!.send('GET', '/studio')
       expect(reply.status).toBe(200)
-      expect(await addressThatAnswers(from(1))).toContain(`:${cluster.nodes[2]!.port}/`)
+      expect(await addressThatAnswers(withInFront(cluster.url, 1))).toContain(`:${cluster.nodes[2]!.port}/`)
     } finally {
       process.kill(second!.pid!, 'SIGCONT')
     }
@@ -168,5 +168,20 @@ describe('three nodes of Galera', { shuffle: false, timeout: 180_000 }, () => {
       })
       .toEqual([{ checks: 20 }])
     await database.close()
+  })
+
+  it('have everything after they were stopped, and after the power went for all at once', async () => {
+    await Promise.all(servers.map((server) => server.close()))
+    servers = []
+    const ends = [() => cluster.stop(), () => Promise.all(cluster.nodes.map((node) => node.kill()))]
+    for (const end of ends) {
+      await end()
+      cluster = await startCluster(folder)
+      for (const { url } of cluster.nodes) {
+        const database = openDatabase(url)
+        expect(await rowsOf(database, 'SELECT COUNT(*) AS checks FROM hand_check')).toEqual([{ checks: 20 }])
+        await database.close()
+      }
+    }
   })
 })

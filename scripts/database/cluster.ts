@@ -55,14 +55,15 @@ export async function startCluster(folder: string, count = 3): Promise<Cluster> 
   for (const name of names) places.push(await placeOf(name, folder, first))
   const group = places.map((place) => `127.0.0.1:${place.groupPort}`)
   const nodes = places.map((place) => clusterNode(place, group, tools))
-  const [leader, ...others] = nodes
   const isNew = !existsSync(first.file('mariadb'))
   if (isNew) installFiles(first, databasePrograms())
+  const leader = isNew ? nodes[0] : nodes.find(({ data }) => wasLast(data))
   try {
-    // All that stopped together wait for each other; the first of a new cluster has nobody to wait for.
-    if (isNew) await leader!.begin()
-    else await Promise.all(nodes.map((node) => node.start()))
-    if (isNew) for (const node of others) await node.start()
+    // Who went last knows all, and begins; where the power went, all come back together and ask each other.
+    await leader?.begin()
+    const others = nodes.filter((node) => node !== leader)
+    if (leader) for (const node of others) await node.start()
+    else await Promise.all(others.map((node) => node.start()))
   } catch (error) {
     await Promise.all(nodes.map((node) => node.kill()))
     throw error
@@ -77,6 +78,12 @@ export async function startCluster(folder: string, count = 3): Promise<Cluster> 
       for (const node of nodes.toReversed()) await node.stop()
     },
   }
+}
+
+/** Whether this node ended after all others: what it has is what there is. */
+function wasLast(data: DataDirectory): boolean {
+  const state = data.file('mariadb/grastate.dat')
+  return existsSync(state) && /^safe_to_bootstrap: 1$/m.test(readFileSync(state, 'utf8'))
 }
 
 interface Place {

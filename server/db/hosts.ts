@@ -82,6 +82,15 @@ export function connectorOver(hosts: readonly Host[]): typeof mariadb {
   return { ...mariadb, createConnection } as typeof mariadb
 }
 
+/** The same with another of its hosts in front, the order as it is: several servers of one cluster do not all ask one node. */
+export function withInFront(url: string, index: number): string {
+  return url.replace(/(:\/\/(?:[^@/]*@)?)([^@/?#]+)\//, (_all, before: string, listed: string) => {
+    const hosts = listed.split(',')
+    const at = index % hosts.length
+    return `${before}${[...hosts.slice(at), ...hosts.slice(0, at)].join(',')}/`
+  })
+}
+
 /** The same with the first of its hosts that answers and belongs to its cluster; throws what the last one said. */
 export async function addressThatAnswers(url: string): Promise<string> {
   const address = readAddress(url)
