@@ -6,7 +6,7 @@ import mariadb from 'mariadb'
 import { aptInstall, findProgram } from '../lib/apt'
 import { endProcess, isAlive } from '../lib/processes'
 import { openDataDirectory, writePrivate, type DataDirectory } from './data-directory'
-import { freePort, installFiles, spawnServer, untilReady } from './private-server'
+import { portToKeep, installFiles, spawnServer, untilReady } from './private-server'
 import { databasePrograms } from './programs'
 
 /** One MariaDB of a cluster. */
@@ -108,10 +108,10 @@ async function placeOf(name: string, folder: string, first: DataDirectory): Prom
     writePrivate(
       note,
       JSON.stringify({
-        port: await freePort(),
-        groupPort: await freePort(),
-        catchUpPort: await freePort(),
-        copyPort: await freePort(),
+        port: await portToKeep(),
+        groupPort: await portToKeep(),
+        catchUpPort: await portToKeep(),
+        copyPort: await portToKeep(),
       }),
     )
   const ports = JSON.parse(readFileSync(note, 'utf8')) as Omit<Place, 'name' | 'data'>
@@ -165,7 +165,7 @@ function clusterNode(place: Place, group: readonly string[], tools: Tools) {
       return isRunning() ? pid : undefined
     },
     begin: () => launch(['--wsrep-new-cluster']),
-    start: () => launch([]),
+    start: () => launch(positionArgs(data)),
     async stop() {
       if (pid !== undefined && !(await endProcess(pid, STOP_MS)))
         throw new Error(`${name} (process ${pid}) did not end within ${STOP_MS / 1000} s`)
@@ -176,6 +176,22 @@ function clusterNode(place: Place, group: readonly string[], tools: Tools) {
       while (isRunning()) await sleep(JOIN_POLL_MS / 10)
     },
   }
+}
+
+/**
+ * How far a node that was killed had come, as its tables say: it is sent what it missed, and not everything, for which another would
+ * stand still. Debian's service asks the same before it starts one.
+ */
+function positionArgs(data: DataDirectory): string[] {
+  const state = data.file('mariadb/grastate.dat')
+  if (!existsSync(state) || !/^seqno: +-1$/m.test(readFileSync(state, 'utf8'))) return []
+  const { stderr } = spawnSync(
+    databasePrograms().server,
+    [`--defaults-file=${data.file('mariadb.cnf')}`, '--wsrep-recover'],
+    { encoding: 'utf8' },
+  )
+  const [, position] = /WSREP: Recovered position: (\S+)/.exec(stderr) ?? []
+  return position === undefined ? [] : [`--wsrep-start-position=${position}`]
 }
 
 /** Until it has what the others have, and answers for it. */

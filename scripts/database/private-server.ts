@@ -12,7 +12,7 @@ import {
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir, userInfo } from 'node:os'
 import { basename, join } from 'node:path'
-import { createHash } from 'node:crypto'
+import { createHash, randomInt } from 'node:crypto'
 import { setTimeout as sleep } from 'node:timers/promises'
 import mariadb from 'mariadb'
 import { commandLineOf, endProcess, isAlive } from '../lib/processes'
@@ -274,15 +274,30 @@ export async function untilReady(
     }
 }
 
-export function freePort(): Promise<number> {
+export function freePort(port = 0): Promise<number> {
   return new Promise((resolve, reject) => {
     const probe = createServer()
     probe.once('error', reject)
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as AddressInfo
-      probe.close(() => resolve(port))
+    probe.listen(port, '127.0.0.1', () => {
+      const { port: found } = probe.address() as AddressInfo
+      probe.close(() => resolve(found))
     })
   })
+}
+
+/** Below those from which the system hands out ports to whoever calls: nobody takes it while its server is away. */
+const KEPT_PORTS = { from: 20_000, count: 12_000 }
+
+/** A free port for a server that comes back to it. */
+export async function portToKeep(): Promise<number> {
+  for (;;) {
+    const port = KEPT_PORTS.from + randomInt(KEPT_PORTS.count)
+    const isFree = await freePort(port).then(
+      () => true,
+      () => false,
+    )
+    if (isFree) return port
+  }
 }
 
 function logTail(data: DataDirectory): string {

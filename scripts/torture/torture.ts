@@ -1,0 +1,231 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { setTimeout as sleep } from 'node:timers/promises'
+import mariadb from 'mariadb'
+import { QueryTypes } from 'sequelize'
+import { seededSource } from '#core'
+import { openDatabase } from '../../server/db/database'
+import { readAddress, withInFront } from '../../server/db/hosts'
+import { addStudio } from '../../server/features/session/accounts'
+import { Client } from '../../server/testing/harness'
+import type { Cluster, ClusterNode } from '../database/cluster'
+import { portToKeep } from '../database/private-server'
+import { openSchool, type Kept } from './school'
+
+/** What is done to a school in a round, and how often among the others. */
+const FAULTS = { server: 4, connections: 4, node: 2, hang: 0.5 } as const
+export type Fault = keyof typeof FAULTS
+
+export interface Outcome {
+  readonly rounds: Readonly<Record<Fault, number>>
+  readonly saves: number
+  /** Acknowledged, and not there. */
+  readonly lost: readonly string[]
+  /** There twice, acknowledged or not. */
+  readonly doubled: readonly string[]
+  /** Checks with fewer landings than were sent, and nodes that do not have the same. */
+  readonly torn: readonly string[]
+  readonly wrong: readonly string[]
+  readonly longestMs: number
+}
+
+const SERVERS = 2
+const TEACHERS = 4
+const LANDINGS = 4
+/** Longer than a node is suspected before the others go on without it. */
+const HANG_MS = 5000
+const SAVED_WITHIN_MS = 60_000
+const READY_MS = 60_000
+
+/**
+ * Teachers save without a pause while in every round a server, a node or all connections of one are ended as a power cut does, or a node
+ * hangs; a round is over when each of them has had a save kept since. Then every acknowledged save is looked for on every node.
+ *
+ * @param seed decides which fault meets whom
+ */
+export async function torture(
+  cluster: Cluster,
+  {
+    rounds,
+    seed,
+    say,
+  }: { readonly rounds: number; readonly seed: number; readonly say: (line: string) => void },
+): Promise<Outcome> {
+  const source = seededSource(seed)
+  const below = (count: number) => Math.floor(source() * count)
+  const servers = Array.from({ length: SERVERS }, (_, index) => serverOn(withInFront(cluster.url, index)))
+  await Promise.all(servers.map((server) => server.start()))
+  const urls = () => servers.map(({ url }) => url)
+  const clients = await signedIn(cluster.url, servers[0]!.url, TEACHERS)
+  const school = openSchool(clients, urls)
+  const done: Record<Fault, number> = { server: 0, connections: 0, node: 0, hang: 0 }
+  try {
+    await school.untilAllSaved(SAVED_WITHIN_MS)
+    for (let round = 1; round <= rounds; round++) {
+      const fault = drawn(source())
+      const node = cluster.nodes[below(cluster.nodes.length)]!
+      if (fault === 'server') await servers[below(SERVERS)]!.killAndStart()
+      else if (fault === 'connections') await endConnections(node)
+      else if (fault === 'node') {
+        await node.kill()
+        await node.start()
+      } else await hang(node)
+      done[fault]++
+      await school.untilAllSaved(SAVED_WITHIN_MS)
+      say(
+        `round ${round}: ${fault}; ${school.kept.length} saves kept, none waited longer than ${(school.longestMs() / 1000).toFixed(1)} s`,
+      )
+    }
+    await school.end()
+    return {
+      rounds: done,
+      saves: school.kept.length,
+      ...(await lookedFor(cluster, school.kept)),
+      wrong: school.wrong,
+      longestMs: school.longestMs(),
+    }
+  } finally {
+    await Promise.all(servers.map((server) => server.end()))
+  }
+}
+
+function drawn(uniform: number): Fault {
+  const faults = Object.entries(FAULTS) as [Fault, number][]
+  let left = uniform * faults.reduce((sum, [, weight]) => sum + weight, 0)
+  return (faults.find(([, weight]) => (left -= weight) < 0) ?? faults[0]!)[0]
+}
+
+async function signedIn(databaseUrl: string, url: string, count: number): Promise<Client[]> {
+  const [email, password] = ['torture@harbour.example', 'ferry-steps-at-noon']
+  const database = openDatabase(databaseUrl)
+  await database.inTransaction((transaction) =>
+    addStudio(database, transaction, {
+      studioName: 'Storm Harbour Strings',
+      teacherName: 'Ferris Combe',
+      email,
+      password,
+      now: new Date(),
+    }),
+  )
+  await database.close()
+  return Promise.all(
+    Array.from({ length: count }, async () => {
+      const client = new Client(url, email, password)
+      await client.signIn()
+      return client
+    }),
+  )
+}
+
+/** A web server in a process of its own, always at the same address. */
+function serverOn(databaseUrl: string) {
+  let [port, child]: [number, ChildProcess | undefined] = [0, undefined]
+  async function start(): Promise<void> {
+    port ||= await portToKeep()
+    child = spawn(process.execPath, ['--import', 'tsx', 'server/serve.ts'], {
+      stdio: 'ignore',
+      env: {
+        ...process.env,
+        PORT: String(port),
+        HOST: '127.0.0.1',
+        DATABASE_URL: databaseUrl,
+        SESSION_SECRET: 'the secret of a school in a storm',
+        LOG_LEVEL: 'silent',
+      },
+    })
+    const until = performance.now() + READY_MS
+    for (;;) {
+      const reply = await fetch(`http://127.0.0.1:${port}/api/health`).catch(() => undefined)
+      if (reply) return
+      if (performance.now() > until) throw new Error('A server did not start.')
+      await sleep(50)
+    }
+  }
+  async function kill(): Promise<void> {
+    const gone = new Promise((resolve) => child?.once('exit', resolve))
+    child?.kill('SIGKILL')
+    await gone
+  }
+  return {
+    get url() {
+      return `http://127.0.0.1:${port}`
+    },
+    start,
+    async killAndStart() {
+      await kill()
+      await start()
+    },
+    end: kill,
+  }
+}
+
+async function bare({ url }: ClusterNode) {
+  const { hosts, ...who } = readAddress(url)!
+  return mariadb.createConnection({ ...who, ...hosts[0] })
+}
+
+/** Every connection of ours to this node, whatever it is at. */
+async function endConnections(node: ClusterNode): Promise<void> {
+  const connection = await bare(node)
+  const open = await connection.query<{ id: bigint }[]>(
+    'SELECT id FROM information_schema.processlist WHERE user = SUBSTRING_INDEX(USER(), "@", 1) AND id <> CONNECTION_ID()',
+  )
+  // One that has ended meanwhile cannot be ended.
+  for (const { id } of open) await connection.query(`KILL ${id}`).catch(() => undefined)
+  await connection.end()
+}
+
+/** It says nothing, and takes nothing, as behind a cut cable; then it is there again, and finds that the others went on. */
+async function hang(node: ClusterNode): Promise<void> {
+  process.kill(node.pid!, 'SIGSTOP')
+  await sleep(HANG_MS)
+  process.kill(node.pid!, 'SIGCONT')
+  const until = performance.now() + READY_MS
+  for (;;) {
+    const state = await bare(node)
+      .then(async (connection) => {
+        const [row] = await connection.query<{ Value: string }[]>(
+          "SHOW GLOBAL STATUS LIKE 'wsrep_local_state_comment'",
+        )
+        await connection.end()
+        return row?.Value
+      })
+      .catch(() => undefined)
+    if (state === 'Synced') return
+    if (performance.now() > until) throw new Error(`${node.name} did not come back: ${state}`)
+    await sleep(100)
+  }
+}
+
+/** What every node has of what was acknowledged. */
+async function lookedFor(
+  { nodes }: Cluster,
+  kept: readonly Kept[],
+): Promise<Pick<Outcome, 'lost' | 'doubled' | 'torn'>> {
+  const [lost, doubled, torn]: string[][] = [[], [], []]
+  for (const node of nodes) {
+    const database = openDatabase(node.url)
+    const rows = <Row extends object>(sql: string) =>
+      database.sequelize.query<Row>(sql, { type: QueryTypes.SELECT })
+    const there = {
+      student: await rows<{ id: string; mark: string }>('SELECT id, name AS mark FROM student'),
+      hand_check: await rows<{ id: string; mark: string }>('SELECT id, note AS mark FROM hand_check'),
+    }
+    for (const [table, found] of Object.entries(there)) {
+      const ids = new Set(found.map(({ id }) => id))
+      for (const one of kept)
+        if (one.table === table && !ids.has(one.id)) lost!.push(`${one.mark} on ${node.name}`)
+      const marks = new Set<string>()
+      for (const { mark } of found) {
+        if (marks.has(mark)) doubled!.push(`${mark} on ${node.name}`)
+        marks.add(mark)
+      }
+    }
+    const short = await rows<{ mark: string; n: number }>(
+      `SELECT c.note AS mark, COUNT(l.check_id) AS n FROM hand_check c LEFT JOIN landing l ON l.check_id = c.id
+       GROUP BY c.id, c.note HAVING n <> ${LANDINGS}`,
+    )
+    torn!.push(...short.map(({ mark, n }) => `${mark} on ${node.name}: ${n} landings`))
+    await database.close()
+  }
+  return { lost: lost!, doubled: doubled!, torn: torn! }
+}
