@@ -173,6 +173,11 @@ describe('an error', () => {
       true,
       true,
     ])
+    // Of a cluster: a node alone, and one that was cut off while it kept something.
+    expect([sql('ER_UNKNOWN_COM_ERROR'), sql('ER_ERROR_DURING_COMMIT')].map(isUnavailable)).toEqual([
+      true,
+      true,
+    ])
     const others = [
       sql('ER_DUP_ENTRY'),
       named('ENOENT'),

@@ -288,10 +288,15 @@ export function freePort(port = 0): Promise<number> {
 /** Below those from which the system hands out ports to whoever calls: nobody takes it while its server is away. */
 const KEPT_PORTS = { from: 20_000, count: 12_000 }
 
+/** Not listened on yet, and not free any more. */
+const given = new Set<number>()
+
 /** A free port for a server that comes back to it. */
 export async function portToKeep(): Promise<number> {
   for (;;) {
     const port = KEPT_PORTS.from + randomInt(KEPT_PORTS.count)
+    if (given.has(port)) continue
+    given.add(port)
     const isFree = await freePort(port).then(
       () => true,
       () => false,

@@ -56,6 +56,8 @@ const UNAVAILABLE = new Set([
   'ER_CONNECTION_KILLED',
   'ER_LOCK_WAIT_TIMEOUT',
   NOT_OF_CLUSTER,
+  // A node that lost its cluster while it kept something: whether it is kept the others know, asked by its key.
+  'ER_ERROR_DURING_COMMIT',
   ...TRIED_AGAIN,
 ])
 
