@@ -104,6 +104,11 @@ export const ENDPOINTS = {
     isPublic: true,
     response: Health,
   },
+  'live.read': {
+    summary: 'Whether this server answers at all; nothing is asked of the database',
+    isPublic: true,
+    response: z.object({ status: z.literal('ok') }),
+  },
   'openapi.read': { summary: 'This description', isPublic: true, response: z.looseObject({}) },
   'door.read': {
     summary: 'Whether somebody is signed in, without insisting',

@@ -1,6 +1,7 @@
 /** Every request the server answers: method and path under {@link API_BASE}. Free of Zod, so the page can carry it. */
 export const ROUTES = {
   'health.read': ['GET', '/health'],
+  'live.read': ['GET', '/live'],
   'openapi.read': ['GET', '/openapi.json'],
   'door.read': ['GET', '/door'],
   'session.open': ['POST', '/session'],

@@ -24,6 +24,7 @@ import type { Handlers } from './http/call'
 import { errorHandler, notFound, routeOf } from './http/errors'
 import { sessionGuard } from './http/guard'
 import { ProblemError } from './http/problem-error'
+import { metricsOf, metricsRoute } from './http/metrics'
 import { descriptionLimit, passwordLimit, signInLimits } from './http/rate-limit'
 import { isReading } from './http/reading'
 import { apiRouter } from './http/router'
@@ -46,6 +47,8 @@ export interface AppDeps {
   readonly shutFor?: string
   /** Folder of the built page; without it only the interface for programs is served. */
   readonly webRoot?: string
+  /** Whoever has it reads the server's numbers; without one there are none. */
+  readonly metricsToken?: string
   readonly checkAnswers?: boolean
   /** A request that is not answered by then is told that the database is away. */
   readonly answerWithinMs?: number
@@ -98,11 +101,16 @@ export function createApp(deps: AppDeps): Express {
   // Answers are not kept (`no-store`): nobody asks whether one has changed.
   app.set('etag', false)
   app.use(security(deps.cookieSecure), requestLog(logger))
+  if (deps.metricsToken !== undefined) {
+    const metrics = metricsOf(database, deps.version)
+    app.use(metrics.timing)
+    app.get(`${UNVERSIONED_BASE}/metrics`, noStore, metricsRoute(metrics, deps.metricsToken))
+  }
   // A list is long and says much twice. What is secret is short, and stays as it is: its length would tell of it.
   app.use(compression({ threshold: COMPRESSED_FROM_BYTES }))
   app.use(UNVERSIONED_BASE, noStore, ownSite, express.json({ limit: BODY_LIMIT, type: 'application/json' }))
   app.use(API_BASE, apiRouter(routerDeps), notFound)
-  app.use(UNVERSIONED_BASE, apiRouter(routerDeps, ['health.read', 'openapi.read']), notFound)
+  app.use(UNVERSIONED_BASE, apiRouter(routerDeps, ['health.read', 'live.read', 'openapi.read']), notFound)
   if (deps.webRoot !== undefined) app.use(webFiles(deps.webRoot))
   app.use(notFound)
   app.use(errorHandler(logger))

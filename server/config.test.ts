@@ -30,6 +30,7 @@ describe('settings', () => {
     ['COOKIE_SECURE', 'perhaps'],
     ['TRUST_PROXY', '-1'],
     ['LOG_LEVEL', 'loud'],
+    ['METRICS_TOKEN', 'short'],
     ['HOST', ''],
     ['JADEFELL_DEMO', 'perhaps'],
   ])('refuse %s=%s by its name', (name, value) => {

@@ -21,6 +21,8 @@ const Setting = z.object({
   TRUST_PROXY: z.coerce.number().int().min(0).default(0),
   /** Unset: a demo studio where nobody but this machine comes by. `on` has one everywhere, `off` shuts the door of one that is there. */
   JADEFELL_DEMO: z.stringbool({ error: 'on or off' }).optional(),
+  /** Whoever sends it as `Authorization: Bearer …` reads `/api/metrics`; unset, nobody does. */
+  METRICS_TOKEN: z.string().min(16, { error: 'at least 16 characters' }).optional(),
   LOG_LEVEL: z.enum(['silent', 'fatal', 'error', 'warn', 'info', 'debug']).default('info'),
 })
 
@@ -33,6 +35,7 @@ export interface Config {
   readonly cookieSecure: boolean
   readonly trustProxy: number
   readonly logLevel: string
+  readonly metricsToken?: string
   /** There is a demo studio, and whoever has its printed key comes in. */
   readonly hasDemo: boolean
   /** Its key hangs at the door: only where nobody but this machine comes by. */
@@ -57,6 +60,7 @@ export function readConfig(env: Record<string, string | undefined>): Config {
     cookieSecure: s.COOKIE_SECURE,
     trustProxy: s.TRUST_PROXY,
     logLevel: s.LOG_LEVEL,
+    ...(s.METRICS_TOKEN === undefined ? {} : { metricsToken: s.METRICS_TOKEN }),
     hasDemo,
     isDemoOpen: hasDemo && isPrivate,
   }

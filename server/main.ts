@@ -31,6 +31,7 @@ export async function startServer(config: Config, version: string, webRoot?: str
     ...(config.hasDemo ? {} : { shutFor: DEMO_EMAIL }),
     ...(config.isDemoOpen ? { demo: { email: DEMO_EMAIL, password: DEMO_PASSWORD } } : {}),
     ...(webRoot === undefined ? {} : { webRoot }),
+    ...(config.metricsToken === undefined ? {} : { metricsToken: config.metricsToken }),
   })
   const server = createServer(app)
   await new Promise<void>((resolve, reject) => {

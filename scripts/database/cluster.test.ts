@@ -9,7 +9,11 @@ import { addressThatAnswers, withInFront } from '../../server/db/hosts'
 import { prepareDatabase } from '../../server/demo/prepare'
 import { checkDraft, startHarness, type Client, type Harness } from '../../server/testing/harness'
 import { endWith } from '../testing/guard'
+import { torture } from '../torture/torture'
 import { startCluster, type Cluster } from './cluster'
+
+/** A short storm in which each kind of fault comes once at least. */
+const [ROUNDS, SEED] = [3, 2]
 
 let folder: string
 let cluster: Cluster
@@ -183,5 +187,18 @@ describe('three nodes of Galera', { shuffle: false, timeout: 180_000 }, () => {
         await database.close()
       }
     }
+  })
+
+  it('lose no acknowledged save and keep none twice while servers, nodes and connections are killed; `npm run torture` goes on longer', async () => {
+    const { rounds, saves, longestMs, ...faults } = await torture(cluster, {
+      rounds: ROUNDS,
+      seed: SEED,
+      say: () => {},
+    })
+    expect(faults).toEqual({ lost: [], doubled: [], torn: [], wrong: [] })
+    // Otherwise it proves nothing.
+    expect(Math.min(rounds.server, rounds.node, rounds.connections)).toBeGreaterThan(0)
+    expect(saves).toBeGreaterThan(ROUNDS)
+    expect(longestMs).toBeLessThan(60_000)
   })
 })

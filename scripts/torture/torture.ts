@@ -207,8 +207,12 @@ async function lookedFor(
     const rows = <Row extends object>(sql: string) =>
       database.sequelize.query<Row>(sql, { type: QueryTypes.SELECT })
     const there = {
-      student: await rows<{ id: string; mark: string }>('SELECT id, name AS mark FROM student'),
-      hand_check: await rows<{ id: string; mark: string }>('SELECT id, note AS mark FROM hand_check'),
+      student: await rows<{ id: string; mark: string }>(
+        "SELECT id, name AS mark FROM student WHERE name LIKE 'pupil % of teacher %'",
+      ),
+      hand_check: await rows<{ id: string; mark: string }>(
+        "SELECT id, note AS mark FROM hand_check WHERE note LIKE 'check % of pupil %'",
+      ),
     }
     for (const [table, found] of Object.entries(there)) {
       const ids = new Set(found.map(({ id }) => id))
@@ -221,7 +225,7 @@ async function lookedFor(
       }
     }
     const short = await rows<{ mark: string; n: number }>(
-      `SELECT c.note AS mark, COUNT(l.check_id) AS n FROM hand_check c LEFT JOIN landing l ON l.check_id = c.id
+      `SELECT c.note AS mark, COUNT(l.check_id) AS n FROM hand_check c LEFT JOIN landing l ON l.check_id = c.id WHERE c.note LIKE 'check % of pupil %'
        GROUP BY c.id, c.note HAVING n <> ${LANDINGS}`,
     )
     torn!.push(...short.map(({ mark, n }) => `${mark} on ${node.name}: ${n} landings`))

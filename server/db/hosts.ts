@@ -1,6 +1,7 @@
 import mariadb, { type Connection, type ConnectionConfig } from 'mariadb'
 import { within } from '../within'
 import { errorCodeOf, NOT_OF_CLUSTER } from './errors'
+import { readStanding, STANDING, type Standing } from './standing'
 
 /** One server of a database. */
 export interface Host {
@@ -110,8 +111,8 @@ export async function addressThatAnswers(url: string): Promise<string> {
 async function connectedTo(options: ConnectionConfig): Promise<Connection> {
   const connection = await mariadb.createConnection(options)
   try {
-    const { isReady, isInCluster } = await standingOf(connection)
-    if (!isInCluster) return connection
+    const { isReady, nodes } = await askedStanding(connection)
+    if (nodes === 0) return connection
     if (!isReady) throw Object.assign(new Error('This node has no cluster.'), { code: NOT_OF_CLUSTER })
     for (const statement of IN_STEP) await connection.query(statement)
     return leavingWhenOut(connection, () => isReadyAt(options))
@@ -121,13 +122,8 @@ async function connectedTo(options: ConnectionConfig): Promise<Connection> {
   }
 }
 
-/** Asked of the status: a node that is not ready refuses everything else. */
-async function standingOf(connection: Connection): Promise<{ isReady: boolean; isInCluster: boolean }> {
-  const state = await connection.query<{ Variable_name: string; Value: string }[]>(
-    "SHOW GLOBAL STATUS WHERE Variable_name IN ('wsrep_ready', 'wsrep_cluster_size')",
-  )
-  const said = Object.fromEntries(state.map((row) => [row.Variable_name, row.Value]))
-  return { isReady: said['wsrep_ready'] === 'ON', isInCluster: Number(said['wsrep_cluster_size'] ?? 0) > 0 }
+async function askedStanding(connection: Connection): Promise<Standing> {
+  return readStanding(await connection.query<{ Variable_name: string; Value: string }[]>(STANDING))
 }
 
 /** Without a database named, and without what a session is first told: a node out of its cluster would refuse them. */
@@ -142,7 +138,7 @@ async function isReadyAt(options: ConnectionConfig): Promise<boolean> {
       connectTimeout: SILENT_MS / 2,
     })
     try {
-      return (await within(SILENT_MS / 2, standingOf(connection)))?.isReady ?? false
+      return (await within(SILENT_MS / 2, askedStanding(connection)))?.isReady ?? false
     } finally {
       connection.destroy()
     }

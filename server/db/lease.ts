@@ -29,14 +29,6 @@ export async function untilHeld(
     )
 }
 
-/** Whether what is kept here is kept on other nodes as well. */
-export async function isCluster(sequelize: Sequelize): Promise<boolean> {
-  const [row] = await sequelize.query<{ Value: string }>("SHOW GLOBAL STATUS LIKE 'wsrep_cluster_size'", {
-    type: QueryTypes.SELECT,
-  })
-  return Number(row?.Value ?? 0) > 0
-}
-
 /** Nobody who lives is silent for so long, s: the clocks of two nodes differ by less. */
 const LEASE_S = 30
 const RENEWED_EVERY_MS = 5000

@@ -16,8 +16,9 @@ import * as soundRemovals from './migrations/0013-sound-removals'
 import * as toldChecks from './migrations/0014-told-checks'
 import * as oneThing from './migrations/0015-one-thing'
 import * as plans from './migrations/0016-plans'
-import { isCluster, untilHeld, withLease, type Waiting } from './lease'
+import { untilHeld, withLease, type Waiting } from './lease'
 import type { Report, Step } from './migrations/step'
+import { standingOf } from './standing'
 
 /** In order; what has landed is never changed, only added to. */
 const MIGRATIONS: Readonly<Record<string, { readonly steps: readonly Step[] }>> = {
@@ -99,7 +100,9 @@ async function withLock<T>(sequelize: Sequelize, waiting: Waiting, work: () => P
     await untilHeld(waiting, ask)
     try {
       // A node knows its own locks alone.
-      return (await isCluster(sequelize)) ? await withLease(sequelize, waiting, work) : await work()
+      return (await standingOf(sequelize)).nodes > 0
+        ? await withLease(sequelize, waiting, work)
+        : await work()
     } finally {
       await sequelize.query("SELECT RELEASE_LOCK(CONCAT('jadefell ', DATABASE())) AS released", {
         type: QueryTypes.SELECT,

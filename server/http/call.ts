@@ -58,7 +58,7 @@ export interface Download {
   readonly bytes: (from: number, to: number) => AsyncIterable<Buffer>
 }
 
-type PublicRoute = 'door.read' | 'health.read' | 'openapi.read' | 'session.open'
+type PublicRoute = 'door.read' | 'health.read' | 'live.read' | 'openapi.read' | 'session.open'
 /** Routes of one of the two kinds, as the contracts say. */
 type RouteWith<P extends 'upload' | 'download'> = {
   [K in RouteName]: (typeof ENDPOINTS)[K] extends Record<P, object> ? K : never

@@ -8,7 +8,7 @@ const DESCRIPTION_S = 3600
 export function healthRoutes(
   database: Database,
   version: string,
-): Pick<Handlers, 'health.read' | 'openapi.read'> {
+): Pick<Handlers, 'health.read' | 'live.read' | 'openapi.read'> {
   /** The same at every call, so made once. */
   let description: ReturnType<typeof openApi> | undefined
   return {
@@ -17,6 +17,7 @@ export function healthRoutes(
       if (!alive) call.setStatus(503)
       return { status: alive ? 'ok' : 'unavailable', version, database: alive ? 'ok' : 'away' }
     },
+    'live.read': () => Promise.resolve({ status: 'ok' }),
     'openapi.read'(call) {
       call.mayBeKept(DESCRIPTION_S)
       return Promise.resolve((description ??= openApi(version)))
