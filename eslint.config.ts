@@ -50,6 +50,11 @@ export default tseslint.config(
     },
   },
   {
+    // A worker has no document: what it may ask for is another list.
+    files: ['web/offline/sw.ts'],
+    languageOptions: { parserOptions: { project: ['./web/offline/tsconfig.json'] } },
+  },
+  {
     files: ['**/*.vue'],
     languageOptions: {
       parserOptions: {

@@ -27,7 +27,7 @@ const browser = await chromium.launch({
   executablePath: installedChromium(),
 })
 try {
-  const context = await browser.newContext({ baseURL: app.origin })
+  const context = await browser.newContext({ baseURL: app.origin, serviceWorkers: 'block' })
   const page = await context.newPage()
   await page.goto('/sign-in')
   await page.getByLabel('E-mail').fill(DEMO_EMAIL)

@@ -90,7 +90,7 @@ const browser = await chromium.launch({
   args: ['--autoplay-policy=no-user-gesture-required'],
 })
 try {
-  const page = await (await browser.newContext({ baseURL: app.url })).newPage()
+  const page = await (await browser.newContext({ baseURL: app.url, serviceWorkers: 'block' })).newPage()
   await page.addInitScript(WATCH)
   await page.goto('/sign-in')
   await page.getByLabel('E-mail').fill('teacher@port-ellery.example')

@@ -147,7 +147,7 @@ export async function redrawAgainstFrame(): Promise<Ratio[]> {
     executablePath: installedChromium(),
   })
   try {
-    const page = await (await browser.newContext({ baseURL: app.url })).newPage()
+    const page = await (await browser.newContext({ baseURL: app.url, serviceWorkers: 'block' })).newPage()
     await signIn(page)
     await page.keyboard.press('3')
     await page.getByLabel('String length').fill('328.4')

@@ -54,7 +54,7 @@ export async function roomsAgainstLimit({ origin }: BenchServer): Promise<Ratio[
     executablePath: installedChromium(),
   })
   try {
-    const page = await (await browser.newContext({ baseURL: origin })).newPage()
+    const page = await (await browser.newContext({ baseURL: origin, serviceWorkers: 'block' })).newPage()
     await page.goto('/sign-in')
     await page.getByLabel('E-mail').fill(LARGE_EMAIL)
     await page.getByLabel('Password', { exact: true }).fill(DEMO_PASSWORD)

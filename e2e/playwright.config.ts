@@ -14,6 +14,8 @@ export default defineConfig({
     : 'line',
   use: {
     browserName: 'chromium',
+    // Between the page and a test that answers in the server’s place it would be in the way; offline.spec.ts lets it.
+    serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },
     // What does not happen by then never will: better told at once than at the end of the test.
     actionTimeout: 20_000,

@@ -167,6 +167,7 @@ const browser = await chromium.launch({
 try {
   for (const { name, width = 1280, height = 800, dark = false, open } of PICTURES) {
     const context = await browser.newContext({
+      serviceWorkers: 'block',
       baseURL: app.url,
       viewport: { width, height },
       colorScheme: dark ? 'dark' : 'light',

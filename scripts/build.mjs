@@ -61,6 +61,7 @@ export async function build({ force = false, say = console.log } = {}) {
     logLevel: 'warn',
     build: { outDir: join(root, NEXT, 'web') },
   })
+  await buildServiceWorker(esbuild)
   const size = firstPageSize()
   say(`  first page: ${(size / 1000).toFixed(0)} kB of gzipped JavaScript`)
   if (size > FIRST_PAGE_LIMIT)
@@ -70,6 +71,33 @@ export async function build({ force = false, say = console.log } = {}) {
   swap(join(root, 'dist'), join(root, NEXT))
   writeFileSync(stamp, sources)
   return true
+}
+
+/** With a list of what was built: each file by its name, and what keeps its name by what is in it. */
+async function buildServiceWorker(esbuild) {
+  const page = join(root, NEXT, 'web')
+  const built = readdirSync(page, { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile())
+    .map((entry) => relative(page, join(entry.parentPath, entry.name)).replaceAll('\\', '/'))
+    .filter((file) => !file.startsWith('.vite/'))
+    .map((file) => ({
+      url: `/${file}`,
+      revision: file.startsWith('assets/')
+        ? null
+        : createHash('sha256')
+            .update(readFileSync(join(page, file)))
+            .digest('hex'),
+    }))
+  await esbuild.build({
+    absWorkingDir: root,
+    entryPoints: ['web/offline/sw.ts'],
+    outfile: join(page, 'sw.js'),
+    bundle: true,
+    minify: true,
+    target: 'es2022',
+    define: { BUILT: JSON.stringify(built), 'process.env.NODE_ENV': '"production"' },
+    logLevel: 'warning',
+  })
 }
 
 /** What builds that were interrupted left behind; one that still goes on is left alone. */

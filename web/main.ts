@@ -30,3 +30,10 @@ window.addEventListener('unhandledrejection', (event) => {
 })
 
 app.mount('#app')
+
+// Once the page is there: the worker brings the rest of it beside. Without HTTPS, on another machine, a browser has none.
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  window.addEventListener(
+    'load',
+    () => void navigator.serviceWorker.register('/sw.js').catch(() => undefined),
+  )

@@ -1,5 +1,7 @@
 import { v4 as uuid } from 'uuid'
+import { shallowRef } from 'vue'
 import { API_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER, ROUTES } from '#contracts'
+import { FROM_DEVICE_HEADER } from './from-device'
 import type { Answer, Attachment, ClientInput, Problem, RouteName } from '#contracts'
 
 /** What the server said it could not do, or that it was not reached at all. */
@@ -27,6 +29,9 @@ export interface CallOptions {
   /** The same for the same save, however often it is sent; a new one is made where none is given. */
   readonly idempotencyKey?: string
 }
+
+/** Since when what is shown is of this device alone; undefined while the server answers. */
+export const fromDeviceSince = shallowRef<Date>()
 
 let csrfToken = ''
 
@@ -78,6 +83,12 @@ export async function call<K extends RouteName>(
   }).catch(() => {
     throw new ApiProblem(undefined)
   })
+  const since = response.headers.get(FROM_DEVICE_HEADER)
+  fromDeviceSince.value = since === null ? undefined : earlier(new Date(since), fromDeviceSince.value)
   if (response.ok) return (response.status === 204 ? null : await response.json()) as Answer<K>
   throw new ApiProblem((await response.json().catch(() => undefined)) as Problem | undefined)
+}
+
+function earlier(one: Date, other: Date | undefined): Date {
+  return other && other < one ? other : one
 }

@@ -1,7 +1,11 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import type { Door, Session, Studio } from '#contracts'
-import { call, setCsrfToken } from '../api/client'
+import { ApiProblem, call, setCsrfToken } from '../api/client'
+import { forgetRead } from '../api/from-device'
+
+/** Said here that somebody goes, and not yet to the server. */
+const LEAVING = 'jadefell.leaving'
 
 /** Who is signed in. */
 export const useSession = defineStore('session', () => {
@@ -15,6 +19,20 @@ export const useSession = defineStore('session', () => {
     setCsrfToken(value?.csrfToken ?? '')
   }
 
+  /** Tells the server, and again when it is back where it is away: on this device it is so at once. */
+  async function leave() {
+    localStorage.setItem(LEAVING, new Date().toISOString())
+    try {
+      await forgetRead()
+      await call('session.close', {})
+      localStorage.removeItem(LEAVING)
+    } catch (error) {
+      if (!(error instanceof ApiProblem && error.isPassing)) throw error
+    } finally {
+      take(undefined)
+    }
+  }
+
   return {
     session,
     demo,
@@ -23,18 +41,17 @@ export const useSession = defineStore('session', () => {
       if (asked && !again) return session.value
       const door = await call('door.read', {})
       take(door.session ?? undefined)
+      if (door.session && localStorage.getItem(LEAVING) !== null) await leave()
       demo.value = door.demo
       asked = true
       return session.value
     },
     async signIn(email: string, password: string) {
       take(await call('session.open', { body: { email, password } }))
+      localStorage.removeItem(LEAVING)
       asked = true
     },
-    async signOut() {
-      await call('session.close', {})
-      take(undefined)
-    },
+    signOut: leave,
     /** The studio as it was saved. */
     takeStudio(studio: Studio) {
       if (session.value) session.value = { ...session.value, studio: { ...session.value.studio, ...studio } }

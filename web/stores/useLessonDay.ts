@@ -2,6 +2,7 @@ import { computed, shallowRef, toValue, watch, type MaybeRefOrGetter } from 'vue
 import { dueOn, isoDay, tapesDue, type Due } from '#core'
 import { LONGEST_PAGE, type Student, type StudioSettings } from '#contracts'
 import { useLoaded } from '../api/useLoaded'
+import { LESSONS_AT_ONCE } from './reads'
 import { useSettings } from './settings'
 import { useStudio } from './studio'
 import { studioDay } from '../words/shown'
@@ -12,9 +13,6 @@ export interface LessonRow {
   readonly due: readonly Due[]
 }
 
-/** As many as a day of one teacher has, and more than a screen shows. */
-const AT_ONCE = 40
-
 /** The day with the next lessons, counted from `today`, and its lessons in order; `isKnown` once the server has said. */
 export function useLessonDay(from: MaybeRefOrGetter<Date>) {
   const today = computed(() => toValue(from))
@@ -22,15 +20,15 @@ export function useLessonDay(from: MaybeRefOrGetter<Date>) {
   const settings = useSettings()
   const { data: next, reload } = useLoaded(
     () => String(today.value.getDay()),
-    (from) => studio.nextLessons(Number(from), { limit: AT_ONCE }),
+    (from) => studio.nextLessons(Number(from), { limit: LESSONS_AT_ONCE }),
   )
   watch(() => studio.saves, reload)
   /** Of a very long day the rest follows, part by part: the first lessons do not wait for the last. */
   const rest = shallowRef<readonly string[]>([])
   watch(next, async (first) => {
     const found: string[] = []
-    while (first && first === next.value && AT_ONCE + found.length < first.total) {
-      const offset = AT_ONCE + found.length
+    while (first && first === next.value && LESSONS_AT_ONCE + found.length < first.total) {
+      const offset = LESSONS_AT_ONCE + found.length
       const { ids } = await studio.nextLessons(today.value.getDay(), { offset, limit: LONGEST_PAGE })
       if (ids.length === 0) break
       found.push(...ids)

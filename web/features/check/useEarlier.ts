@@ -4,10 +4,8 @@ import type { Check, Student } from '#contracts'
 import { ApiProblem, call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
 import { useKeptCheck } from '../../stores/kept-check'
+import { CHECKS_BESIDE } from '../../stores/reads'
 import { useOfStudent } from '../../stores/useOfStudent'
-
-/** Checks that are looked through for those of the same instrument. */
-const RECENT = 24
 
 /** Without the server this take is judged by itself. */
 function none(error: unknown): Check[] {
@@ -25,7 +23,8 @@ export function useEarlier(student: Ref<Student | undefined>) {
   )
   const checks = useLoaded(
     () => student.value?.id,
-    (studentId) => call('checks.list', { params: { studentId }, query: { limit: RECENT } }).catch(none),
+    (studentId) =>
+      call('checks.list', { params: { studentId }, query: { limit: CHECKS_BESIDE } }).catch(none),
   )
   const recent = computed<EarlierTake[]>(() => {
     const own = (checks.data.value ?? []).filter(

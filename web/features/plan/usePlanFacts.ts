@@ -6,12 +6,10 @@ import { useLoaded } from '../../api/useLoaded'
 import { fileGates } from '../../stores/file-gates'
 import { useMasteryOf } from '../../stores/mastery'
 import { useOutbox } from '../../stores/outbox'
+import { CHECKS_AT_ONCE } from '../../stores/reads'
 import { useSettings } from '../../stores/settings'
 import { useStudio } from '../../stores/studio'
 import { shown, studioDay } from '../../words/shown'
-
-/** About a school year of lessons: what is older says nothing of this week. */
-const CHECKS_READ = 40
 
 /** What a file says by itself; pieces and exercises are added by the teacher. */
 export type FileFacts = Omit<PlanFacts, 'pieces' | 'asked'>
@@ -28,7 +26,7 @@ export interface PlanFile {
 export async function readPlanFile(studentId: string): Promise<PlanFile> {
   const of = { params: { studentId } }
   const [checks, gateMarks, practice, mastery] = await Promise.all([
-    call('checks.list', { ...of, query: { limit: CHECKS_READ } }),
+    call('checks.list', { ...of, query: { limit: CHECKS_AT_ONCE } }),
     call('gates.list', of),
     call('practice.list', of),
     call('mastery.list', of),
@@ -76,7 +74,7 @@ export function usePlanFacts(student: Ref<Student | undefined>) {
   const { marks } = useMasteryOf(student)
   const id = () => student.value?.id
   const checks = useLoaded(id, (studentId) =>
-    call('checks.list', { params: { studentId }, query: { limit: CHECKS_READ } }),
+    call('checks.list', { params: { studentId }, query: { limit: CHECKS_AT_ONCE } }),
   )
   const gateMarks = useLoaded(id, (studentId) => call('gates.list', { params: { studentId } }))
   const plans = useLoaded(id, (studentId) => call('plans.list', { params: { studentId } }))

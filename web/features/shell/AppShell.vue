@@ -25,6 +25,7 @@
           </RouterLink>
         </li>
       </ul>
+      <FromDevice />
       <OutboxNote />
       <button class="find" type="button" @click="paletteOpen = true">
         <span>Find</span><span class="key" aria-hidden="true">Ctrl K</span>
@@ -69,11 +70,13 @@ import { useStudio } from '../../stores/studio'
 import { instrumentKind } from '../../words/trade'
 import AccountMenu from './AccountMenu.vue'
 import CommandPalette from './CommandPalette.vue'
+import FromDevice from './FromDevice.vue'
 import KeysHelp from './KeysHelp.vue'
 import OutboxNote from './OutboxNote.vue'
 import KeyHint from '../../ui/KeyHint.vue'
 import RefusedKey from './RefusedKey.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
+import { useAhead } from './useAhead'
 import { useNewerVersion } from './useNewerVersion'
 
 const route = useRoute()
@@ -86,6 +89,7 @@ const PREFETCH_AFTER_MS = 300
 const paletteOpen = ref(false)
 const keysOpen = ref(false)
 
+const ahead = useAhead()
 const newer = useNewerVersion()
 const reload = () => window.location.reload()
 
@@ -106,7 +110,7 @@ onMounted(() => {
   // The palette knows a studio of usual size from the start; of a larger one it asks.
   void studio.findStudents({ limit: LONGEST_PAGE })
   // Pages are fetched before they are asked for, those of a lesson first: a room opens at its key.
-  window.setTimeout(() => void fetchPages(), PREFETCH_AFTER_MS)
+  window.setTimeout(() => void fetchPages().then(ahead.readAhead), PREFETCH_AFTER_MS)
 })
 
 /** Brings every page without going there, one after the other: what is asked for meanwhile comes between. */

@@ -5,12 +5,10 @@ import { call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
 import { UNDO, useNotices } from '../../stores/notices'
 import { useOutbox } from '../../stores/outbox'
+import { CHECKS_AT_ONCE } from '../../stores/reads'
 import { useStudio } from '../../stores/studio'
 import { useDecide } from '../../stores/useDecide'
 import { studioDay } from '../../words/shown'
-
-/** Checks that a file shows at first: about a school year of lessons. */
-const AT_ONCE = 40
 
 /** One student's file: the student as the studio knows them, the checks, and what can be done from the file. */
 export function useStudentFile(studentId: Ref<string>) {
@@ -24,11 +22,11 @@ export function useStudentFile(studentId: Ref<string>) {
   )
   const checks = useLoaded(
     () => studentId.value,
-    (id) => call('checks.list', { params: { studentId: id }, query: { limit: AT_ONCE } }),
+    (id) => call('checks.list', { params: { studentId: id }, query: { limit: CHECKS_AT_ONCE } }),
   )
   /** Older ones are read when somebody asks for them. */
   const isAll = ref(false)
-  const hasOlder = computed(() => (checks.data.value?.length ?? 0) >= AT_ONCE && !isAll.value)
+  const hasOlder = computed(() => (checks.data.value?.length ?? 0) >= CHECKS_AT_ONCE && !isAll.value)
   watch(studentId, () => (isAll.value = false))
   const student = computed(() => studio.student(studentId.value) ?? loaded.data.value)
   onScopeDispose(outbox.onArrival(() => void Promise.all([loaded.reload(), checks.reload()])))
@@ -77,9 +75,9 @@ export function useStudentFile(studentId: Ref<string>) {
 
     async readOlder() {
       const read = checks.data.value ?? []
-      const query = { offset: read.length, limit: AT_ONCE }
+      const query = { offset: read.length, limit: CHECKS_AT_ONCE }
       const older = await call('checks.list', { params: { studentId: studentId.value }, query })
-      isAll.value = older.length < AT_ONCE
+      isAll.value = older.length < CHECKS_AT_ONCE
       const known = new Set(read.map(({ id }) => id))
       checks.put([...read, ...older.filter(({ id }) => !known.has(id))])
     },
