@@ -29,7 +29,7 @@ test('a lesson without a network: opened, looked up, checked and kept; everythin
   const page = await readied(context)
   await context.setOffline(true)
   await page.goto('/')
-  await expect(page.getByText('The server is not reached.')).toBeVisible()
+  await expect(page.getByText('The server is away.')).toBeVisible()
   // Whose file nobody opened on this tablet.
   await openFile(page, 'Tamsin Reed')
   await expect(page.locator('.history li').first()).toBeVisible()
@@ -49,7 +49,7 @@ test('a lesson without a network: opened, looked up, checked and kept; everythin
   await context.setOffline(false)
   await page.goto('/')
   await expect(page.getByText('Sent at last: the check of Tamsin Reed.')).toBeVisible()
-  await expect(page.getByText('The server is not reached.')).toBeHidden()
+  await expect(page.getByText('The server is away.')).toBeHidden()
   await context.close()
 })
 

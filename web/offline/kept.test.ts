@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { isEndOfSession, isKeptAddress } from './kept'
+import { inOrder, isEndOfSession, isKeptAddress } from './kept'
 
 const ID = '01a233a2-2463-718b-8e68-901a75b0e4cf'
 
@@ -23,6 +23,13 @@ describe('what lies on a device', () => {
     ['what only begins alike', `/api/v1/students/${ID}/checks/${ID}`],
     ['the page', '/students'],
   ])('is not %s', (_what, path) => expect(isKeptAddress(path)).toBe(false))
+
+  it('answers the same question in another order', () => {
+    const [one, other] = ['q=&sort=label&limit=50', 'limit=50&sort=label&q=']
+    const at = (query: string) => inOrder(`http://desk.example/api/v1/instruments?${query}`)
+    expect(at(one!)).toBe(at(other!))
+    expect(at('q=a')).not.toBe(at('q=b'))
+  })
 
   it.each([
     [401, '/api/v1/students', {}, true],

@@ -27,3 +27,10 @@ export async function isEndOfSession(answer: Response, url: string): Promise<boo
   const { session } = (await answer.clone().json()) as { session: object | null }
   return session === null
 }
+
+/** The address with what is asked of it in the order of the alphabet. */
+export function inOrder(address: string): string {
+  const url = new URL(address)
+  url.searchParams.sort()
+  return url.href
+}

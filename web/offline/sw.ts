@@ -5,7 +5,7 @@ import { NavigationRoute, registerRoute } from 'workbox-routing'
 import { NetworkOnly, Strategy, type StrategyHandler } from 'workbox-strategies'
 import { API_BASE, ROUTES } from '#contracts/routes'
 import { FROM_DEVICE_HEADER, READ_CACHE } from '../api/from-device'
-import { isEndOfSession, isKeptAddress } from './kept'
+import { inOrder, isEndOfSession, isKeptAddress } from './kept'
 
 declare const self: ServiceWorkerGlobalScope
 /** What was built, with what changes when it does; put in by the build. */
@@ -50,7 +50,7 @@ class ServerFirst extends Strategy {
   protected override async _handle(request: Request, handler: StrategyHandler): Promise<Response> {
     const { answer, inTime } = asked(handler, request)
     // Also what comes too late to be shown is what the server says.
-    handler.waitUntil(answer.then((said) => said && this.#keep(said, request, handler)))
+    void handler.waitUntil(answer.then((said) => said && this.#keep(said, request, handler)))
     const said = await inTime
     if (said && said.status !== 503) return said
     return (await handler.cacheMatch(request)) ?? (await answer) ?? Response.error()
@@ -75,6 +75,8 @@ registerRoute(
   new ServerFirst({
     cacheName: READ_CACHE,
     plugins: [
+      // The same question in another order is the same.
+      { cacheKeyWillBeUsed: ({ request }) => Promise.resolve(inOrder(request.url)) },
       new ExpirationPlugin({ maxEntries: MOST_KEPT, maxAgeSeconds: KEPT_S, purgeOnQuotaError: true }),
     ],
   }),

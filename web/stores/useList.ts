@@ -9,9 +9,7 @@ import {
   type ShallowRef,
 } from 'vue'
 import type { Page } from '#contracts'
-
-/** Rows are asked for so many at a time. */
-const PAGE = 50
+import { LIST_AT_ONCE as PAGE } from './reads'
 
 export interface List {
   /** Undefined until the first page has come. */

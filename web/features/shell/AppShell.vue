@@ -13,6 +13,7 @@
         }}<span class="arrow" aria-hidden="true">{{ isMenuOpen ? '×' : '▾' }}</span>
       </button>
       <RouterLink class="name" :to="{ name: 'today' }">Jadefell</RouterLink>
+      <FromDevice />
       <p v-if="newer.isNewer.value" class="newer" role="status">
         A newer Jadefell is here. What you typed stays.
         <button type="button" @click="reload">Load it</button>
@@ -25,7 +26,6 @@
           </RouterLink>
         </li>
       </ul>
-      <FromDevice />
       <OutboxNote />
       <button class="find" type="button" @click="paletteOpen = true">
         <span>Find</span><span class="key" aria-hidden="true">Ctrl K</span>

@@ -1,7 +1,6 @@
 <template>
   <p v-if="fromDeviceSince" class="from-device" role="status">
-    <strong>The server is not reached.</strong>
-    <span>You see what was here {{ when }}. What you keep now is sent later.</span>
+    <strong>The server is away.</strong> You see what it said {{ when }}.
   </p>
 </template>
 
@@ -21,15 +20,18 @@ const when = computed(() => {
 
 <style scoped>
 .from-device {
-  display: grid;
-  gap: 4px;
-  margin: 8px 8px 0;
-  padding: 10px 12px;
-  border: 1px solid var(--rail-brass);
-  border-radius: 10px;
-  background: var(--rail-lit);
-  color: var(--rail-ink);
+  margin: 0 14px 10px 20px;
+  color: var(--rail-brass);
   font-size: 14.5px;
   line-height: 1.3;
+}
+
+@media (max-width: 900px) {
+  .from-device {
+    flex: 1 0 100%;
+    order: 3;
+    margin: 0;
+    padding: 4px 14px 8px;
+  }
 }
 </style>

@@ -1,6 +1,6 @@
 import { call } from '../../api/client'
 import { noteReadAhead, readAheadFor } from '../../api/from-device'
-import { CHECKS_AT_ONCE, CHECKS_BESIDE, LESSONS_AT_ONCE } from '../../stores/reads'
+import { CHECKS_AT_ONCE, CHECKS_BESIDE, LESSONS_AT_ONCE, LIST_AT_ONCE } from '../../stores/reads'
 import { useSession } from '../../stores/session'
 import { useStudio } from '../../stores/studio'
 import { studioDay } from '../../words/shown'
@@ -48,6 +48,10 @@ export function useAhead() {
           limit: LESSONS_AT_ONCE,
         })
         for (const id of ids) await readLesson(id)
+        // Both lists as they open.
+        const page = { q: '', direction: 'up', offset: 0, limit: LIST_AT_ONCE } as const
+        await call('students.list', { query: { ...page, sort: 'name' } })
+        await call('instruments.list', { query: { ...page, sort: 'label' } })
         await noteReadAhead(done)
       } catch {
         // The server is away, or somebody has left: another time.
