@@ -36,7 +36,13 @@ const PICTURES: readonly Picture[] = [
     open: (page) => page.keyboard.press('7').then(() => page.getByText('no. 7').waitFor()),
   },
   { name: 'history', open: history },
-  { name: 'eye', open: eye },
+  {
+    name: 'class',
+    open: async (page) => {
+      await page.goto('/practice')
+      await page.getByRole('row', { name: /Orla Venn/ }).waitFor()
+    },
+  },
   { name: 'atlas', open: (page) => atlas(page, 'Orla Venn') },
   { name: 'scales', open: scales },
   { name: 'hand', height: 1100, open: hand },
@@ -70,14 +76,6 @@ async function plan(page: Page) {
   await page.keyboard.press('w')
   await page.locator('.week .item').first().waitFor()
   await page.keyboard.press('y')
-}
-
-async function eye(page: Page) {
-  await page.keyboard.press('5')
-  await page.getByRole('button', { name: 'Practise the eye' }).click()
-  await page.getByRole('heading', { name: 'What does it do?' }).waitFor()
-  await page.keyboard.press('ArrowDown')
-  await page.keyboard.press('Enter')
 }
 
 async function bench(page: Page) {

@@ -255,6 +255,23 @@ describe('an exercise of the studio’s own', () => {
     expect(asIs.cards[0]?.exerciseId).toBe('own-rock')
   })
 
+  it('that a teacher asks for stands before two faults of the hand where there is time for no more, and not before three', () => {
+    const asks = { ...rock, id: 'own-asked', findings: [], items: [] } as const
+    // Whatever is chosen has been begun.
+    const log = [...PRACTICE_IDS, 'own-asked'].map((exerciseId) => ({ exerciseId, on: '2026-11-27' }))
+    const joint = { itemId: 'last_joint', answer: 'no', seenOn: TODAY } as const
+    const elbow = { itemId: 'elbow', answer: 'nearly', seenOn: TODAY } as const
+    const chosen = (minutes: number, setup: PlanFacts['setup']) => {
+      const week = plan(
+        { own: [{ ...asks, minutes }], asked: ['own-asked'], log, setup, found: [found(FOURTH)] },
+        minutes,
+      )
+      return daysOf(week, 'own-asked').length > 0
+    }
+    expect(chosen(4, [joint])).toBe(true)
+    expect(chosen(6, [joint, elbow])).toBe(false)
+  })
+
   it('that a child is too young for makes room for the next, and so does one of the tool’s', () => {
     const older = asked({ fromAge: 8 }, { age: 6, asked: [], found: [found(FOURTH)] })
     expect(older.cards[0]?.exerciseId).toBe('one_finger')
