@@ -53,6 +53,9 @@ function press(pressed: KeyboardEventInit) {
   )
   isPressing = false
   if (!isFree || ctrlKey || metaKey) return
+  // The browser closes a dialog at a key of the keyboard’s own alone.
+  if (key === 'Escape')
+    target.closest('dialog[open]')?.dispatchEvent(new Event('cancel', { cancelable: true }))
   if (key === 'Enter' && target.matches('button, a')) (target as HTMLElement).click()
   if (!(target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement)) return
   if (key.length > 1 && key !== 'Backspace') return

@@ -155,6 +155,30 @@ it('keeps what asks for the palette on the way to a page, and what is typed behi
   await expect.poll(() => input.value).toBe('Max')
 })
 
+it('closes a dialog at an Escape that was kept behind the letters that it was given', async () => {
+  const open = ref(true)
+  const Asked = () =>
+    h(
+      QuickDialog,
+      {
+        label: 'New instrument',
+        modelValue: open.value,
+        'onUpdate:modelValue': (to: boolean) => void (open.value = to),
+      },
+      { default: () => h('input', { id: 'in-dialog' }) },
+    )
+  shown = page(Asked)
+  await nextTick()
+  holdKeys()
+  for (const key of ['M', 'a']) press(key)
+  const input = focus('#in-dialog')
+  const given = releaseKeys()
+  // Before the last of them is done with.
+  press('Escape')
+  await given
+  expect([input.value, open.value]).toEqual(['Ma', false])
+})
+
 it('leaves a dialog open that was asked for again before the browser told that it had closed', async () => {
   const open = ref(true)
   const Asked = () =>
