@@ -6,7 +6,7 @@ import { parseArgs } from 'node:util'
 import { openDatabase } from '../../server/db/database'
 import { migrate } from '../../server/db/migrate'
 import { startCluster } from '../database/cluster'
-import { torture } from './torture'
+import { drawnFaults, torture } from './torture'
 
 const { values } = parseArgs({
   options: { rounds: { type: 'string', default: '1000' }, seed: { type: 'string', default: '1' } },
@@ -18,7 +18,7 @@ try {
   await migrate(database.sequelize)
   await database.close()
   const outcome = await torture(cluster, {
-    rounds: Number(values.rounds),
+    faults: drawnFaults(Number(values.rounds), Number(values.seed)),
     seed: Number(values.seed),
     say: (line) => console.log(line),
   })

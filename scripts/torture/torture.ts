@@ -40,15 +40,12 @@ const READY_MS = 60_000
  * Teachers save without a pause while in every round a server, a node or all connections of one are ended as a power cut does, or a node
  * hangs; a round is over when each of them has had a save kept since. Then every acknowledged save is looked for on every node.
  *
- * @param seed decides which fault meets whom
+ * @param options.faults one a round
+ * @param options.seed decides whom they meet
  */
 export async function torture(
   cluster: Cluster,
-  {
-    rounds,
-    seed,
-    say,
-  }: { readonly rounds: number; readonly seed: number; readonly say: (line: string) => void },
+  { faults, seed, say }: { faults: readonly Fault[]; seed: number; say: (line: string) => void },
 ): Promise<Outcome> {
   const source = seededSource(seed)
   const below = (count: number) => Math.floor(source() * count)
@@ -60,8 +57,7 @@ export async function torture(
   const done: Record<Fault, number> = { server: 0, connections: 0, node: 0, hang: 0 }
   try {
     await school.untilAllSaved(SAVED_WITHIN_MS)
-    for (let round = 1; round <= rounds; round++) {
-      const fault = drawn(source())
+    for (const [round, fault] of faults.entries()) {
       const node = cluster.nodes[below(cluster.nodes.length)]!
       if (fault === 'server') await servers[below(SERVERS)]!.killAndStart()
       else if (fault === 'connections') await endConnections(node)
@@ -72,7 +68,7 @@ export async function torture(
       done[fault]++
       await school.untilAllSaved(SAVED_WITHIN_MS)
       say(
-        `round ${round}: ${fault}; ${school.kept.length} saves kept, none waited longer than ${(school.longestMs() / 1000).toFixed(1)} s`,
+        `round ${round + 1}: ${fault}; ${school.kept.length} saves kept, none waited longer than ${(school.longestMs() / 1000).toFixed(1)} s`,
       )
     }
     await school.end()
@@ -88,10 +84,15 @@ export async function torture(
   }
 }
 
-function drawn(uniform: number): Fault {
-  const faults = Object.entries(FAULTS) as [Fault, number][]
-  let left = uniform * faults.reduce((sum, [, weight]) => sum + weight, 0)
-  return (faults.find(([, weight]) => (left -= weight) < 0) ?? faults[0]!)[0]
+/** So many faults as they come, each as often as its weight. */
+export function drawnFaults(rounds: number, seed: number): Fault[] {
+  const source = seededSource(seed)
+  const kinds = Object.entries(FAULTS) as [Fault, number][]
+  const whole = kinds.reduce((sum, [, weight]) => sum + weight, 0)
+  return Array.from({ length: rounds }, () => {
+    let left = source() * whole
+    return (kinds.find(([, weight]) => (left -= weight) < 0) ?? kinds[0]!)[0]
+  })
 }
 
 async function signedIn(databaseUrl: string, url: string, count: number): Promise<Client[]> {
