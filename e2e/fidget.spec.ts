@@ -292,7 +292,7 @@ plain(
     const path = newDataPath()
     const app = await startApp(path)
     try {
-      const page = await (await browser.newContext({ baseURL: app.url })).newPage()
+      const page = await (await browser.newContext({ baseURL: app.url, serviceWorkers: 'allow' })).newPage()
       const said: string[] = []
       page.on('console', (message) => said.push(message.text()))
       page.on('pageerror', (error) => said.push(error.message))
