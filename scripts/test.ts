@@ -2,9 +2,11 @@ import { spawn, spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { galeraPackages } from './database/cluster'
 import { databasePrograms } from './database/programs'
 import { aptInstall, findProgram } from './lib/apt'
 import { installedChromium } from './lib/chromium'
+import { soundPrograms } from './testing/sound-programs'
 
 interface Counts {
   readonly passed: number
@@ -21,6 +23,9 @@ try {
   // Pages are measured as a printer's driver would draw them.
   if (!findProgram('pdftoppm')) aptInstall(['poppler-utils'], 'Install Poppler’s pdftoppm in another way.')
   databasePrograms()
+  // Before anything runs beside another: of two that install at once one is turned away.
+  galeraPackages()
+  soundPrograms()
   const units = join(folder, 'vitest.json')
   // Reading the code and running it disturb each other only by the clock: side by side, each told when it ends. Both take about as
   // long as they stand here.

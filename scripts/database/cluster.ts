@@ -224,21 +224,32 @@ async function stateOf(data: DataDirectory, port: number): Promise<string> {
   }
 }
 
-/**
- * Galera's library, and the scripts with which a node that has nothing is given another's files. Those come in the package of the service
- * that Debian would start, so they are taken out of it.
- */
-function galeraTools(folder: string): Tools {
+/** Installs what a cluster needs beside MariaDB, where it is missing. */
+export function galeraPackages(): void {
   const missing = [
     ...(existsSync(PROVIDER) ? [] : ['galera-4']),
     ...(findProgram('rsync') ? [] : ['rsync']),
     ...(findProgram('ss', 'lsof') ? [] : ['iproute2']),
   ]
   if (missing.length > 0) aptInstall(missing, 'Install them in another way, or run one database.')
+}
+
+/**
+ * Galera's library, and the scripts with which a node that has nothing is given another's files. Those come in the package of the service
+ * that Debian would start, so they are taken out of it.
+ */
+function galeraTools(folder: string): Tools {
+  galeraPackages()
   const copying = join(folder, 'usr/bin')
   mkdirSync(copying, { recursive: true })
   if (!findProgram('wsrep_sst_rsync') && !existsSync(join(copying, 'wsrep_sst_rsync'))) {
-    run('apt-get', ['download', 'mariadb-server'], folder)
+    try {
+      run('apt-get', ['download', 'mariadb-server'], folder)
+    } catch {
+      // What there is to be had is not known here yet.
+      run('apt-get', ['update', '-qq'], folder)
+      run('apt-get', ['download', 'mariadb-server'], folder)
+    }
     run('sh', ['-c', 'dpkg-deb -x mariadb-server_*.deb .'], folder)
   }
   if (process.getuid?.() !== 0) return { provider: PROVIDER, copying, method: 'rsync' }

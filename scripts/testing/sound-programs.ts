@@ -12,6 +12,7 @@ export function soundPrograms(): {
   const missing = [
     ...(findProgram('fluidsynth') ? [] : ['fluidsynth']),
     ...(findProgram('sox') ? [] : ['sox']),
+    ...(findProgram('espeak-ng') ? [] : ['espeak-ng']),
     ...(existsSync(SOUND_FONT) ? [] : ['timgm6mb-soundfont']),
   ]
   if (missing.length > 0) aptInstall(missing, 'Install them in another way.')
