@@ -2,6 +2,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { QueryTypes } from 'sequelize'
 import { v7 as uuid } from 'uuid'
 import { errorCodeOf, isConflict, isUnavailable } from './db/errors'
+import { withLease } from './db/lease'
 import { migrate } from './db/migrate'
 import { StudioStore } from './db/studio-store'
 import { clearExpired } from './housekeeping'
@@ -196,5 +197,41 @@ describe('an error', () => {
       false,
       false,
     ])
+  })
+})
+
+describe('a lease over the nodes of a cluster', () => {
+  const waiting = { lockWaitS: 1, tellEveryS: 1, report: () => {} }
+  const run = (sql: string) => harness.database.sequelize.query(sql, { type: QueryTypes.RAW })
+  const held = (work: () => Promise<unknown>) => withLease(harness.database.sequelize, waiting, work)
+  const since = async () => {
+    const [row] = await harness.database.sequelize.query<{ left: number }>(
+      'SELECT TIMESTAMPDIFF(SECOND, UTC_TIMESTAMP(3), until_at) AS `left` FROM lease',
+      { type: QueryTypes.SELECT },
+    )
+    return row?.left
+  }
+  beforeEach(() => held(async () => {}))
+  // Where there is no cluster there is no such table.
+  afterAll(() => run('DROP TABLE lease'))
+
+  it('is one server’s at a time, for half a minute from its last word, and nobody’s afterwards', async () => {
+    let isAtWork = false
+    const work = async () => {
+      expect(isAtWork).toBe(false)
+      isAtWork = true
+      const left = await since()
+      expect([left! > 25, left! <= 30]).toEqual([true, true])
+      isAtWork = false
+    }
+    await Promise.all([held(work), held(work), held(work)])
+    expect(await since()).toBeUndefined()
+  })
+
+  it('of one that died is taken when it has run out, and waited for before', async () => {
+    await run("INSERT INTO lease VALUES (1, 'one that died', UTC_TIMESTAMP(3) + INTERVAL 20 SECOND)")
+    await expect(held(() => Promise.resolve())).rejects.toThrow('Another server')
+    await run('UPDATE lease SET until_at = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND')
+    expect(await held(() => Promise.resolve('done'))).toBe('done')
   })
 })

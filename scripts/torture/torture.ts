@@ -199,12 +199,14 @@ async function hang(node: ClusterNode): Promise<void> {
 
 /** What every node has of what was acknowledged. */
 async function lookedFor(
-  { nodes }: Cluster,
+  { nodes, url }: Cluster,
   kept: readonly Kept[],
 ): Promise<Pick<Outcome, 'lost' | 'doubled' | 'torn'>> {
   const [lost, doubled, torn]: string[][] = [[], [], []]
-  for (const node of nodes) {
-    const database = openDatabase(node.url)
+  let all: string | undefined
+  for (const [index, node] of nodes.entries()) {
+    // As one of a cluster, so that it has taken in what the others kept.
+    const database = openDatabase(withInFront(url, index))
     const rows = <Row extends object>(sql: string) =>
       database.sequelize.query<Row>(sql, { type: QueryTypes.SELECT })
     const there = {
@@ -215,6 +217,11 @@ async function lookedFor(
         "SELECT id, note AS mark FROM hand_check WHERE note LIKE 'check % of pupil %'",
       ),
     }
+    const own = Object.values(there)
+      .flatMap((found) => found.map(({ id }) => id))
+      .sort()
+      .join()
+    if (own !== (all ??= own)) torn!.push(`${node.name} has other rows than ${nodes[0]!.name}`)
     for (const [table, found] of Object.entries(there)) {
       const ids = new Set(found.map(({ id }) => id))
       for (const one of kept)

@@ -26,6 +26,8 @@ export const useSession = defineStore('session', () => {
       await forgetRead()
       await call('session.close', {})
       localStorage.removeItem(LEAVING)
+      // What was under way when it was forgotten may have come since.
+      await forgetRead()
     } catch (error) {
       if (!(error instanceof ApiProblem && error.isPassing)) throw error
     } finally {

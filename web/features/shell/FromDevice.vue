@@ -26,7 +26,7 @@ const when = computed(() => {
   line-height: 1.3;
 }
 
-@media (max-width: 900px) {
+@media (width <= 900px) {
   .from-device {
     flex: 1 0 100%;
     order: 3;
