@@ -25,6 +25,9 @@ test('a lesson without a network: opened, looked up, checked and kept; everythin
 }) => {
   const context = await browser.newContext({ baseURL: app.url, serviceWorkers: 'allow' })
   const page = await readied(context)
+  // The browser itself says whether it would install the page.
+  const browsers = await context.newCDPSession(page)
+  expect(await browsers.send('Page.getInstallabilityErrors')).toEqual({ installabilityErrors: [] })
   await context.setOffline(true)
   await page.goto('/')
   await expect(page.getByText('The server is away.')).toBeVisible()
