@@ -98,6 +98,15 @@ export const Health = z
   .object({ status: z.enum(['ok', 'unavailable']), version: z.string(), database: z.enum(['ok', 'away']) })
   .meta({ id: 'Health' })
 
+export const Room = z
+  .object({
+    /** The nearest first; none where the server listens to its own machine alone. */
+    addresses: z.array(z.string()),
+    /** A tablet must install an authority first: it lies at `/authority.crt`. */
+    hasAuthority: z.boolean(),
+  })
+  .meta({ id: 'Room' })
+
 export const ENDPOINTS = {
   'health.read': {
     summary: 'Whether the server and its database answer; 503 when the database is away',
@@ -124,6 +133,10 @@ export const ENDPOINTS = {
   },
   'session.read': { summary: 'Who is signed in', response: Session },
   'session.close': { summary: 'Sign out', response: Done },
+  'room.read': {
+    summary: 'Where a tablet on the same network finds this server',
+    response: Room,
+  },
   'students.list': {
     summary: 'The roster page by page, each student with instrument and last check',
     query: RosterQuery,

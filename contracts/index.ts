@@ -14,7 +14,15 @@ import type * as setup from './setup'
 import type * as students from './students'
 import type * as tapes from './tapes'
 
-export { ROUTES, API_BASE, UNVERSIONED_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER, type RouteName } from './routes'
+export {
+  ROUTES,
+  API_BASE,
+  AUTHORITY_PATH,
+  UNVERSIONED_BASE,
+  CSRF_HEADER,
+  IDEMPOTENCY_HEADER,
+  type RouteName,
+} from './routes'
 export { PROBLEMS, type Problem, type ProblemCode, type FieldProblem } from './problems'
 export { LONGEST_PAGE, LOUDEST, QUIET_LOUDNESS, SHORTEST_PASSWORD } from './limits'
 export { contradictoryLengths, heightSentence, tuningSentence, unreadableLength } from './sentences'

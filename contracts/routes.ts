@@ -7,6 +7,7 @@ export const ROUTES = {
   'session.open': ['POST', '/session'],
   'session.read': ['GET', '/session'],
   'session.close': ['DELETE', '/session'],
+  'room.read': ['GET', '/room'],
   'students.list': ['GET', '/students'],
   'students.lessons': ['GET', '/lessons'],
   'students.create': ['POST', '/students'],
@@ -101,6 +102,9 @@ export type RouteName = keyof typeof ROUTES
 export const API_BASE = '/api/v1'
 /** Also without the version, for machines that only ask how the server is. */
 export const UNVERSIONED_BASE = '/api'
+
+/** Outside the interface: a browser hands it to its machine, which may then trust the server. */
+export const AUTHORITY_PATH = '/authority.crt'
 
 export const CSRF_HEADER = 'x-csrf-token'
 export const IDEMPOTENCY_HEADER = 'idempotency-key'

@@ -1,16 +1,23 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { readConfig } from '../server/config'
+import qrcode from 'qrcode'
+import { readConfig, type Config } from '../server/config'
 import { openDatabase } from '../server/db/database'
 import { prepareDatabase } from '../server/demo/prepare'
 import { DEMO_EMAIL, DEMO_PASSWORD } from '../server/demo/seed'
-import { startServer } from '../server/main'
-import { openDataDirectory } from './database/data-directory'
+import { startServer, type RunningServer } from '../server/main'
+import { namesOfMachine } from '../server/tls/addresses'
+import { givenCertificate } from '../server/tls/given'
+import { madeCertificate, type Tls } from '../server/tls/made'
+import { openDataDirectory, writePrivate, type DataDirectory } from './database/data-directory'
 import { databasePrograms } from './database/programs'
 import { startPrivateServer, type PrivateServer } from './database/private-server'
 import { tornTables } from './database/torn-tables'
 import { lockDirectory } from './lib/lock'
 import { stopWithNpm } from './lib/npm'
+
+const WITHOUT_HTTPS =
+  'Without HTTPS a tablet lets no page listen, and what is typed goes over the network in the clear: HTTPS=made npm start.'
 
 /** Brings up the database and the web server, and ends them in the opposite order when asked to. */
 export async function launch(root: string): Promise<void> {
@@ -52,10 +59,14 @@ export async function launch(root: string): Promise<void> {
     await prepareSchema(database.url, hasDemo)
     const webRoot = join(root, 'dist/web')
     const config = configFor(database.url)
-    const server = await startServer(config, version, existsSync(webRoot) ? webRoot : undefined)
+    const server = await startServer(config, {
+      version,
+      webRoot: existsSync(webRoot) ? webRoot : undefined,
+      tls: await tlsOf(config, data),
+    })
     undo.push(() => (step('stopping the web server'), server.close()))
     lock.announce(server.url)
-    greet(server.url, hasDemo)
+    await greet(server, hasDemo)
   } catch (error) {
     if (!ending) {
       console.error(`\nJadefell could not start.\n${(error as Error).message}`)
@@ -66,9 +77,7 @@ export async function launch(root: string): Promise<void> {
   }
 }
 
-async function databaseOf(
-  data: ReturnType<typeof openDataDirectory>,
-): Promise<{ url: string; server?: PrivateServer }> {
+async function databaseOf(data: DataDirectory): Promise<{ url: string; server?: PrivateServer }> {
   const given = process.env['DATABASE_URL']
   if (given !== undefined && given !== '') {
     step('using the database of DATABASE_URL')
@@ -102,9 +111,25 @@ async function prepareSchema(url: string, hasDemo: boolean): Promise<void> {
   }
 }
 
-function greet(url: string, hasDemo: boolean): void {
+async function tlsOf({ https }: Config, data: DataDirectory): Promise<Tls | undefined> {
+  if (https !== 'made') return https && givenCertificate(https)
+  return madeCertificate({
+    folder: data.file('https'),
+    names: namesOfMachine(),
+    now: new Date(),
+    write: writePrivate,
+  })
+}
+
+async function greet({ url, addresses }: RunningServer, hasDemo: boolean): Promise<void> {
   console.log(`\n  Jadefell is at ${url}`)
   if (hasDemo) console.log(`  Demo studio: ${DEMO_EMAIL}, password ${DEMO_PASSWORD}`)
+  const [nearest, ...others] = addresses
+  if (nearest) {
+    console.log(`  On a tablet in this network: ${[nearest, ...others].join(', ')}`)
+    console.log(await qrcode.toString(nearest, { type: 'terminal', small: true }))
+    if (url.startsWith('http:')) console.log(`  ${WITHOUT_HTTPS}`)
+  }
   console.log('  Ctrl-C stops it.\n')
 }
 

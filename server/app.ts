@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto'
 import express, { type Express, type RequestHandler } from 'express'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
-import { API_BASE, UNVERSIONED_BASE } from '#contracts'
+import { API_BASE, AUTHORITY_PATH, UNVERSIONED_BASE } from '#contracts'
 import type { Database } from './db/database'
 import { attachmentRoutes } from './features/attachments/routes'
 import { checkRoutes } from './features/checks/routes'
@@ -13,6 +13,7 @@ import { instrumentRoutes } from './features/instruments/routes'
 import { fingeringRoutes } from './features/fingerings/routes'
 import { masteryRoutes } from './features/mastery/routes'
 import { practiceRoutes } from './features/practice/routes'
+import { roomRoutes } from './features/room/routes'
 import { sessionRepository } from './features/session/repository'
 import { sessionRoutes } from './features/session/routes'
 import { sessionService } from './features/session/service'
@@ -49,6 +50,10 @@ export interface AppDeps {
   readonly webRoot?: string
   /** Whoever has it reads the server's numbers; without one there are none. */
   readonly metricsToken?: string
+  /** Certificate of the authority that this server's own is of, PEM: a tablet installs it once. */
+  readonly authority?: string
+  /** Where other machines of the network find this server. */
+  readonly addresses?: () => readonly string[]
   readonly checkAnswers?: boolean
   /** A request that is not answered by then is told that the database is away. */
   readonly answerWithinMs?: number
@@ -65,6 +70,7 @@ export function createApp(deps: AppDeps): Express {
   const sessions = sessionService(sessionRepository(database), deps.sessionSecret, deps.shutFor)
   const handlers: Handlers = {
     ...healthRoutes(database, deps.version),
+    ...roomRoutes({ addresses: deps.addresses ?? (() => []), hasAuthority: deps.authority !== undefined }),
     ...sessionRoutes(sessions, deps.demo),
     ...studentRoutes,
     ...instrumentRoutes,
@@ -111,6 +117,13 @@ export function createApp(deps: AppDeps): Express {
   app.use(UNVERSIONED_BASE, noStore, ownSite, express.json({ limit: BODY_LIMIT, type: 'application/json' }))
   app.use(API_BASE, apiRouter(routerDeps), notFound)
   app.use(UNVERSIONED_BASE, apiRouter(routerDeps, ['health.read', 'live.read', 'openapi.read']), notFound)
+  const { authority } = deps
+  if (authority !== undefined)
+    app.get(AUTHORITY_PATH, (_request, response) => {
+      response
+        .set({ 'content-type': 'application/x-x509-ca-cert', 'content-disposition': 'attachment' })
+        .send(Buffer.from(authority))
+    })
   if (deps.webRoot !== undefined) app.use(webFiles(deps.webRoot))
   app.use(notFound)
   app.use(errorHandler(logger))

@@ -1,4 +1,5 @@
 import { createServer } from 'node:http'
+import { createServer as createSecureServer } from 'node:https'
 import type { AddressInfo } from 'node:net'
 import { pino } from 'pino'
 import { createApp } from './app'
@@ -6,9 +7,14 @@ import type { Config } from './config'
 import { openDatabase } from './db/database'
 import { DEMO_EMAIL, DEMO_PASSWORD } from './demo/seed'
 import { startHousekeeping } from './housekeeping'
+import { addressesFor } from './tls/addresses'
+import { followRenewal } from './tls/given'
+import type { Tls } from './tls/made'
 
 export interface RunningServer {
   readonly url: string
+  /** Where other machines of the network find it; none where it listens to this one alone. */
+  readonly addresses: readonly string[]
   /** Stops taking requests, lets those under way finish, then lets go of the database. */
   close(): Promise<void>
 }
@@ -16,8 +22,19 @@ export interface RunningServer {
 /** How long requests under way may take once the server is asked to stop. */
 const DRAIN_MS = 5000
 
+export interface Serving {
+  readonly version: string
+  /** Folder of the built page. */
+  readonly webRoot?: string | undefined
+  /** By which it is served over HTTPS. */
+  readonly tls?: Tls | undefined
+}
+
 /** Serves with these settings. The schema must be up to date. */
-export async function startServer(config: Config, version: string, webRoot?: string): Promise<RunningServer> {
+export async function startServer(
+  config: Config,
+  { version, webRoot, tls }: Serving,
+): Promise<RunningServer> {
   const logger = pino({ level: config.logLevel, base: null })
   const database = openDatabase(config.databaseUrl)
   const app = createApp({
@@ -32,8 +49,11 @@ export async function startServer(config: Config, version: string, webRoot?: str
     ...(config.isDemoOpen ? { demo: { email: DEMO_EMAIL, password: DEMO_PASSWORD } } : {}),
     ...(webRoot === undefined ? {} : { webRoot }),
     ...(config.metricsToken === undefined ? {} : { metricsToken: config.metricsToken }),
+    ...(tls?.authority === undefined ? {} : { authority: tls.authority }),
+    addresses: () => addresses(),
   })
-  const server = createServer(app)
+  const secure = tls && createSecureServer({ key: tls.key, cert: tls.cert }, app)
+  const server = secure ?? createServer(app)
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject)
     server.listen(config.port, config.host, resolve)
@@ -42,12 +62,20 @@ export async function startServer(config: Config, version: string, webRoot?: str
     throw error
   })
   const stopHousekeeping = startHousekeeping(database, logger)
+  const stopFollowing =
+    secure && typeof config.https === 'object'
+      ? followRenewal(secure, config.https, (error) => logger.warn(error.message)).stop
+      : () => {}
   const { port } = server.address() as AddressInfo
   const host = config.host.includes(':') ? `[${config.host}]` : config.host
+  const scheme = secure ? 'https' : 'http'
+  const addresses = () => addressesFor(scheme, config.host, port)
   return {
-    url: `http://${host}:${port}`,
+    url: `${scheme}://${host}:${port}`,
+    addresses: addresses(),
     async close() {
       stopHousekeeping()
+      stopFollowing()
       const drained = new Promise<void>((resolve) => server.close(() => resolve()))
       server.closeIdleConnections()
       const timer = setTimeout(() => server.closeAllConnections(), DRAIN_MS)

@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node
 import { join } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
 import mariadb from 'mariadb'
-import { aptInstall, findProgram } from '../lib/apt'
+import { aptInstall, aptUnpack, findProgram } from '../lib/apt'
 import { endProcess, isAlive } from '../lib/processes'
 import { openDataDirectory, writePrivate, type DataDirectory } from './data-directory'
 import { portToKeep, installFiles, spawnServer, untilReady } from './private-server'
@@ -242,16 +242,8 @@ function galeraTools(folder: string): Tools {
   galeraPackages()
   const copying = join(folder, 'usr/bin')
   mkdirSync(copying, { recursive: true })
-  if (!findProgram('wsrep_sst_rsync') && !existsSync(join(copying, 'wsrep_sst_rsync'))) {
-    try {
-      run('apt-get', ['download', 'mariadb-server'], folder)
-    } catch {
-      // What there is to be had is not known here yet.
-      run('apt-get', ['update', '-qq'], folder)
-      run('apt-get', ['download', 'mariadb-server'], folder)
-    }
-    run('sh', ['-c', 'dpkg-deb -x mariadb-server_*.deb .'], folder)
-  }
+  if (!findProgram('wsrep_sst_rsync') && !existsSync(join(copying, 'wsrep_sst_rsync')))
+    aptUnpack('mariadb-server', folder)
   if (process.getuid?.() !== 0) return { provider: PROVIDER, copying, method: 'rsync' }
   // A copying daemon of root’s writes as nobody, who may not write there: it is told to be root, by a method of its own.
   script(join(copying, 'rsync'), [
@@ -264,9 +256,4 @@ function galeraTools(folder: string): Tools {
 
 function script(path: string, lines: readonly string[]): void {
   writeFileSync(path, ['#!/bin/sh', ...lines, ''].join('\n'), { mode: 0o755 })
-}
-
-function run(command: string, args: readonly string[], cwd: string): void {
-  const done = spawnSync(command, args, { cwd, encoding: 'utf8' })
-  if (done.status !== 0) throw new Error(`${command} ${args.join(' ')} failed:\n${done.stderr}`)
 }

@@ -41,3 +41,17 @@ export function aptInstall(packages: readonly string[], instead: string): void {
   if (fault)
     throw new Error(`apt-get could not install ${packages.join(', ')}:\n${fault}\n${updateFault}\n${instead}`)
 }
+
+/** What is in a Debian package, laid out in `folder` without installing it: a service in it is not started. */
+export function aptUnpack(name: string, folder: string): void {
+  const run = (command: string, ...args: string[]) =>
+    spawnSync(command, args, { cwd: folder, stdio: ['ignore', 'ignore', 'pipe'], encoding: 'utf8' })
+  if (run('apt-get', 'download', name).status !== 0) {
+    // What there is to be had is not known here yet.
+    run('apt-get', 'update', '-qq')
+    const again = run('apt-get', 'download', name)
+    if (again.status !== 0) throw new Error(`apt-get could not fetch ${name}:\n${again.stderr}`)
+  }
+  const unpacked = run('sh', '-c', `dpkg-deb -x ${name}_*.deb .`)
+  if (unpacked.status !== 0) throw new Error(`${name} could not be unpacked:\n${unpacked.stderr}`)
+}
