@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { AuditPage, AuditQuery } from './audit'
 import { Attachment, ATTACHMENT_LIMIT_BYTES, ATTACHMENT_TYPES, RecordKind, StoredSound } from './attachments'
 import { Check, CheckDraft, CheckSummary, ChecksQuery, History, TakeTrack } from './checks'
 import { Id } from './common'
@@ -28,6 +29,19 @@ import {
   PracticeDraft,
   PracticeEntry,
 } from './plans'
+import {
+  Invited,
+  KeyUse,
+  OneTimeKey,
+  Person,
+  PersonChange,
+  PersonDraft,
+  SecondFactor,
+  SecondFactorBegin,
+  SecondFactorCode,
+  SecondFactorKey,
+  SpareCodes,
+} from './people'
 import type { ProblemCode } from './problems'
 import type { RouteName } from './routes'
 import { Credentials, Door, OpenSession, PasswordChange, Session } from './session'
@@ -67,6 +81,8 @@ export interface Endpoint {
   readonly summary: string
   /** Open to people who have not signed in. */
   readonly isPublic?: boolean
+  /** Only an owner of the studio may. */
+  readonly needs?: 'owner'
   /** A new thing comes of it: it needs an Idempotency-Key, and twice the same makes one. */
   readonly creates?: boolean
   readonly params?: z.ZodObject
@@ -92,6 +108,7 @@ const roundParams = z.object({ roundId: Id })
 const painParams = z.object({ painId: Id })
 const planParams = z.object({ planId: Id })
 const fitParams = z.object({ fitId: Id })
+const userParams = z.object({ userId: Id })
 const Done = z.null()
 
 export const Health = z
@@ -129,7 +146,7 @@ export const ENDPOINTS = {
     isPublic: true,
     body: Credentials,
     response: Session,
-    problems: ['wrong_credentials', 'too_many_attempts'],
+    problems: ['wrong_credentials', 'code_needed', 'wrong_code', 'too_many_attempts'],
   },
   'session.read': { summary: 'Who is signed in', response: Session },
   'session.close': { summary: 'Sign out', response: Done },
@@ -527,6 +544,65 @@ export const ENDPOINTS = {
     body: PasswordChange,
     response: Done,
     problems: ['too_many_attempts'],
+  },
+  'secondFactor.read': { summary: 'Whether one signs in by a code as well', response: SecondFactor },
+  'secondFactor.begin': {
+    summary: 'Tell a program of one’s own the secret for codes; nothing changes until a code was confirmed',
+    body: SecondFactorBegin,
+    response: SecondFactorKey,
+    problems: ['too_many_attempts'],
+  },
+  'secondFactor.confirm': {
+    summary: 'Sign in by codes from now on; answers with spare codes, which are shown this once',
+    body: SecondFactorCode,
+    response: SpareCodes,
+    problems: ['wrong_code', 'too_many_attempts'],
+  },
+  'secondFactor.end': {
+    summary: 'Sign in without codes again',
+    body: SecondFactorBegin,
+    response: Done,
+    problems: ['too_many_attempts'],
+  },
+  'key.use': {
+    summary:
+      'Choose a password with a key that an owner gave, and come in; every session and second factor of before ends',
+    isPublic: true,
+    body: KeyUse,
+    response: Session,
+    problems: ['wrong_key', 'too_many_attempts'],
+  },
+  'people.list': {
+    summary: 'Who teaches in the studio, and who did',
+    needs: 'owner',
+    response: z.array(Person),
+  },
+  'people.invite': {
+    summary: 'Let somebody teach in the studio; the key is for choosing a password',
+    needs: 'owner',
+    body: PersonDraft,
+    response: Invited,
+    problems: ['taken_meanwhile'],
+  },
+  'people.change': {
+    summary: 'Change what somebody may do, or whether they teach here at all; leaving ends their sessions',
+    needs: 'owner',
+    params: userParams,
+    body: PersonChange,
+    response: Person,
+    problems: ['last_owner'],
+  },
+  'people.key': {
+    summary: 'Give somebody who has lost the password a key for choosing another, in place of a mail',
+    needs: 'owner',
+    params: userParams,
+    response: OneTimeKey,
+  },
+  'audit.list': {
+    summary: 'Who saw and changed what, the newest first',
+    needs: 'owner',
+    query: AuditQuery,
+    response: AuditPage,
   },
 } as const satisfies Record<RouteName, Endpoint>
 

@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import type * as attachments from './attachments'
+import type * as audit from './audit'
 import type * as checks from './checks'
 import type * as verdicts from './verdicts'
 import type * as hands from './hands'
@@ -7,6 +8,7 @@ import type * as instruments from './instruments'
 import type * as exercises from './exercises'
 import type * as fingerings from './fingerings'
 import type * as mastery from './mastery'
+import type * as people from './people'
 import type * as plans from './plans'
 import type * as session from './session'
 import type * as settings from './settings'
@@ -31,6 +33,17 @@ export type { ClientInput, HandlerInput, Answer, Endpoint } from './endpoints'
 export type Session = z.output<typeof session.Session>
 export type Door = z.output<typeof session.Door>
 export type OpenSession = z.output<typeof session.OpenSession>
+export type Role = people.Role
+export type Person = z.output<typeof people.Person>
+export type PersonDraft = z.input<typeof people.PersonDraft>
+export type PersonChange = z.output<typeof people.PersonChange>
+export type OneTimeKey = z.output<typeof people.OneTimeKey>
+export type SecondFactor = z.output<typeof people.SecondFactor>
+export type SecondFactorKey = z.output<typeof people.SecondFactorKey>
+export type Deed = audit.Deed
+export type AuditEntry = z.output<typeof audit.AuditEntry>
+export type AuditQuery = z.output<typeof audit.AuditQuery>
+export type AuditPage = z.output<typeof audit.AuditPage>
 export type Studio = z.output<typeof settings.Studio>
 export type StudioChange = z.input<typeof settings.StudioChange>
 export type StudioSettings = z.output<typeof settings.StudioSettings>

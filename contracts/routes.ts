@@ -94,6 +94,16 @@ export const ROUTES = {
   'sessions.end': ['DELETE', '/sessions/:sessionId'],
   'sessions.endOthers': ['DELETE', '/sessions'],
   'password.change': ['PATCH', '/password'],
+  'secondFactor.read': ['GET', '/second-factor'],
+  'secondFactor.begin': ['POST', '/second-factor'],
+  'secondFactor.confirm': ['POST', '/second-factor/confirm'],
+  'secondFactor.end': ['POST', '/second-factor/end'],
+  'key.use': ['POST', '/key'],
+  'people.list': ['GET', '/people'],
+  'people.invite': ['POST', '/people'],
+  'people.change': ['PATCH', '/people/:userId'],
+  'people.key': ['POST', '/people/:userId/key'],
+  'audit.list': ['GET', '/audit'],
 } as const satisfies Record<string, readonly ['GET' | 'POST' | 'PATCH' | 'DELETE', string]>
 
 export type RouteName = keyof typeof ROUTES

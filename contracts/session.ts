@@ -1,12 +1,14 @@
 import { z } from 'zod'
 import { Id, Instant, SystemId, Version } from './common'
-import { SHORTEST_PASSWORD } from './limits'
+import { NewPassword, Role } from './people'
 import { StudioSettings } from './settings'
 
 export const Credentials = z
   .object({
     email: z.string().trim().min(1, { error: 'Type your e-mail address.' }).max(200),
     password: z.string().min(1, { error: 'Type your password.' }).max(500),
+    /** Of the second factor, where there is one: six figures, or a spare code. */
+    code: z.string().trim().max(40).optional(),
   })
   .meta({
     id: 'Credentials',
@@ -16,12 +18,7 @@ export const Credentials = z
 export const PasswordChange = z
   .object({
     current: z.string().min(1, { error: 'Type the password you have now.' }).max(500),
-    next: z
-      .string()
-      .min(SHORTEST_PASSWORD, {
-        error: `Take at least ${SHORTEST_PASSWORD} characters: a few words are easy to keep.`,
-      })
-      .max(500),
+    next: NewPassword,
   })
   .meta({
     id: 'PasswordChange',
@@ -46,7 +43,9 @@ export const OpenSession = z
 
 export const Session = z
   .object({
-    user: z.object({ id: Id, name: z.string(), email: z.string() }),
+    user: z.object({ id: Id, name: z.string(), email: z.string(), role: Role }),
+    /** May look at how the server is. */
+    isOperator: z.boolean(),
     studio: z.object({
       id: Id,
       version: Version,

@@ -6,12 +6,14 @@ import type { Logger } from 'pino'
 import { API_BASE, AUTHORITY_PATH, UNVERSIONED_BASE } from '#contracts'
 import type { Database } from './db/database'
 import { attachmentRoutes } from './features/attachments/routes'
+import { auditRoutes } from './features/audit/routes'
 import { checkRoutes } from './features/checks/routes'
 import { handRoutes } from './features/hands/routes'
 import { healthRoutes } from './features/health/routes'
 import { instrumentRoutes } from './features/instruments/routes'
 import { fingeringRoutes } from './features/fingerings/routes'
 import { masteryRoutes } from './features/mastery/routes'
+import { peopleRoutes } from './features/people/routes'
 import { practiceRoutes } from './features/practice/routes'
 import { roomRoutes } from './features/room/routes'
 import { sessionRepository } from './features/session/repository'
@@ -29,7 +31,9 @@ import { metricsOf, metricsRoute } from './http/metrics'
 import { descriptionLimit, passwordLimit, signInLimits } from './http/rate-limit'
 import { isReading } from './http/reading'
 import { apiRouter } from './http/router'
-import { sessionCookie } from './http/session-cookie'
+import { secretsOf } from './http/secrets'
+import { deviceCookie, sessionCookie } from './http/session-cookie'
+import { seenTrail, type SeenTrail } from './http/trail'
 import { webFiles } from './http/web-files'
 
 const COMPRESSED_FROM_BYTES = 2048
@@ -40,6 +44,10 @@ export interface AppDeps {
   readonly now: () => Date
   readonly version: string
   readonly sessionSecret: string
+  /** The one before it, while sessions of it are open. */
+  readonly sessionSecretBefore?: string
+  /** Who may look at how the server is, by their addresses. */
+  readonly operators?: readonly string[]
   readonly cookieSecure: boolean
   readonly trustProxy: number
   /** The key of the demo studio, where it may hang at the door. */
@@ -55,6 +63,8 @@ export interface AppDeps {
   /** Where other machines of the network find this server. */
   readonly addresses?: () => readonly string[]
   readonly checkAnswers?: boolean
+  /** Who saw what, for whoever ends the server to write it down before. */
+  readonly seen?: SeenTrail
   /** A request that is not answered by then is told that the database is away. */
   readonly answerWithinMs?: number
 }
@@ -67,7 +77,14 @@ const BODY_LIMIT = '1mb'
 
 export function createApp(deps: AppDeps): Express {
   const { database, logger, now } = deps
-  const sessions = sessionService(sessionRepository(database), deps.sessionSecret, deps.shutFor)
+  const secrets = secretsOf(deps.sessionSecret, deps.sessionSecretBefore)
+  const sessions = sessionService({
+    repository: sessionRepository(database),
+    secrets,
+    shutFor: deps.shutFor,
+    operators: deps.operators ?? [],
+  })
+  const seen = deps.seen ?? seenTrail(database, logger)
   const handlers: Handlers = {
     ...healthRoutes(database, deps.version),
     ...roomRoutes({ addresses: deps.addresses ?? (() => []), hasAuthority: deps.authority !== undefined }),
@@ -83,18 +100,29 @@ export function createApp(deps: AppDeps): Express {
     ...setupRoutes,
     ...studioRoutes,
     ...attachmentRoutes,
+    ...auditRoutes,
+    ...peopleRoutes(secrets),
   }
   const cookie = sessionCookie(deps.cookieSecure)
+  const devices = deviceCookie(secrets, deps.cookieSecure)
+  const guesses = signInLimits(database, now, (email) => sessions.accountKeyOf(email), devices)
+  const guessesAtSession = passwordLimit(database, now, (request) => cookie.read(request))
   const routerDeps = {
     database,
     handlers,
     now,
     guard: sessionGuard((token, at) => sessions.find(token, at)),
     cookie,
+    devices,
+    seen,
     before: {
       'openapi.read': [descriptionLimit()],
-      'session.open': signInLimits(database, now, (email) => sessions.accountKeyOf(email)),
-      'password.change': [passwordLimit(database, now, (request) => cookie.read(request))],
+      'session.open': guesses,
+      'key.use': guesses,
+      'password.change': [guessesAtSession],
+      'secondFactor.begin': [guessesAtSession],
+      'secondFactor.confirm': [guessesAtSession],
+      'secondFactor.end': [guessesAtSession],
     },
     checkAnswers: deps.checkAnswers ?? false,
     answerWithinMs: deps.answerWithinMs ?? ANSWER_WITHIN_MS,

@@ -7,6 +7,7 @@ import type { Config } from './config'
 import { openDatabase } from './db/database'
 import { DEMO_EMAIL, DEMO_PASSWORD } from './demo/seed'
 import { startHousekeeping } from './housekeeping'
+import { seenTrail } from './http/trail'
 import { addressesFor } from './tls/addresses'
 import { followRenewal } from './tls/given'
 import type { Tls } from './tls/made'
@@ -37,12 +38,16 @@ export async function startServer(
 ): Promise<RunningServer> {
   const logger = pino({ level: config.logLevel, base: null })
   const database = openDatabase(config.databaseUrl)
+  const seen = seenTrail(database, logger)
   const app = createApp({
+    seen,
     database,
     logger,
     now: () => new Date(),
     version,
     sessionSecret: config.sessionSecret,
+    ...(config.sessionSecretBefore === undefined ? {} : { sessionSecretBefore: config.sessionSecretBefore }),
+    operators: config.operators ?? (config.isDemoOpen ? [DEMO_EMAIL] : []),
     cookieSecure: config.cookieSecure,
     trustProxy: config.trustProxy,
     ...(config.hasDemo ? {} : { shutFor: DEMO_EMAIL }),
@@ -81,6 +86,7 @@ export async function startServer(
       const timer = setTimeout(() => server.closeAllConnections(), DRAIN_MS)
       await drained
       clearTimeout(timer)
+      await seen.flush()
       await database.close()
     },
   }

@@ -11,7 +11,7 @@ export async function backup(url: URL, file: string): Promise<BackupSeal> {
       await runClient(
         ['mariadb-dump', 'mysqldump'],
         url,
-        ['--single-transaction', '--skip-comments', '--hex-blob', url.pathname.slice(1)],
+        ['--single-transaction', '--skip-comments', '--hex-blob', '--skip-triggers', url.pathname.slice(1)],
         { output },
       )
     } finally {

@@ -1,4 +1,5 @@
 import type { Connection } from 'mariadb'
+import { erasing } from '../../server/features/students/erasing'
 
 /**
  * What outlives a backup that is put back: consents that were withdrawn and sound that was removed, sessions that ended, passwords
@@ -133,4 +134,44 @@ export async function carryOver(over: CarryOver): Promise<void> {
     `UPDATE \`${scratch}\`.user was JOIN \`${live}\`.user now ON now.id = was.id
      SET was.password_hash = now.password_hash`,
   )
+  await carryTrust(over)
+}
+
+/** Tables of one row a thing that happened: what is known now is known after. */
+const KEPT_ROWS = ['audit', 'erasure'] as const
+/** As they are now, and not as they were: what was ended by somebody must not hold again. */
+const AS_NOW = ['second_factor', 'spare_code', 'one_time_key'] as const
+
+/** Who may do what, second factors, keys, the trail, and who was erased: all as it is now. */
+async function carryTrust({ connection, live, scratch }: CarryOver): Promise<void> {
+  const [known] = await connection.query<{ n: bigint }[]>(
+    "SELECT COUNT(*) AS n FROM information_schema.tables WHERE table_schema = ? AND table_name = 'erasure'",
+    [live],
+  )
+  if (Number(known!.n) === 0) return
+  const stillThere = `JOIN \`${scratch}\`.studio t ON t.id = r.studio_id`
+  const userIsThere = `JOIN \`${scratch}\`.user u ON u.studio_id = r.studio_id AND u.id = r.user_id`
+  await connection.query(
+    `INSERT IGNORE INTO \`${scratch}\`.user SELECT r.* FROM \`${live}\`.user r ${stillThere}`,
+  )
+  await connection.query(
+    `UPDATE \`${scratch}\`.user was JOIN \`${live}\`.user now ON now.id = was.id
+     SET was.role = now.role, was.left_at = now.left_at`,
+  )
+  for (const table of KEPT_ROWS)
+    await connection.query(
+      `INSERT IGNORE INTO \`${scratch}\`.${table} SELECT r.* FROM \`${live}\`.${table} r ${stillThere}`,
+    )
+  for (const table of AS_NOW) {
+    await connection.query(`DELETE FROM \`${scratch}\`.${table}`)
+    await connection.query(
+      `INSERT INTO \`${scratch}\`.${table} SELECT r.* FROM \`${live}\`.${table} r ${userIsThere}`,
+    )
+  }
+  const erased = await connection.query<{ studioId: string; studentId: string }[]>(
+    `SELECT r.studio_id AS studioId, r.student_id AS studentId FROM \`${live}\`.erasure r
+     JOIN \`${scratch}\`.student s ON s.studio_id = r.studio_id AND s.id = r.student_id`,
+  )
+  for (const { studioId, studentId } of erased)
+    for (const { sql, values } of erasing(studioId, studentId, scratch)) await connection.query(sql, values)
 }

@@ -1,6 +1,7 @@
 import { closeSync, existsSync, openSync } from 'node:fs'
 import mariadb, { type Connection } from 'mariadb'
 import { QueryTypes } from 'sequelize'
+import { DROP_TRIGGERS, keepAppendOnly } from '../../server/db/append-only'
 import { openDatabase } from '../../server/db/database'
 import { isKnownMigration, migrate } from '../../server/db/migrate'
 import { freeze, FREEZE_MS, thaw } from '../../server/maintenance'
@@ -66,6 +67,7 @@ export async function restore(
       await carryOver(over)
       await frozen?.insist()
       await swap(connection, { live, scratch, before })
+      await protect(url)
     } catch (error) {
       throw new Error(`${(error as Error).message}\n${await undo(connection, { scratch, before })}`, {
         cause: error,
@@ -215,6 +217,16 @@ async function bringUpToDate(url: URL, schema: string, say: (line: string) => vo
   }
 }
 
+/** As the server does when it starts: what is in place now may not be changed either. */
+async function protect(url: URL): Promise<void> {
+  const database = openDatabase(url.href, { poolSize: 1 })
+  try {
+    await keepAppendOnly(database.sequelize)
+  } finally {
+    await database.close()
+  }
+}
+
 /** One statement: either every table has changed places, or none. */
 async function swap(
   connection: Connection,
@@ -224,6 +236,7 @@ async function swap(
   const move = (table: string, from: string, to: string) =>
     `\`${from}\`.\`${table}\` TO \`${to}\`.\`${table}\``
   await connection.query(`SET SESSION lock_wait_timeout = ${SWAP_WAIT_S}`)
+  for (const drop of DROP_TRIGGERS) await connection.query(drop)
   await connection.query(
     `RENAME TABLE ${[
       ...old.map((table) => move(table, live, before)),

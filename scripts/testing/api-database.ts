@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { TestProject } from 'vitest/node'
+import { keepAppendOnly } from '../../server/db/append-only'
 import { openDatabase } from '../../server/db/database'
 import { migrate } from '../../server/db/migrate'
 import { openDataDirectory } from '../database/data-directory'
@@ -27,6 +28,7 @@ async function startMigrated() {
   const server = await startPrivateServer(data, databasePrograms, () => {})
   const database = openDatabase(server.url)
   await migrate(database.sequelize)
+  await keepAppendOnly(database.sequelize)
   await database.close()
   return {
     url: server.url,

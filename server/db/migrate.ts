@@ -16,6 +16,7 @@ import * as soundRemovals from './migrations/0013-sound-removals'
 import * as toldChecks from './migrations/0014-told-checks'
 import * as oneThing from './migrations/0015-one-thing'
 import * as plans from './migrations/0016-plans'
+import * as trust from './migrations/0017-trust'
 import { untilHeld, withLease, type Waiting } from './lease'
 import type { Report, Step } from './migrations/step'
 import { standingOf } from './standing'
@@ -38,6 +39,7 @@ const MIGRATIONS: Readonly<Record<string, { readonly steps: readonly Step[] }>> 
   '0014-told-checks': toldChecks,
   '0015-one-thing': oneThing,
   '0016-plans': plans,
+  '0017-trust': trust,
 }
 
 /** Of this version or one before it. */

@@ -9,6 +9,7 @@ import type {
   TakeSummary,
 } from '#core'
 import type {
+  Deed,
   Decision,
   ExerciseName,
   KeptFingering,
@@ -16,6 +17,7 @@ import type {
   Plan,
   KeptVerdict,
   Level,
+  Role,
   SetupNow,
   SetupRound,
 } from '#contracts'
@@ -37,7 +39,67 @@ export interface UserRow {
   studioId: string
   email: string
   name: string
+  /** Empty until one was chosen. */
   passwordHash: string
+  role: Role
+  leftAt: Date | null
+}
+
+export interface SecondFactorRow {
+  id: string
+  studioId: string
+  userId: string
+  /** The secret, sealed. */
+  sealed: string
+  confirmedAt: Date | null
+  /** Of the last code that was taken, in periods since 1970: none is taken twice. */
+  lastStep: number
+  recordedAt: Date
+}
+
+export interface SpareCodeRow {
+  id: string
+  studioId: string
+  userId: string
+  hash: string
+  usedAt: Date | null
+}
+
+export interface OneTimeKeyRow {
+  id: string
+  studioId: string
+  userId: string
+  hash: string
+  madeBy: string
+  madeAt: Date
+  untilAt: Date
+  usedAt: Date | null
+}
+
+export interface AuditRow {
+  id: string
+  studioId: string
+  userId: string | null
+  at: Date
+  deed: Deed
+  studentId: string | null
+  subjectId: string | null
+}
+
+export interface ErasureRow {
+  id: string
+  studioId: string
+  studentId: string
+  erasedAt: Date
+}
+
+/** Something that was done to the whole database. */
+export interface OperationRow {
+  id: string
+  kind: 'backup' | 'drill'
+  at: Date
+  isSound: boolean
+  report: unknown
 }
 
 export interface SessionRow {

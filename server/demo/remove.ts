@@ -1,4 +1,5 @@
 import { QueryTypes } from 'sequelize'
+import { LEAVING_STUDIO } from '../db/append-only'
 import type { Database } from '../db/database'
 import { DEMO_EMAIL } from './seed'
 
@@ -23,6 +24,7 @@ export async function removeDemo(database: Database): Promise<number | undefined
     )
     // All of a studio goes at once: nothing of it is left that could point at what is gone.
     await sequelize.query('SET SESSION FOREIGN_KEY_CHECKS = 0', { transaction })
+    await sequelize.query(LEAVING_STUDIO, { replacements: [demo.studioId], transaction })
     try {
       let removed = 0
       const remove = async (table: string, column: string) => {
@@ -37,6 +39,7 @@ export async function removeDemo(database: Database): Promise<number | undefined
       return removed
     } finally {
       await sequelize.query('SET SESSION FOREIGN_KEY_CHECKS = 1', { transaction })
+      await sequelize.query(LEAVING_STUDIO, { replacements: [null], transaction })
     }
   })
 }

@@ -28,6 +28,8 @@ export interface PublicCall {
   readonly userAgent: string
   /** Hands the browser a session, or takes it away. */
   setSessionToken(token: string | undefined): void
+  /** Whoever came in here before is not kept out by others' guesses. */
+  rememberDevice(account: string): void
   /** Lets the caller keep the answer so long, s; other answers are never kept. */
   mayBeKept(seconds: number): void
   /** Sends this status in place of 200. */
@@ -58,7 +60,7 @@ export interface Download {
   readonly bytes: (from: number, to: number) => AsyncIterable<Buffer>
 }
 
-type PublicRoute = 'door.read' | 'health.read' | 'live.read' | 'openapi.read' | 'session.open'
+type PublicRoute = 'door.read' | 'health.read' | 'live.read' | 'openapi.read' | 'session.open' | 'key.use'
 /** Routes of one of the two kinds, as the contracts say. */
 type RouteWith<P extends 'upload' | 'download'> = {
   [K in RouteName]: (typeof ENDPOINTS)[K] extends Record<P, object> ? K : never

@@ -13,6 +13,7 @@ export function errorHandler(logger: Logger): ErrorRequestHandler {
   return (error: unknown, _request, response, next) => {
     if (response.headersSent) return next(error)
     const problem = problemOf(error)
+    response.locals['problem'] = problem.code
     if (problem.code === 'internal')
       logger.error({
         requestId: response.locals['requestId'] as string,
@@ -25,6 +26,11 @@ export function errorHandler(logger: Logger): ErrorRequestHandler {
       JSON.stringify({ ...problem, requestId: response.locals['requestId'] as string } satisfies Problem),
     )
   }
+}
+
+/** What went wrong with it, once it was answered. */
+export function problemCodeOf(response: Response): ProblemCode | undefined {
+  return response.locals['problem'] as ProblemCode | undefined
 }
 
 export function routeOf(response: Response): string {

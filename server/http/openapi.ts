@@ -38,6 +38,7 @@ function operation(name: RouteName, endpoint: Endpoint, method: string, schemas:
   const codes: ProblemCode[] = [
     ...(endpoint.isPublic ? [] : (['not_signed_in'] as const)),
     ...(endpoint.isPublic || method === 'GET' ? [] : (['csrf_failed'] as const)),
+    ...(endpoint.needs ? (['not_allowed'] as const) : []),
     ...(endpoint.params ? (['not_found'] as const) : []),
     ...(endpoint.body || endpoint.query ? (['invalid_request'] as const) : []),
     ...(endpoint.problems ?? []),

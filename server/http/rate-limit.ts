@@ -3,7 +3,9 @@ import type { Request, RequestHandler, Response } from 'express'
 import { ipKeyGenerator, rateLimit, type Store } from 'express-rate-limit'
 import { Op, QueryTypes } from 'sequelize'
 import type { Database } from '../db/database'
+import { problemCodeOf } from './errors'
 import { ProblemError } from './problem-error'
+import type { DeviceCookie } from './session-cookie'
 
 /** Failed attempts on one account from one address, before a wait. */
 export const SIGN_IN_ATTEMPTS = 8
@@ -19,6 +21,7 @@ export function signInLimits(
   database: Database,
   now: () => Date,
   accountKeyOf: (email: string) => Promise<string>,
+  devices: DeviceCookie,
 ): RequestHandler[] {
   const limit = limiter(database, now)
   const typed = (request: Request) => {
@@ -32,11 +35,16 @@ export function signInLimits(
     }, next)
   }
   const account = (response: Response) => String(response.locals['account'])
+  const device = (request: Request, response: Response) => devices.known(request, account(response))
   return [
     findAccount,
-    limit(SIGN_IN_ATTEMPTS, (request, response) => `${account(response)} from ${caller(request)}`),
-    limit(SIGN_IN_ATTEMPTS_AT_ALL, (_request, response) => account(response)),
-    limit(SIGN_IN_ATTEMPTS_AT_ALL, caller),
+    limit(
+      SIGN_IN_ATTEMPTS,
+      (request, response) => `${account(response)} from ${device(request, response) ?? caller(request)}`,
+    ),
+    // Guesses from elsewhere do not keep out whoever came in from here before.
+    limit(SIGN_IN_ATTEMPTS_AT_ALL, (_request, response) => account(response), device),
+    limit(SIGN_IN_ATTEMPTS_AT_ALL, caller, device),
   ]
 }
 
@@ -76,13 +84,21 @@ function caller(request: Request): string {
 
 function limiter(database: Database, now: () => Date) {
   const store = databaseStore(database, now)
-  return (attempts: number, key: (request: Request, response: Response) => string) =>
+  return (
+    attempts: number,
+    key: (request: Request, response: Response) => string,
+    isLetPast: (request: Request, response: Response) => unknown = () => false,
+  ) =>
     rateLimit({
       windowMs: SIGN_IN_WINDOW_MS,
       limit: attempts,
       standardHeaders: false,
       legacyHeaders: false,
       skipSuccessfulRequests: true,
+      // The password was right: asking for the code is no guess.
+      requestWasSuccessful: (_request, response) =>
+        response.statusCode < 400 || problemCodeOf(response) === 'code_needed',
+      skip: (request, response) => Boolean(isLetPast(request, response)),
       keyGenerator: (request, response) =>
         createHash('sha256')
           .update(`${attempts} ${key(request, response)}`)

@@ -9,9 +9,10 @@ import { StudioStore } from '../db/studio-store'
 import type { Call, Download, Handlers, PublicCall, SignedIn, UploadCall } from './call'
 import { answerOnce } from './idempotency'
 import { ProblemError } from './problem-error'
-import type { SessionCookie } from './session-cookie'
+import type { DeviceCookie, SessionCookie } from './session-cookie'
 import type { Guard } from './guard'
 import { isReading } from './reading'
+import { noteChange, type SeenTrail } from './trail'
 import { within } from '../within'
 
 export interface RouterDeps {
@@ -20,6 +21,8 @@ export interface RouterDeps {
   readonly guard: Guard
   readonly now: () => Date
   readonly cookie: SessionCookie
+  readonly devices: DeviceCookie
+  readonly seen: SeenTrail
   /** Stand before a handler, as the limits on signing in do. */
   readonly before: Partial<Record<RouteName, readonly RequestHandler[]>>
   /** Checks every answer against its contract; for tests, it costs time. */
@@ -65,25 +68,39 @@ async function answer(
   response.locals['route'] = name
   const publicCall = publicCallOf(deps, request, response)
   const signedIn = endpoint.isPublic ? undefined : await deps.guard.admit(request, publicCall)
+  if (endpoint.needs === 'owner' && signedIn?.session.user.role !== 'owner')
+    throw new ProblemError('not_allowed', { detail: 'Ask an owner of your studio.' })
   const input = checkedInput(endpoint, request)
+  const params = (input as { params?: Record<string, string> }).params ?? {}
   const handle = deps.handlers[name] as (call: PublicCall & Partial<Call>, input: unknown) => Promise<unknown>
 
-  if (signedIn && endpoint.download) return sendFile(request, response, await reading(signedIn))
+  if (signedIn && endpoint.download) {
+    const file = await reading(signedIn)
+    void deps.seen.saw(signedIn, publicCall.now, name, params)
+    return sendFile(request, response, file)
+  }
   const body = !signedIn
     ? await handle(publicCall, input)
     : endpoint.upload
       ? await handle(
-          { ...publicCall, ...uploadCallOf(deps, name, signedIn, request, publicCall.now) },
+          { ...publicCall, ...uploadCallOf(deps, name, signedIn, request, publicCall.now, params) },
           input,
         ).finally(() => request.resume())
       : isReading(request)
         ? await reading(signedIn)
         : await deps.database.inTransaction((transaction) => {
             const store = new StudioStore(deps.database, signedIn.session.studio.id, transaction)
-            const work = () => handle({ ...publicCall, signedIn, transaction, store }, input)
+            const note = (made?: unknown) => noteChange(store, signedIn, publicCall.now, name, params, made)
+            const work = async () => {
+              if (!endpoint.creates) await note()
+              const made = await handle({ ...publicCall, signedIn, transaction, store }, input)
+              if (endpoint.creates) await note(made)
+              return made
+            }
             const fingerprint = [name, request.params, request.body]
             return endpoint.creates ? answerOnce(store, publicCall.now, request, fingerprint, work) : work()
           })
+  if (signedIn && isReading(request)) void deps.seen.saw(signedIn, publicCall.now, name, params)
   if (deps.checkAnswers) endpoint.response.parse(body)
   // Too late: whoever asked was told that the database is away.
   if (response.headersSent) return
@@ -102,6 +119,7 @@ function uploadCallOf(
   signedIn: SignedIn,
   request: Request,
   now: Date,
+  params: Readonly<Record<string, string>>,
 ): UploadCall {
   const { studio } = signedIn.session
   const declared = Number(request.get('content-length'))
@@ -119,7 +137,11 @@ function uploadCallOf(
     once: (fingerprint, work) =>
       database.inTransaction((transaction) => {
         const store = new StudioStore(database, studio.id, transaction)
-        return answerOnce(store, now, request, [name, request.params, ...fingerprint], () => work(store))
+        return answerOnce(store, now, request, [name, request.params, ...fingerprint], async () => {
+          const made = await work(store)
+          await noteChange(store, signedIn, now, name, params, made)
+          return made
+        })
       }),
   }
 }
@@ -159,6 +181,7 @@ function publicCallOf(deps: RouterDeps, request: Request, response: Response): P
     sessionToken: cookie.read(request),
     userAgent: request.get('user-agent') ?? '',
     setSessionToken: (token) => cookie.write(response, token),
+    rememberDevice: (account) => deps.devices.remember(request, response, account),
     mayBeKept: (seconds) => response.setHeader('cache-control', `public, max-age=${seconds}`),
     setStatus: (status) => void response.status(status),
   }

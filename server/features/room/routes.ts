@@ -6,7 +6,6 @@ export function roomRoutes(room: {
   readonly hasAuthority: boolean
 }): Pick<Handlers, 'room.read'> {
   return {
-    'room.read': () =>
-      Promise.resolve({ addresses: [...room.addresses()], hasAuthority: room.hasAuthority }),
+    'room.read': () => Promise.resolve({ addresses: [...room.addresses()], hasAuthority: room.hasAuthority }),
   }
 }

@@ -36,6 +36,8 @@ export async function addStudio(
     email: normalEmail(email),
     name: teacherName,
     passwordHash,
+    role: 'owner' as const,
+    leftAt: null,
   }
   await models.studio.create(studio, { transaction })
   await models.user.create(user, { transaction })
@@ -47,7 +49,8 @@ export async function addStudio(
       system: studio.system,
       settings: settingsOf(null),
     },
-    user: { id: user.id, name: user.name, email: user.email },
+    user: { id: user.id, name: user.name, email: user.email, role: user.role },
+    isOperator: false,
     csrfToken: '',
   }
 }

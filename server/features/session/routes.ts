@@ -14,6 +14,11 @@ export function sessionRoutes(
   | 'sessions.end'
   | 'sessions.endOthers'
   | 'password.change'
+  | 'key.use'
+  | 'secondFactor.read'
+  | 'secondFactor.begin'
+  | 'secondFactor.confirm'
+  | 'secondFactor.end'
 > {
   return {
     async 'door.read'({ sessionToken, now }) {
@@ -24,7 +29,23 @@ export function sessionRoutes(
     async 'session.open'(call, { body }) {
       const { token, session } = await service.open(body, call.userAgent, call.now)
       call.setSessionToken(token)
+      call.rememberDevice(session.user.id)
       return session
+    },
+    async 'key.use'(call, { body }) {
+      const { token, session } = await service.useKey(body, call.userAgent, call.now)
+      call.setSessionToken(token)
+      call.rememberDevice(session.user.id)
+      return session
+    },
+    'secondFactor.read': ({ signedIn }) => service.secondFactor(signedIn),
+    'secondFactor.begin': ({ signedIn, now }, { body }) => service.beginFactor(signedIn, body.current, now),
+    'secondFactor.confirm': async ({ signedIn, now }, { body }) => ({
+      codes: await service.confirmFactor(signedIn, body.code, now),
+    }),
+    async 'secondFactor.end'({ signedIn }, { body }) {
+      await service.endFactor(signedIn, body.current)
+      return null
     },
     'session.read': ({ signedIn }) => Promise.resolve(signedIn.session),
     async 'session.close'(call) {
