@@ -99,6 +99,18 @@ const days = (what: string) =>
     .min(7, { error: `Give ${what} as a week or more.` })
     .max(800, { error: `Give ${what} as two years or less.` })
 
+/** Ten years: longer is for ever. */
+const MOST_KEPT_DAYS = 3660
+const USUAL_TRAIL_DAYS = 730
+/** Whoever takes somebody off the roster by mistake notices within a term. */
+const SHORTEST_KEPT_DAYS = 90
+
+const keptFor = (most: number) =>
+  z
+    .int({ error: 'Give the time in whole days.' })
+    .min(SHORTEST_KEPT_DAYS, { error: `Keep it for ${SHORTEST_KEPT_DAYS} days or more.` })
+    .max(most, { error: `Keep it for ${most} days or less.` })
+
 /** Everything a studio sets once for all its teachers and tablets. What is missing is as usual. */
 export const StudioSettings = z
   .object({
@@ -143,6 +155,17 @@ export const StudioSettings = z
       hidden: [...USUAL_ARRANGEMENT.hidden],
       own: [],
     }),
+    /** For how long what is not needed any more is kept, days; null, until somebody takes it away. */
+    retention: z
+      .object({
+        /** Everything of a student who was taken off the roster. */
+        leftDays: keptFor(MOST_KEPT_DAYS).nullable().default(null),
+        /** Sound of students. */
+        soundDays: keptFor(MOST_KEPT_DAYS).nullable().default(null),
+        /** Who saw and changed what. */
+        trailDays: keptFor(MOST_KEPT_DAYS).default(USUAL_TRAIL_DAYS),
+      })
+      .default({ leftDays: null, soundDays: null, trailDays: USUAL_TRAIL_DAYS }),
     /** What the studio gives to practise beside the tool’s exercises. */
     exercises: OwnExercises.default([]),
   })

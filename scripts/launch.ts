@@ -9,7 +9,7 @@ import { startServer, type RunningServer } from '../server/main'
 import { namesOfMachine } from '../server/tls/addresses'
 import { givenCertificate } from '../server/tls/given'
 import { madeCertificate, type Tls } from '../server/tls/made'
-import { openDataDirectory, writePrivate, type DataDirectory } from './database/data-directory'
+import { openDataDirectory, writePrivate, type DataDirectory, type Secrets } from './database/data-directory'
 import { databasePrograms } from './database/programs'
 import { startPrivateServer, type PrivateServer } from './database/private-server'
 import { tornTables } from './database/torn-tables'
@@ -25,7 +25,11 @@ export async function launch(root: string): Promise<void> {
     .version
   const data = openDataDirectory(process.env['JADEFELL_DATA'] ?? join(root, '.jadefell'))
   const configFor = (databaseUrl: string) =>
-    readConfig({ SESSION_SECRET: data.secrets.sessionSecret, ...process.env, DATABASE_URL: databaseUrl })
+    readConfig({
+      ...ownSecrets(data.secrets),
+      ...process.env,
+      DATABASE_URL: databaseUrl,
+    })
   // A setting that cannot be used is told before anything runs.
   const { hasDemo } = configFor(process.env['DATABASE_URL'] || 'mariadb://127.0.0.1/jadefell')
   const lock = lockDirectory(data)
@@ -109,6 +113,13 @@ async function prepareSchema(url: string, hasDemo: boolean): Promise<void> {
   } finally {
     await database.close()
   }
+}
+
+/** A secret of the environment has nothing to do with the one that was made here before. */
+function ownSecrets({ sessionSecret, sessionSecretBefore }: Secrets): Record<string, string> {
+  if (process.env['SESSION_SECRET'] || sessionSecretBefore === undefined)
+    return { SESSION_SECRET: sessionSecret }
+  return { SESSION_SECRET: sessionSecret, SESSION_SECRET_BEFORE: sessionSecretBefore }
 }
 
 async function tlsOf({ https }: Config, data: DataDirectory): Promise<Tls | undefined> {

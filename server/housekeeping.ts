@@ -1,6 +1,7 @@
 import { Op, QueryTypes } from 'sequelize'
 import type { Logger } from 'pino'
 import type { Database } from './db/database'
+import { keepRules } from './retention'
 import { clearUnfinished } from './features/attachments/repository'
 
 const EVERY_MS = 3600_000
@@ -28,4 +29,5 @@ export async function clearExpired(database: Database, now: Date): Promise<void>
     type: QueryTypes.BULKDELETE,
     replacements: { before: new Date(now.getTime() - KEEP_KEYS_MS) },
   })
+  await keepRules(database, now)
 }

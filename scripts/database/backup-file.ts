@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import { appendFileSync, closeSync, createReadStream, fstatSync, openSync, readSync } from 'node:fs'
+import { isSigned, type Signed, type Signer } from './signing'
 
 /** What the last line of a backup says of everything before it. */
 export interface BackupSeal {
@@ -7,6 +8,8 @@ export interface BackupSeal {
   readonly sha256: string
   /** Rows by table. */
   readonly rows: Readonly<Record<string, number>>
+  /** Of the two above, by whoever wrote it. */
+  readonly signed?: Signed
 }
 
 const SEAL = '-- Jadefell, whole: '
@@ -15,22 +18,30 @@ const LAST_OF_DUMP = /^(\/\*M?!\d+ SET (SQL_NOTES|NOTE_VERBOSITY)=@OLD_\w+ \*\/;
 const MOST_SEAL_BYTES = 64 * 1024
 
 /** Reads a dump once, however large, and writes beneath it what it holds. */
-export async function sealBackup(file: string): Promise<BackupSeal> {
-  const seal = await measure(file, Infinity)
+export async function sealBackup(file: string, signer?: Signer): Promise<BackupSeal> {
+  const measured = await measure(file, Infinity)
+  const seal: BackupSeal = signer
+    ? { ...measured, signed: { publicKey: signer.publicKey, signature: signer.sign(signedText(measured)) } }
+    : measured
   appendFileSync(file, `${SEAL}${JSON.stringify(seal)}\n`)
   return seal
 }
 
+const signedText = ({ sha256, rows }: BackupSeal) => JSON.stringify({ sha256, rows })
+
+/** Who signed it, as far as this installation knows. */
+export type SignedBy = 'this' | 'another' | 'nobody'
+
 export type ReadBackup =
-  | { readonly ok: true; readonly seal: BackupSeal | undefined }
+  | { readonly ok: true; readonly seal: BackupSeal | undefined; readonly signedBy: SignedBy }
   | { readonly ok: false; readonly reason: string }
 
-/** Whether a file is a backup, all of it, as it was written. One of before there were seals is only seen to have its end. */
-export async function readBackup(file: string): Promise<ReadBackup> {
+/** Whether a file is a backup, all of it, as it was written, and by whom; `ownKey` is this installation's. One of before there were seals is only seen to have its end. */
+export async function readBackup(file: string, ownKey?: string): Promise<ReadBackup> {
   const last = lastLine(file)
   if (!last.text.startsWith(SEAL))
     return LAST_OF_DUMP.test(last.text)
-      ? { ok: true, seal: undefined }
+      ? { ok: true, seal: undefined, signedBy: 'nobody' }
       : { ok: false, reason: 'it is not a whole backup of npm run db:backup: its last line is missing' }
   let seal: BackupSeal
   try {
@@ -39,9 +50,14 @@ export async function readBackup(file: string): Promise<ReadBackup> {
     return { ok: false, reason: 'its last line is cut short' }
   }
   const found = await measure(file, last.at)
-  return found.sha256 === seal.sha256
-    ? { ok: true, seal }
-    : { ok: false, reason: 'it is not as it was written: something in it was changed or damaged' }
+  const changed = {
+    ok: false,
+    reason: 'it is not as it was written: something in it was changed or damaged',
+  } as const
+  if (found.sha256 !== seal.sha256) return changed
+  const { signed } = seal
+  if (signed && !isSigned(signedText(seal), signed)) return changed
+  return { ok: true, seal, signedBy: !signed ? 'nobody' : signed.publicKey === ownKey ? 'this' : 'another' }
 }
 
 function lastLine(file: string): { readonly text: string; readonly at: number } {

@@ -13,11 +13,16 @@ import {
   writeSync,
 } from 'node:fs'
 import { join, resolve } from 'node:path'
+import { newSigningKey } from './signing'
 
 export interface Secrets {
   readonly databasePassword: string
   readonly rootPassword: string
   readonly sessionSecret: string
+  /** Still known, so that nobody is signed out by the new one. */
+  readonly sessionSecretBefore?: string
+  /** By which backups are known again as this installation's own. */
+  readonly signingKey: string
 }
 
 /** The folder that holds everything of one installation: database, secrets, what runs. */
@@ -41,8 +46,19 @@ export function openDataDirectory(path: string): DataDirectory {
   chmodSync(absolute, 0o700)
   if (!existsSync(file(MARKER)))
     writePrivate(file(MARKER), JSON.stringify({ layout: 1, ...newSecrets() }, null, 2))
-  const secrets = JSON.parse(readFileSync(file(MARKER), 'utf8')) as Secrets
+  const kept = JSON.parse(readFileSync(file(MARKER), 'utf8')) as Secrets
+  const secrets = { ...kept, signingKey: kept.signingKey ?? newSigningKey() }
+  // One of a version before there were signatures.
+  if (secrets.signingKey !== kept.signingKey) writePrivate(file(MARKER), JSON.stringify(secrets, null, 2))
   return { path: absolute, secrets, file }
+}
+
+/** Another secret for sessions, which holds from the next start on; the one of now is known until the next time. */
+export function rotateSessionSecret(data: DataDirectory): void {
+  const { secrets } = data
+  const { sessionSecret } = newSecrets()
+  const next = { ...secrets, sessionSecret, sessionSecretBefore: secrets.sessionSecret }
+  writePrivate(data.file(MARKER), JSON.stringify(next, null, 2))
 }
 
 /** A file that only its owner can read, there whole or as it was before: a full disk or a cut in the middle leaves no half of it. */
@@ -65,5 +81,10 @@ export function writePrivate(path: string, text: string): void {
 
 function newSecrets(): Secrets {
   const secret = () => randomBytes(24).toString('base64url')
-  return { databasePassword: secret(), rootPassword: secret(), sessionSecret: `${secret()}${secret()}` }
+  return {
+    databasePassword: secret(),
+    rootPassword: secret(),
+    sessionSecret: `${secret()}${secret()}`,
+    signingKey: newSigningKey(),
+  }
 }

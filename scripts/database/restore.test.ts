@@ -1,5 +1,14 @@
 import { randomInt } from 'd3-random'
-import { appendFileSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { spawnSync } from 'node:child_process'
+import {
+  appendFileSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { gunzipSync } from 'node:zlib'
@@ -8,17 +17,23 @@ import { QueryTypes } from 'sequelize'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { seededSource } from '#core'
 import { openDatabase } from '../../server/db/database'
+import { StudioStore } from '../../server/db/studio-store'
 import { prepareDatabase } from '../../server/demo/prepare'
+import { eraseStudent } from '../../server/features/students/erase'
 import { freeze, FREEZE_MS, thaw } from '../../server/maintenance'
 import { checkDraft, Client, silence, startHarness, type Harness } from '../../server/testing/harness'
 import { API_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER } from '#contracts'
-import type { Attachment, Check, Problem, Student, Studio } from '#contracts'
+import type { Attachment, Check, OneTimeKey, Person, Problem, Student, Studio } from '#contracts'
 import { backup } from './backup'
 import { readBackup, sealBackup, type BackupSeal } from './backup-file'
 import { openDataDirectory } from './data-directory'
+import { drill, type DrillOptions } from './drill'
+import { isLocked, lockFile } from './locked-file'
 import { socketPath, startPrivateServer, type PrivateServer } from './private-server'
 import { databasePrograms } from './programs'
 import { keepFrozen, restore } from './restore'
+import { newSigningKey, signerOf } from './signing'
+import { aptUnpack } from '../lib/apt'
 
 let folder: string
 let server: PrivateServer
@@ -86,7 +101,7 @@ describe('a backup', () => {
     }
     expect(seal.rows['student']).toBe(17)
     expect(statSync(file).mode & 0o077).toBe(0)
-    expect(await readBackup(file)).toEqual({ ok: true, seal })
+    expect(await readBackup(file)).toEqual({ ok: true, seal, signedBy: 'nobody' })
   })
 
   it('cut anywhere, or with any letter changed, is seen not to be whole', async () => {
@@ -115,7 +130,11 @@ describe('a backup of an earlier version', () => {
       .replace(/-- Jadefell, whole: .*\n$/, '')
       .trimEnd()
     for (const end of ['', '\n', '\n\n', '\n\n-- Dump completed on 2026-11-25 17:57:03\n'])
-      expect(await readBackup(written('early.sql', unsealed + end))).toEqual({ ok: true, seal: undefined })
+      expect(await readBackup(written('early.sql', unsealed + end))).toEqual({
+        ok: true,
+        seal: undefined,
+        signedBy: 'nobody',
+      })
     expect((await readBackup(written('early.sql', unsealed.slice(0, -60)))).ok).toBe(false)
   })
 
@@ -295,6 +314,51 @@ describe('a restore', () => {
     await root.query('DROP DATABASE jadefell_other')
   })
 
+  it('brings back nobody who was erased or has left, no second factor that ended, and forgets nothing of the trail', async () => {
+    const { database } = harness
+    const { student } = await client.player('Zephyrine Erased')
+    const stays = await client.player('Orla Stays')
+    const { person, key } = await client.make<{ person: Person; key: OneTimeKey }>('POST', '/people', {
+      name: 'Wren Tallow',
+      email: 'wren@harbour.example',
+    })
+    const { id } = person
+    await database.models.secondFactor.create({
+      id: crypto.randomUUID(),
+      studioId: client.studioId,
+      userId: id,
+      sealed: 'sealed',
+      confirmedAt: harness.clock,
+      lastStep: 1,
+      recordedAt: harness.clock,
+    })
+    const then = join(folder, 'trust.sql')
+    await backup(url, then)
+    const own = { where: { studioId: client.studioId } }
+    await database.models.secondFactor.destroy(own)
+    await client.make('PATCH', `/people/${id}`, { hasLeft: true })
+    await database.inTransaction((transaction) =>
+      eraseStudent(new StudioStore(database, client.studioId, transaction), student.id, harness.clock),
+    )
+    const since = await client.make<{ person: Person }>('POST', '/people', {
+      name: 'Invited Since',
+      email: 'since@harbour.example',
+    })
+    const trail = await database.models.audit.count(own)
+    await restored(then)
+    const people = await client.make<Person[]>('GET', '/people')
+    expect(people.find((one) => one.id === id)?.leftAt).not.toBeNull()
+    expect(people.map((one) => one.id)).toContain(since.person.id)
+    expect(await database.models.secondFactor.count(own)).toBe(0)
+    const use = { email: person.email, key: key.key, password: 'ferry steps at midnight' }
+    expect((await new Client(client.url, person.email).send('POST', '/key', use)).status).toBe(401)
+    expect((await client.send('GET', `/students/${student.id}`)).status).toBe(404)
+    expect((await client.send('GET', `/students/${stays.student.id}`)).status).toBe(200)
+    expect(await database.models.audit.count(own)).toBe(trail)
+    // What was put in place is as hard to change as what was there.
+    await expect(database.models.audit.update({ userId: null }, own)).rejects.toThrow(/never changed/)
+  })
+
   it('in the middle of an upload leaves nothing of it, and says so; a second one at once is refused', async () => {
     const { student } = await client.player('Recorded Meanwhile')
     const child = await client.allowSound(student)
@@ -366,3 +430,110 @@ describe('a restore', () => {
     await thaw(harness.database)
   })
 })
+
+describe('a drill', () => {
+  const signer = signerOf(newSigningKey())
+  const passphrase = 'lanterns over the ferry'
+  const count = async () => harness.database.models.student.count({ where: { studioId: client.studioId } })
+
+  it('shows what a backup is good for, touches nothing, and is told to whoever runs the server', async () => {
+    const before = await count()
+    const report = await drill(url, { signer })
+    expect(report.steps.map(({ said }) => said)).toEqual([
+      'a backup was made for it',
+      expect.stringMatching(/^it is whole, \d{3,} rows, and signed by this installation$/),
+      'it loads, and every table has as many rows as were written',
+      'written out again it is the same, byte by byte',
+      expect.stringMatching(
+        /^its tables are sound, and a server on it answers for \d studios with \d\d+ students$/,
+      ),
+    ])
+    expect(report.isSound).toBe(true)
+    expect(await count()).toBe(before)
+    const kept = await harness.database.models.operation.findAll({ where: { kind: 'drill' }, raw: true })
+    expect(kept).toMatchObject([{ isSound: 1 }])
+    const left = await root.query<{ n: bigint }[]>(
+      "SELECT COUNT(*) AS n FROM information_schema.schemata WHERE schema_name LIKE '%drill%'",
+    )
+    expect(Number(left[0]!.n)).toBe(0)
+  })
+
+  it('says what is wrong, of a file that is locked, cut, changed, of another house, or does not load', async () => {
+    const locked = join(folder, 'locked.sql.age')
+    await backup(url, locked, { signer, passphrase })
+    const said = async (options: DrillOptions) => (await drill(url, { signer, ...options })).steps.at(-1)!
+    expect(await said({ file: locked })).toMatchObject({
+      isSound: false,
+      said: expect.stringMatching(/locked/),
+    })
+    expect(await said({ file: locked, passphrase: 'not this one at all' })).toMatchObject({ isSound: false })
+    const bytes = readFileSync(locked)
+    const cut = join(folder, 'cut.sql.age')
+    writeFileSync(cut, bytes.subarray(0, bytes.length - 1000))
+    expect((await said({ file: cut, passphrase })).said).toMatch(/cut or damaged/)
+    const whole = await drill(url, { signer: signerOf(newSigningKey()), file: locked, passphrase })
+    expect([whole.isSound, whole.steps[1]!.said]).toEqual([
+      true,
+      expect.stringMatching(/ANOTHER installation/),
+    ])
+
+    const plain = join(folder, 'signed.sql')
+    await backup(url, plain, { signer })
+    const text = readFileSync(plain, 'utf8')
+    const forged = join(folder, 'forged.sql')
+    // Who changes a backup can write a fitting hash beneath it, and not the signature.
+    writeFileSync(
+      forged,
+      text.replace(/-- Jadefell, whole: .*\n$/, '').replace('Restored Studio', 'Restored Studiu'),
+    )
+    await sealBackup(forged)
+    const { signed } = JSON.parse(/-- Jadefell, whole: (.*)\n$/.exec(text)![1]!) as BackupSeal
+    const own = readFileSync(forged, 'utf8').replace(/\}\n$/, `,"signed":${JSON.stringify(signed)}}\n`)
+    writeFileSync(forged, own)
+    expect(await said({ file: forged })).toMatchObject({
+      isSound: false,
+      said: expect.stringMatching(/changed/),
+    })
+  })
+
+  it('is of a file that another reader of its format opens', async () => {
+    const tools = join(folder, 'age')
+    mkdirSync(tools)
+    aptUnpack('age', tools)
+    const [plain, locked, opened] = ['p.sql', 'p.sql.age', 'p2.sql'].map((name) => join(folder, name)) as [
+      string,
+      string,
+      string,
+    ]
+    writeFileSync(plain, `${'some rows\n'.repeat(20_000)}`)
+    await lockFile(plain, locked, passphrase)
+    expect(isLocked(locked)).toBe(true)
+    // It asks a terminal for the passphrase.
+    const asked = spawnSync(
+      'script',
+      ['-qec', `${join(tools, 'usr/bin/age')} -d -o ${opened} ${locked}`, '/dev/null'],
+      {
+        input: `${passphrase}\n`,
+        encoding: 'utf8',
+      },
+    )
+    expect(asked.status, asked.stdout).toBe(0)
+    expect(readFileSync(opened).equals(readFileSync(plain))).toBe(true)
+    await expect(lockFile(plain, locked, 'short')).rejects.toThrow(/12 characters/)
+  })
+
+  it('warns before a backup of another house is put in place', async () => {
+    const theirs = join(folder, 'theirs.sql')
+    await backup(url, theirs, { signer })
+    const told: string[][] = []
+    const agree = (sentences: readonly string[]) => Promise.resolve(told.push([...sentences]) > 9)
+    const from = (ownKey: string) => restore(url, theirs, { agree, ownKey }).catch(() => undefined)
+    await from(newSigner.publicKey)
+    expect(told[0]?.[0]).toMatch(/Another installation wrote this backup/)
+    await client.make('POST', '/students', { name: 'Since', family: 'viola' })
+    await from(signer.publicKey)
+    expect(told[1]?.join(' ')).not.toMatch(/installation/)
+  })
+})
+
+const newSigner = signerOf(newSigningKey())

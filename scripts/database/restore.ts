@@ -1,13 +1,11 @@
-import { closeSync, existsSync, openSync } from 'node:fs'
-import mariadb, { type Connection } from 'mariadb'
-import { QueryTypes } from 'sequelize'
+import { existsSync } from 'node:fs'
+import type { Connection } from 'mariadb'
 import { DROP_TRIGGERS, keepAppendOnly } from '../../server/db/append-only'
 import { openDatabase } from '../../server/db/database'
-import { isKnownMigration, migrate } from '../../server/db/migrate'
 import { freeze, FREEZE_MS, thaw } from '../../server/maintenance'
 import { carryOver, whatReturns } from './carry-over'
-import { readBackup, type BackupSeal } from './backup-file'
-import { runClient } from './client-programs'
+import { readBackup, type SignedBy } from './backup-file'
+import { bringUpToDate, connect, emptySchemas, insistOnCounts, load, tablesOf } from './beside'
 
 const LOCK = 'jadefell restore'
 /** A save under way is waited for; one that hangs does not hang us. */
@@ -23,6 +21,8 @@ export interface RestoreOptions {
   readonly say?: (line: string) => void
   /** Hears, a sentence each, what comes back, what does not and what is lost; nothing is changed where it answers no. */
   readonly agree?: (sentences: readonly string[]) => Promise<boolean>
+  /** Of this installation: a backup that it did not sign is told of before it is agreed to. */
+  readonly ownKey?: string
   /** May give rights on the schemas beside. */
   readonly allow?: (schemas: readonly string[]) => Promise<void>
 }
@@ -39,10 +39,11 @@ export async function restore(
     say = () => {},
     agree = () => Promise.resolve(true),
     allow = () => Promise.resolve(),
+    ownKey,
   }: RestoreOptions = {},
 ): Promise<void> {
   if (!existsSync(file)) throw new Error(`There is no ${file}. Nothing was changed.`)
-  const backup = await readBackup(file)
+  const backup = await readBackup(file, ownKey)
   if (!backup.ok) throw new Error(`${file} is not restored: ${backup.reason}. Nothing was changed.`)
   if (!backup.seal)
     say(`${file} is of an earlier version: that every row is in it cannot be counted, only that it loads.`)
@@ -60,7 +61,7 @@ export async function restore(
       await insistOnCounts(connection, scratch, backup.seal)
       await bringUpToDate(url, scratch, say)
       const over = { connection, live, scratch, isKnown: tables.includes('sound_removal') }
-      const returns = await whatReturns(over)
+      const returns = [...strange(backup.signedBy, ownKey), ...(await whatReturns(over))]
       if (returns.length > 0 && !(await agree(returns))) throw new Error('It was not agreed to.')
       // An empty database has nobody who saves.
       frozen = tables.includes('maintenance') ? await keepFrozen(url) : undefined
@@ -81,6 +82,15 @@ export async function restore(
   }
 }
 
+function strange(signedBy: SignedBy, ownKey: string | undefined): string[] {
+  if (ownKey === undefined || signedBy === 'this') return []
+  return [
+    signedBy === 'another'
+      ? 'Another installation wrote this backup: be sure whose it is.'
+      : 'Nobody has signed this backup: that nobody changed it is not shown.',
+  ]
+}
+
 /** What a restore that failed has left, as far as it can still be asked: mostly nothing. */
 async function undo(
   connection: Connection,
@@ -94,16 +104,6 @@ async function undo(
   } catch {
     return `The database was lost on the way: if the schema ${before} has tables, they are the old ones, and the backup is in place.`
   }
-}
-
-function connect(url: URL): Promise<Connection> {
-  return mariadb.createConnection({
-    host: url.hostname,
-    port: Number(url.port || 3306),
-    user: decodeURIComponent(url.username),
-    password: decodeURIComponent(url.password),
-    database: url.pathname.slice(1),
-  })
 }
 
 async function insistOnLock(connection: Connection): Promise<void> {
@@ -144,76 +144,6 @@ export async function keepFrozen(url: URL, now: () => number = Date.now): Promis
       await thaw(database)
       await database.close()
     },
-  }
-}
-
-async function emptySchemas(connection: Connection, schemas: readonly string[]): Promise<void> {
-  try {
-    for (const schema of schemas) {
-      await connection.query(`DROP DATABASE IF EXISTS \`${schema}\``)
-      await connection.query(`CREATE DATABASE \`${schema}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`)
-    }
-  } catch (error) {
-    if ((error as { code?: string }).code !== 'ER_DBACCESS_DENIED_ERROR') throw error
-    const rights = schemas.map((schema) => `GRANT ALL ON \`${schema}\`.* TO …;`).join(' ')
-    throw new Error(`The user of DATABASE_URL may not make the schemas beside it. Allow it:\n  ${rights}`, {
-      cause: error,
-    })
-  }
-}
-
-async function load(url: URL, schema: string, file: string): Promise<void> {
-  const input = openSync(file, 'r')
-  try {
-    await runClient(['mariadb', 'mysql'], url, [schema], { input })
-  } finally {
-    closeSync(input)
-  }
-}
-
-async function tablesOf(connection: Connection, schema: string): Promise<string[]> {
-  const rows = await connection.query<{ name: string }[]>(
-    'SELECT table_name AS name FROM information_schema.tables WHERE table_schema = ? ORDER BY table_name',
-    [schema],
-  )
-  return rows.map((row) => row.name)
-}
-
-/** Every table of the backup is there with as many rows as were written. */
-async function insistOnCounts(
-  connection: Connection,
-  schema: string,
-  seal: BackupSeal | undefined,
-): Promise<void> {
-  const tables = await tablesOf(connection, schema)
-  if (!tables.includes('studio') || !tables.includes('migration'))
-    throw new Error('This is no backup of Jadefell.')
-  if (!seal) return
-  for (const table of new Set([...tables, ...Object.keys(seal.rows)])) {
-    const expected = seal.rows[table] ?? 0
-    const [row] = tables.includes(table)
-      ? await connection.query<{ n: bigint }[]>(`SELECT COUNT(*) AS n FROM \`${schema}\`.\`${table}\``)
-      : [{ n: -1n }]
-    if (Number(row!.n) !== expected)
-      throw new Error(`The table ${table} has ${row!.n} rows in place of ${expected}.`)
-  }
-}
-
-async function bringUpToDate(url: URL, schema: string, say: (line: string) => void): Promise<void> {
-  const beside = new URL(url)
-  beside.pathname = `/${schema}`
-  const database = openDatabase(beside.href, { poolSize: 4 })
-  try {
-    const rows = await database.sequelize.query<{ name: string }>('SELECT name FROM migration', {
-      type: QueryTypes.SELECT,
-    })
-    const later = rows.find(({ name }) => !isKnownMigration(name))
-    if (later)
-      throw new Error(`The backup is of a later version of Jadefell (${later.name}). Install that one first.`)
-    const ran = await migrate(database.sequelize, { report: say })
-    if (ran.length > 0) say(`migrated: ${ran.join(', ')}`)
-  } finally {
-    await database.close()
   }
 }
 

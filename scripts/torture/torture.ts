@@ -67,6 +67,7 @@ export async function torture(
       } else await hang(node)
       done[fault]++
       await school.untilAllSaved(SAVED_WITHIN_MS)
+      for (const server of servers) server.insistOnLife()
       say(
         `round ${round + 1}: ${fault}; ${school.kept.length} saves kept, none waited longer than ${(school.longestMs() / 1000).toFixed(1)} s`,
       )
@@ -120,10 +121,13 @@ async function signedIn(databaseUrl: string, url: string, count: number): Promis
 /** A web server in a process of its own, always at the same address. */
 function serverOn(databaseUrl: string) {
   let [port, child]: [number, ChildProcess | undefined] = [0, undefined]
+  let said = ''
+  /** One that ended without being asked to is a fault of its own, however well the others went on. */
+  let diedOf: string | undefined
   async function start(): Promise<void> {
     port ||= await portToKeep()
     child = spawn(process.execPath, ['--import', 'tsx', 'server/serve.ts'], {
-      stdio: 'ignore',
+      stdio: ['ignore', 'ignore', 'pipe'],
       env: {
         ...process.env,
         PORT: String(port),
@@ -133,8 +137,14 @@ function serverOn(databaseUrl: string) {
         LOG_LEVEL: 'silent',
       },
     })
+    said = ''
+    child.stderr?.on('data', (chunk: Buffer) => (said = (said + chunk.toString()).slice(-4000)))
+    child.once('exit', (code) => {
+      if (code !== null) diedOf = `A server ended by itself (${code}):\n${said}`
+    })
     const until = performance.now() + READY_MS
     for (;;) {
+      insistOnLife()
       const reply = await fetch(`http://127.0.0.1:${port}/api/health`).catch(() => undefined)
       if (reply) return
       if (performance.now() > until) throw new Error('A server did not start.')
@@ -142,15 +152,20 @@ function serverOn(databaseUrl: string) {
     }
   }
   async function kill(): Promise<void> {
+    if (!child || child.exitCode !== null || child.signalCode !== null) return
     const gone = new Promise((resolve) => child?.once('exit', resolve))
-    child?.kill('SIGKILL')
+    child.kill('SIGKILL')
     await gone
+  }
+  function insistOnLife(): void {
+    if (diedOf !== undefined) throw new Error(diedOf)
   }
   return {
     get url() {
       return `http://127.0.0.1:${port}`
     },
     start,
+    insistOnLife,
     async killAndStart() {
       await kill()
       await start()

@@ -124,6 +124,17 @@ export class StudioStore {
     return rows.then(inParts<Row>)
   }
 
+  /** A hand-written change, bounded by the studio's id as the first of its values. */
+  async run(sql: string, values: readonly string[]): Promise<void> {
+    if (values[0] !== this.studioId || !sql.includes('studio_id = ?'))
+      throw new Error('change names no studio')
+    await this.database.sequelize.query(sql, {
+      type: QueryTypes.RAW,
+      replacements: [...values],
+      ...this.inTransaction(),
+    })
+  }
+
   /** Takes rows away for good; returns how many. */
   async remove<Row extends { studioId: string }>(
     table: Table<Row>,

@@ -125,10 +125,10 @@ export function sessionRepository({ models, sequelize }: Database) {
       const row = { id: uuid(), studioId, userId, sealed, confirmedAt: null, lastStep: 0, recordedAt: now }
       await models.secondFactor.create(row)
     },
-    /** A code of a later period than any before; false where another request was quicker with the same. */
-    async takeStep({ studioId, userId }: Whose, lastStep: number): Promise<boolean> {
+    /** A code of a later period than any before, its secret sealed anew by the secret of now; false where another request was quicker with the same. */
+    async takeStep({ studioId, userId }: Whose, lastStep: number, sealed: string): Promise<boolean> {
       const where = { studioId, userId, lastStep: { [Op.lt]: lastStep } }
-      const [count] = await models.secondFactor.update({ lastStep }, { where })
+      const [count] = await models.secondFactor.update({ lastStep, sealed }, { where })
       return count === 1
     },
     async confirmFactor({ studioId, userId }: Whose, now: Date, spare: readonly string[]): Promise<void> {

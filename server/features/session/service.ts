@@ -221,7 +221,8 @@ export function sessionService({ repository, secrets, shutFor, operators }: Sess
   ): Promise<boolean> {
     const secret = unsealSecret(secrets, sealed)
     const period = secret === undefined ? undefined : periodOf(secret, code, now)
-    return period !== undefined && repository.takeStep(whose, period)
+    if (secret === undefined || period === undefined) return false
+    return repository.takeStep(whose, period, sealSecret(secrets, secret))
   }
 
   async function isCodeOf(whose: Whose, factor: SecondFactorRow, code: string, now: Date): Promise<boolean> {

@@ -30,6 +30,7 @@ export function erasing(studioId: string, studentId: string, schema?: string): E
   const table = (name: string) => (schema === undefined ? name : `\`${schema}\`.${name}`)
   const ofStudio = 'studio_id = ?'
   const checks = `SELECT id FROM ${table('hand_check')} WHERE ${ofStudio} AND student_id = ?`
+  const name = `SELECT name FROM ${table('student')} WHERE ${ofStudio} AND id = ?`
   return [
     ...OF_CHECK.map((name) => ({
       sql: `DELETE FROM ${table(name)} WHERE ${ofStudio} AND check_id IN (${checks})`,
@@ -41,8 +42,15 @@ export function erasing(studioId: string, studentId: string, schema?: string): E
     })),
     // What was answered is kept a while for whoever sends the same again.
     {
-      sql: `DELETE FROM ${table('idempotency_key')} WHERE ${ofStudio} AND answer LIKE CONCAT('%', ?, '%')`,
-      values: [studioId, studentId],
+      sql: `DELETE FROM ${table('idempotency_key')} WHERE ${ofStudio}
+            AND (answer LIKE CONCAT('%', ?, '%') OR INSTR(answer, (${name})) > 0)`,
+      values: [studioId, studentId, studioId, studentId],
+    },
+    // An instrument stays with the studio, and is often called by who had it.
+    {
+      sql: `UPDATE ${table('instrument')} SET label = REPLACE(label, (${name}), '…'), version = version + 1
+            WHERE ${ofStudio} AND INSTR(label, (${name})) > 0`,
+      values: [studioId, studentId, studioId, studioId, studentId],
     },
     { sql: `DELETE FROM ${table('student')} WHERE ${ofStudio} AND id = ?`, values: [studioId, studentId] },
   ]

@@ -6,18 +6,32 @@ import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { SIGN_IN_ATTEMPTS } from './http/rate-limit'
-import { startServer } from './main'
-import { readConfig } from './config'
-import { startHarness, type Harness } from './testing/harness'
-import { addressesFor, networkAddresses } from './tls/addresses'
-import { followRenewal, givenCertificate } from './tls/given'
-import { madeCertificate, type Tls } from './tls/made'
-import { writePrivate } from '../scripts/database/data-directory'
-import { aptInstall, aptUnpack, findProgram } from '../scripts/lib/apt'
+import { openDatabase } from '../server/db/database'
+import { migrate } from '../server/db/migrate'
+import { SIGN_IN_ATTEMPTS } from '../server/http/rate-limit'
+import { startServer } from '../server/main'
+import { readConfig } from '../server/config'
+import { startHarness, type Harness } from '../server/testing/harness'
+import { addressesFor, networkAddresses } from '../server/tls/addresses'
+import { followRenewal, givenCertificate } from '../server/tls/given'
+import { madeCertificate, type Tls } from '../server/tls/made'
+import { openDataDirectory, writePrivate } from './database/data-directory'
+import { startPrivateServer, type PrivateServer } from './database/private-server'
+import { databasePrograms } from './database/programs'
+import { aptInstall, aptUnpack, findProgram } from './lib/apt'
 
 const folder = mkdtempSync(join(tmpdir(), 'jadefell-room-'))
-afterAll(() => rmSync(folder, { recursive: true, force: true }))
+let server: PrivateServer
+beforeAll(async () => {
+  server = await startPrivateServer(openDataDirectory(join(folder, 'data')), databasePrograms, () => {})
+  const database = openDatabase(server.url)
+  await migrate(database.sequelize)
+  await database.close()
+})
+afterAll(async () => {
+  await server.stop()
+  rmSync(folder, { recursive: true, force: true })
+})
 /** By the machine's own clock, which those who check a certificate go by, not that of the tests. */
 function machineNow(): Date {
   writeFileSync(join(folder, 'now'), '')
@@ -160,15 +174,15 @@ it('serves over HTTPS: the authority to install, and a session that never goes i
     write: writePrivate,
   })
   const config = readConfig({
-    ...process.env,
+    DATABASE_URL: server.url,
     SESSION_SECRET: 's'.repeat(32),
     HTTPS: 'made',
     PORT: '0',
     LOG_LEVEL: 'silent',
   })
   expect([config.host, config.cookieSecure, config.isDemoOpen]).toEqual(['0.0.0.0', true, false])
-  const server = await startServer({ ...config, host: '127.0.0.1' }, { version: 'test', tls })
-  const got = await ask(`${server.url}/authority.crt`, tls.authority!)
+  const running = await startServer({ ...config, host: '127.0.0.1' }, { version: 'test', tls })
+  const got = await ask(`${running.url}/authority.crt`, tls.authority!)
   expect([got.status, got.headers['content-type'], got.text]).toEqual([
     200,
     'application/x-x509-ca-cert',
@@ -181,8 +195,8 @@ it('serves over HTTPS: the authority to install, and a session that never goes i
     now: machineNow(),
     write: writePrivate,
   })
-  await expect(ask(`${server.url}/api/live`, other.authority!)).rejects.toThrow(/certificate/)
-  await server.close()
+  await expect(ask(`${running.url}/api/live`, other.authority!)).rejects.toThrow(/certificate/)
+  await running.close()
 })
 
 describe('behind nginx, by the example of the documents', () => {
@@ -191,7 +205,8 @@ describe('behind nginx, by the example of the documents', () => {
   let url: string
   let tls: Tls
   beforeAll(async () => {
-    harness = await startHarness({ cookieSecure: true, trustProxy: 1 })
+    const database = openDatabase(server.url)
+    harness = await startHarness({ database, cookieSecure: true, trustProxy: 1 })
     tls = await madeCertificate({
       folder: join(folder, 'proxy'),
       names: ['127.0.0.1'],
