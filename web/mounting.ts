@@ -31,6 +31,7 @@ const ROUTES = [
   'plan',
   'practice',
   'studio',
+  'people',
   'account',
   'sign-in',
 ]

@@ -109,6 +109,12 @@ export const router = createRouter({
       meta: { room: 'students' },
     },
     { path: '/studio', name: 'studio', component: () => import('./pages/StudioPage.vue') },
+    {
+      path: '/studio/people',
+      name: 'people',
+      component: () => import('./pages/PeoplePage.vue'),
+      meta: { room: 'studio' },
+    },
     { path: '/account', name: 'account', component: () => import('./pages/AccountPage.vue') },
     {
       path: '/check/eye',

@@ -4,6 +4,9 @@
       <h1>Studio</h1>
       <p class="whose" dir="auto">{{ session.studio.name }}</p>
       <div class="actions">
+        <ElButton v-if="session.user.role === 'owner'" @click="router.push({ name: 'people' })"
+          >Who teaches here<KeyHint of="w" on-button
+        /></ElButton>
         <ElButton @click="router.push({ name: 'drawings' })"
           >All drawings<KeyHint of="d" on-button
         /></ElButton>
@@ -65,6 +68,7 @@
           />
         </div>
         <p class="soft">Weeks. Today tells what is due by these.</p>
+        <RetentionFields :retention="settings.retention" :set="(retention) => set({ retention })" />
       </section>
       <section class="card" aria-label="Sound and writing">
         <h2>Sound and writing</h2>
@@ -128,6 +132,7 @@ import {
 import { QUIET_LOUDNESS, type Level, type StudioSettings } from '#contracts'
 import OwnExercises from '../features/plan/OwnExercises.vue'
 import SchoolFields from '../features/setup/SchoolFields.vue'
+import RetentionFields from '../features/studio/RetentionFields.vue'
 import SetupItems from '../features/studio/SetupItems.vue'
 import StoredSound from '../features/studio/StoredSound.vue'
 import VerdictCounts from '../features/studio/VerdictCounts.vue'
@@ -289,6 +294,11 @@ const changeSetup = (edit: (now: StudioSettings['setup']) => StudioSettings['set
   save({ settings: (now) => ({ ...now, setup: edit(now.setup) }) })
 
 useShortcuts('Studio', [
+  {
+    key: 'w',
+    does: 'Who teaches here, and who saw and changed what',
+    run: () => void (session.value?.user.role === 'owner' && router.push({ name: 'people' })),
+  },
   { key: 'd', does: 'All drawings of the setup', run: () => void router.push({ name: 'drawings' }) },
 ])
 </script>

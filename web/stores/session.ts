@@ -48,8 +48,15 @@ export const useSession = defineStore('session', () => {
       asked = true
       return session.value
     },
-    async signIn(email: string, password: string) {
-      take(await call('session.open', { body: { email, password } }))
+    /** `code` of the second factor, where the server asks for one. */
+    async signIn(email: string, password: string, code?: string) {
+      take(await call('session.open', { body: { email, password, ...(code === undefined ? {} : { code }) } }))
+      localStorage.removeItem(LEAVING)
+      asked = true
+    },
+    /** Comes in by a key that an owner gave, with a password of one's own from now on. */
+    async useKey(email: string, key: string, password: string) {
+      take(await call('key.use', { body: { email, key, password } }))
       localStorage.removeItem(LEAVING)
       asked = true
     },

@@ -22,12 +22,16 @@ export function shortDay(iso: string): string {
 
 /** `28 Nov 2026, 09:41`, of an instant. */
 export function dayAndTime(iso: string): string {
-  const time = new Date(iso).toLocaleTimeString('en-GB', {
+  return `${shortDay(iso)}, ${clockTime(iso)}`
+}
+
+/** `09:41`, of an instant. */
+export function clockTime(iso: string): string {
+  return new Date(iso).toLocaleTimeString('en-GB', {
     hour: '2-digit',
     minute: '2-digit',
     ...timeIn(shown.timeZone),
   })
-  return `${shortDay(iso)}, ${time}`
 }
 
 const WEEKDAY = new Intl.DateTimeFormat('en-GB', { weekday: 'short', timeZone: 'UTC' })

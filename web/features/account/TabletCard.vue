@@ -9,14 +9,15 @@
           <strong class="address">{{ address }}</strong>
         </p>
         <p v-if="!isSecure" class="caution">
-          Over plain HTTP a tablet cannot listen, and passwords go in the clear. Ask whoever runs the server for
-          HTTPS.
+          Over plain HTTP a tablet cannot listen, and passwords go in the clear. Ask whoever runs the server
+          for HTTPS.
         </p>
         <template v-else-if="room.hasAuthority">
           <p>The first time, the tablet has to learn that this server is yours:</p>
           <ol>
             <li>
-              Open <strong class="address">{{ address }}{{ AUTHORITY_PATH }}</strong> and pass the warning once.
+              Open <strong class="address">{{ address }}{{ AUTHORITY_PATH }}</strong> and pass the warning
+              once.
             </li>
             <li>Install the file in the tablet’s settings, as a trusted certificate.</li>
             <li>Open the address above: no warning comes any more.</li>
@@ -26,8 +27,8 @@
       </div>
     </div>
     <p v-else class="soft">
-      This server answers its own machine alone. Started with <code>HTTPS=made npm start</code>, it also answers
-      tablets in the room, and they may listen.
+      This server answers its own machine alone. Started with <code>HTTPS=made npm start</code>, it also
+      answers tablets in the room, and they may listen.
     </p>
   </section>
 </template>
