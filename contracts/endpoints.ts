@@ -29,6 +29,7 @@ import {
   PracticeDraft,
   PracticeEntry,
 } from './plans'
+import { ServerState } from './operations'
 import {
   Invited,
   KeyUse,
@@ -81,8 +82,8 @@ export interface Endpoint {
   readonly summary: string
   /** Open to people who have not signed in. */
   readonly isPublic?: boolean
-  /** Only an owner of the studio may. */
-  readonly needs?: 'owner'
+  /** Only an owner of the studio may, or whoever runs the server. */
+  readonly needs?: 'owner' | 'operator'
   /** A new thing comes of it: it needs an Idempotency-Key, and twice the same makes one. */
   readonly creates?: boolean
   readonly params?: z.ZodObject
@@ -603,6 +604,11 @@ export const ENDPOINTS = {
     needs: 'owner',
     query: AuditQuery,
     response: AuditPage,
+  },
+  'server.read': {
+    summary: 'How this server is: versions, cluster, queue, slow routes, backups',
+    needs: 'operator',
+    response: ServerState,
   },
 } as const satisfies Record<RouteName, Endpoint>
 

@@ -8,6 +8,7 @@ import type * as instruments from './instruments'
 import type * as exercises from './exercises'
 import type * as fingerings from './fingerings'
 import type * as mastery from './mastery'
+import type * as operations from './operations'
 import type * as people from './people'
 import type * as plans from './plans'
 import type * as session from './session'
@@ -33,6 +34,7 @@ export type { ClientInput, HandlerInput, Answer, Endpoint } from './endpoints'
 export type Session = z.output<typeof session.Session>
 export type Door = z.output<typeof session.Door>
 export type OpenSession = z.output<typeof session.OpenSession>
+export type ServerState = z.output<typeof operations.ServerState>
 export type Role = people.Role
 export type Person = z.output<typeof people.Person>
 export type PersonDraft = z.input<typeof people.PersonDraft>

@@ -18,7 +18,7 @@ export const PROBLEMS = {
   code_needed: { status: 401, title: 'The code of your second factor is needed' },
   wrong_code: { status: 401, title: 'This code does not hold' },
   wrong_key: { status: 401, title: 'This key does not open the door' },
-  not_allowed: { status: 403, title: 'An owner of the studio does this' },
+  not_allowed: { status: 403, title: 'This is not yours to do' },
   last_owner: { status: 409, title: 'A studio keeps an owner' },
   too_many_attempts: { status: 429, title: 'Too many attempts to sign in' },
   csrf_failed: { status: 403, title: 'This page is out of date' },

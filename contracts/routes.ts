@@ -104,6 +104,7 @@ export const ROUTES = {
   'people.change': ['PATCH', '/people/:userId'],
   'people.key': ['POST', '/people/:userId/key'],
   'audit.list': ['GET', '/audit'],
+  'server.read': ['GET', '/server'],
 } as const satisfies Record<string, readonly ['GET' | 'POST' | 'PATCH' | 'DELETE', string]>
 
 export type RouteName = keyof typeof ROUTES

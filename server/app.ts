@@ -13,6 +13,7 @@ import { healthRoutes } from './features/health/routes'
 import { instrumentRoutes } from './features/instruments/routes'
 import { fingeringRoutes } from './features/fingerings/routes'
 import { masteryRoutes } from './features/mastery/routes'
+import { operationsRoutes } from './features/operations/routes'
 import { peopleRoutes } from './features/people/routes'
 import { practiceRoutes } from './features/practice/routes'
 import { roomRoutes } from './features/room/routes'
@@ -85,6 +86,7 @@ export function createApp(deps: AppDeps): Express {
     operators: deps.operators ?? [],
   })
   const seen = deps.seen ?? seenTrail(database, logger)
+  const metrics = metricsOf(database, deps.version, { withProcess: deps.metricsToken !== undefined })
   const handlers: Handlers = {
     ...healthRoutes(database, deps.version),
     ...roomRoutes({ addresses: deps.addresses ?? (() => []), hasAuthority: deps.authority !== undefined }),
@@ -102,6 +104,7 @@ export function createApp(deps: AppDeps): Express {
     ...attachmentRoutes,
     ...auditRoutes,
     ...peopleRoutes(secrets),
+    ...operationsRoutes({ database, metrics, seen, version: deps.version, since: now() }),
   }
   const cookie = sessionCookie(deps.cookieSecure)
   const devices = deviceCookie(secrets, deps.cookieSecure)
@@ -135,11 +138,9 @@ export function createApp(deps: AppDeps): Express {
   // Answers are not kept (`no-store`): nobody asks whether one has changed.
   app.set('etag', false)
   app.use(security(deps.cookieSecure), requestLog(logger))
-  if (deps.metricsToken !== undefined) {
-    const metrics = metricsOf(database, deps.version)
-    app.use(metrics.timing)
+  app.use(metrics.timing)
+  if (deps.metricsToken !== undefined)
     app.get(`${UNVERSIONED_BASE}/metrics`, noStore, metricsRoute(metrics, deps.metricsToken))
-  }
   // A list is long and says much twice. What is secret is short, and stays as it is: its length would tell of it.
   app.use(compression({ threshold: COMPRESSED_FROM_BYTES }))
   app.use(UNVERSIONED_BASE, noStore, ownSite, express.json({ limit: BODY_LIMIT, type: 'application/json' }))

@@ -31,8 +31,13 @@ import {
   type Harness,
 } from './testing/harness'
 
-/** They need the password of this moment, or a code of somebody's phone: `trust.test.ts` goes through them. */
-const OF_ONE_PERSON: readonly RouteName[] = ['secondFactor.begin', 'secondFactor.confirm', 'secondFactor.end']
+/** They need the password of this moment, a code of somebody's phone, or the server itself: other tests go through them. */
+const OF_ONE_PERSON: readonly RouteName[] = [
+  'secondFactor.begin',
+  'secondFactor.confirm',
+  'secondFactor.end',
+  'server.read',
+]
 
 interface Layer {
   readonly route?: { readonly path: string; readonly methods: Record<string, boolean> }

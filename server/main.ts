@@ -72,7 +72,9 @@ export async function startServer(
       ? followRenewal(secure, config.https, (error) => logger.warn(error.message)).stop
       : () => {}
   const { port } = server.address() as AddressInfo
-  const host = config.host.includes(':') ? `[${config.host}]` : config.host
+  // What listens everywhere is also here.
+  const named = config.host === '0.0.0.0' || config.host === '::' ? 'localhost' : config.host
+  const host = named.includes(':') ? `[${named}]` : named
   const scheme = secure ? 'https' : 'http'
   const addresses = () => addressesFor(scheme, config.host, port)
   return {

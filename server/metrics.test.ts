@@ -1,8 +1,9 @@
 import parse from 'parse-prometheus-text-format'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import type { Student } from '#contracts'
+import type { ServerState, Student } from '#contracts'
 import { openDatabase } from './db/database'
-import { startHarness, type Client, type Harness } from './testing/harness'
+import { quantileOf } from './http/metrics'
+import { Client, startHarness, type Harness } from './testing/harness'
 
 const TOKEN = 'a token of the tests, long enough'
 const read = (url: string, token = TOKEN) =>
@@ -38,6 +39,51 @@ it('counts and times requests by their route’s name, as another reader of the 
   // Nothing of who was asked for, or by whom.
   for (const secret of [id, 'Orla', client.email, client.studioId, 'no-such-id'])
     expect(text).not.toContain(secret)
+})
+
+it('tells whoever runs the server, and nobody else, how it is', async () => {
+  const own = await startHarness({ database: harness.database, operators: [client.email] })
+  const [operator, teacher] = [new Client(own.url, client.email), await own.studio('No Operator')]
+  await operator.signIn()
+  for (let i = 0; i < 20; i++) await operator.send('GET', '/students')
+  expect((await teacher.send('GET', '/server')).problem.code).toBe('not_allowed')
+  await harness.database.models.operation.bulkCreate(
+    [2, 1].map((day) => ({
+      id: crypto.randomUUID(),
+      kind: 'backup' as const,
+      at: new Date(`2026-11-0${day}T03:00:00.000Z`),
+      isSound: true,
+      report: { rows: day * 100, isLocked: true },
+    })),
+  )
+  const state = await operator.make<ServerState>('GET', '/server')
+  expect(state).toMatchObject({
+    database: {
+      isUp: true,
+      nodes: 0,
+      isReady: true,
+      lastMigration: expect.stringMatching(/^00\d\d-/) as string,
+    },
+    backup: { at: '2026-11-02T03:00:00.000Z', rows: 200, isLocked: true },
+    drill: null,
+  })
+  expect(state.routes.find(({ route }) => route === 'students.list')).toMatchObject({ count: 20, failed: 0 })
+  expect(JSON.stringify(state)).not.toMatch(/No Operator|harbour/)
+  await own.end()
+})
+
+it('estimates a percentile within its bucket, as histogram_quantile does', () => {
+  // The worked example of Prometheus' documentation has no numbers: these are by its rule, done by hand.
+  const buckets = [
+    { upTo: 0.1, count: 50 },
+    { upTo: 0.2, count: 90 },
+    { upTo: 0.5, count: 100 },
+    { upTo: Infinity, count: 100 },
+  ]
+  expect(quantileOf(buckets, 0.95)).toBeCloseTo(0.35, 12)
+  expect(quantileOf(buckets, 0.5)).toBeCloseTo(0.1, 12)
+  expect(quantileOf([...buckets.slice(0, 3), { upTo: Infinity, count: 200 }], 0.95)).toBe(0.5)
+  expect(quantileOf([{ upTo: Infinity, count: 0 }], 0.95)).toBe(0)
 })
 
 it('shows them to nobody else', async () => {

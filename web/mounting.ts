@@ -2,7 +2,7 @@ import { mount, type VueWrapper } from '@vue/test-utils'
 import ElementPlus from 'element-plus'
 import { getActivePinia } from 'pinia'
 import type { Component } from 'vue'
-import { createMemoryHistory, createRouter, type Router } from 'vue-router'
+import { createMemoryHistory, createRouter, type RouteLocationRaw, type Router } from 'vue-router'
 import { freshStores, onClose } from './testing'
 
 /** Rooms by their names, empty: what matters is where a component leads to. */
@@ -32,6 +32,7 @@ const ROUTES = [
   'practice',
   'studio',
   'people',
+  'server',
   'account',
   'sign-in',
 ]
@@ -54,8 +55,12 @@ function takeDown(): void {
   standing = undefined
 }
 
-/** A component on a page of its own, with stores, rooms and the library's components; removed by the next one. */
-export async function mounted(component: Component, props: Record<string, unknown> = {}): Promise<Mounted> {
+/** A component on a page of its own, `at` an address, with stores, rooms and the library's components; removed by the next one. */
+export async function mounted(
+  component: Component,
+  props: Record<string, unknown> = {},
+  at: RouteLocationRaw = { name: 'today' },
+): Promise<Mounted> {
   takeDown()
   if (!getActivePinia()) freshStores()
   document.body.innerHTML = ''
@@ -67,7 +72,7 @@ export async function mounted(component: Component, props: Record<string, unknow
       component: { render: () => null },
     })),
   })
-  await router.push({ name: 'today' })
+  await router.push(at)
   const wrapper = mount(component, {
     props,
     attachTo: document.body,

@@ -115,6 +115,7 @@ export const router = createRouter({
       component: () => import('./pages/PeoplePage.vue'),
       meta: { room: 'studio' },
     },
+    { path: '/server', name: 'server', component: () => import('./pages/ServerPage.vue') },
     { path: '/account', name: 'account', component: () => import('./pages/AccountPage.vue') },
     {
       path: '/check/eye',

@@ -68,8 +68,7 @@ async function answer(
   response.locals['route'] = name
   const publicCall = publicCallOf(deps, request, response)
   const signedIn = endpoint.isPublic ? undefined : await deps.guard.admit(request, publicCall)
-  if (endpoint.needs === 'owner' && signedIn?.session.user.role !== 'owner')
-    throw new ProblemError('not_allowed', { detail: 'Ask an owner of your studio.' })
+  if (signedIn) insistOnRight(endpoint, signedIn)
   const input = checkedInput(endpoint, request)
   const params = (input as { params?: Record<string, string> }).params ?? {}
   const handle = deps.handlers[name] as (call: PublicCall & Partial<Call>, input: unknown) => Promise<unknown>
@@ -111,6 +110,13 @@ async function answer(
     const store = new StudioStore(deps.database, who.session.studio.id)
     return handle({ ...publicCall, signedIn: who, transaction: undefined, store }, input)
   }
+}
+
+function insistOnRight({ needs }: Endpoint, { session }: SignedIn): void {
+  if (needs === 'owner' && session.user.role !== 'owner')
+    throw new ProblemError('not_allowed', { detail: 'Ask an owner of your studio.' })
+  if (needs === 'operator' && !session.isOperator)
+    throw new ProblemError('not_allowed', { detail: 'Whoever runs the server sees this.' })
 }
 
 function uploadCallOf(

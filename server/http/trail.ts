@@ -127,6 +127,8 @@ export function seenTrail(database: Database, logger: Logger) {
       waiting.push({ id: uuid(), studioId, userId, at, deed: name as Deed, studentId, subjectId: subject })
       later()
     },
+    /** How many entries are not written yet. */
+    waiting: () => waiting.length,
     /** Everything that waits, now. */
     flush(): Promise<void> {
       clearTimeout(timer)

@@ -75,7 +75,12 @@ const people = loaded.data
 
 function show(key: OneTimeKey) {
   given.value = key
-  void loaded.reload()
+  void lookAgain()
+}
+
+/** What was done here stands in the trail as well. */
+function lookAgain() {
+  return Promise.all([loaded.reload(), trail.value?.again()])
 }
 
 async function trying(work: () => Promise<void>) {
@@ -92,7 +97,7 @@ const giveKey = ({ id }: Person) =>
 const change = ({ id, name }: Person, body: PersonChange) =>
   trying(async () => {
     await call('people.change', { params: { userId: id }, body })
-    await loaded.reload()
+    await lookAgain()
     if (body.hasLeft) notices.say(`${name} is out, on every device. What was written stays.`)
   })
 

@@ -31,6 +31,9 @@
         />
         <SetupCard :student="student" />
         <HandCard :student="student" />
+        <RouterLink v-if="isOwner" class="soft" :to="{ name: 'people', query: { student: studentId } }"
+          >Who saw and changed this file</RouterLink
+        >
       </aside>
       <section class="card checks" aria-label="Checks">
         <OneThing :student="student" />
@@ -82,6 +85,7 @@ import LandingChart from '../features/students/LandingChart.vue'
 import StudentDialog from '../features/students/StudentDialog.vue'
 import { useStudentFile } from '../features/students/useStudentFile'
 import { useLesson } from '../stores/lesson'
+import { useSession } from '../stores/session'
 import { useStudio } from '../stores/studio'
 import KeyHint from '../ui/KeyHint.vue'
 import { familyName } from '../words/trade'
@@ -91,6 +95,8 @@ const route = useRoute()
 const router = useRouter()
 const studio = useStudio()
 const lesson = useLesson()
+const account = useSession()
+const isOwner = computed(() => account.session?.user.role === 'owner')
 const file = useStudentFile(toRef(props, 'studentId'))
 const { student, checks } = file
 /** Of one that can no longer be read only the verdict is left. */

@@ -1,12 +1,13 @@
 // @vitest-environment happy-dom
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import jsQR from 'jsqr'
 import { nextTick } from 'vue'
 import type { OpenSession } from '#contracts'
 import { mounted, type Mounted } from '../mounting'
 import { useNotices } from '../stores/notices'
 import { useSession } from '../stores/session'
-import { fakeServer, freshStores, problem, signedIn, type Reply, type Sent } from '../testing'
+import { fakeServer, freshStores, problem, signedIn, until, type Reply, type Sent } from '../testing'
 import AccountPage from './AccountPage.vue'
 import SignInPage from './SignInPage.vue'
 
@@ -21,6 +22,12 @@ const open = (id: string, more: Partial<OpenSession> = {}): OpenSession => ({
 })
 const SESSIONS = [open('this', { isThis: true }), open('other', { device: 'tablet' })]
 
+/** What the server says to a page that only looks. */
+function kept(path: string): unknown {
+  if (path.endsWith('/room')) return { addresses: ['https://192.0.2.7:4747'], hasAuthority: true }
+  return path.endsWith('/second-factor') ? { since: null, spareCodes: 0 } : SESSIONS
+}
+
 let page: Mounted
 let sent: Sent[]
 async function account(answer: (request: Sent) => Reply | undefined = () => undefined) {
@@ -28,14 +35,16 @@ async function account(answer: (request: Sent) => Reply | undefined = () => unde
   signedIn()
   sent = fakeServer(
     (request) =>
-      answer(request) ?? (request.method === 'GET' ? { status: 200, body: SESSIONS } : { status: 204 }),
+      answer(request) ??
+      (request.method === 'GET' ? { status: 200, body: kept(request.path) } : { status: 204 }),
   )
   page = await mounted(AccountPage)
   await flushPromises()
   return page
 }
-async function type(label: string | RegExp, text: string) {
-  const field = page.named(label) as HTMLInputElement
+const type = (label: string | RegExp, text: string) => fillIn(page.named(label) as HTMLInputElement, text)
+const fill = (of: string, text: string) => fillIn(document.querySelector<HTMLInputElement>(of)!, text)
+async function fillIn(field: HTMLInputElement, text: string) {
   field.value = text
   field.dispatchEvent(new Event('input'))
   await nextTick()
@@ -64,6 +73,30 @@ describe('where one is signed in', () => {
       '/api/v1/sessions',
     ])
   })
+})
+
+it('a tablet is told where the server is, as a code that a camera reads, and what it must trust first', async () => {
+  const { named, text } = await account()
+  await until(() => expect(document.querySelector('svg.qr path')).not.toBeNull())
+  expect(text()).toMatch(/https:\/\/192\.0\.2\.7:4747\/authority\.crt/)
+  const code = named('Code for a camera: https://192.0.2.7:4747')
+  // Drawn on pixels, four to a module, and read back by another library.
+  const scale = 4
+  const [, , width = 0] = code.getAttribute('viewBox')!.split(' ').map(Number)
+  const side = width * scale
+  const pixels = new Uint8ClampedArray(side * side * 4).fill(255)
+  for (const [, x, y] of code
+    .querySelector('path')!
+    .getAttribute('d')!
+    .matchAll(/M(\d+) (\d+)h1v1h-1z/g))
+    for (let i = 0; i < scale * scale; i++) {
+      const [column, row] = [
+        (Number(x) + 4) * scale + (i % scale),
+        (Number(y) + 4) * scale + Math.floor(i / scale),
+      ]
+      pixels.fill(0, 4 * (row * side + column), 4 * (row * side + column) + 3)
+    }
+  expect(jsQR(pixels, side, side)?.data).toBe('https://192.0.2.7:4747')
 })
 
 describe('a new password', () => {
@@ -106,14 +139,14 @@ describe('a new password', () => {
 
 describe('the sign-in page', () => {
   const DEMO = { email: 'teacher@port-ellery.example', password: 'lantern-round' }
-  async function door(demo: typeof DEMO | null) {
+  async function door(demo: typeof DEMO | null, at = '/sign-in') {
     freshStores()
     sent = fakeServer(({ method }) =>
       method === 'GET'
         ? { status: 200, body: { session: null, demo } }
         : { status: 200, body: { user: { id: 'hester' }, studio: { system: 'fifths' }, csrfToken: 'x' } },
     )
-    page = await mounted(SignInPage)
+    page = await mounted(SignInPage, {}, at)
     await flushPromises()
     return page
   }
@@ -125,6 +158,44 @@ describe('the sign-in page', () => {
     expect(sent.find((s) => s.method === 'POST')?.body).toEqual(DEMO)
     expect(router.currentRoute.value.path).toBe('/')
     expect(useSession().session?.user.id).toBe('hester')
+  })
+
+  it('asks for the code of a second factor with what was typed kept, and sends all three', async () => {
+    let asked = 0
+    freshStores()
+    sent = fakeServer(({ method }) =>
+      method === 'GET'
+        ? { status: 200, body: { session: null, demo: null } }
+        : asked++ === 0
+          ? problem(401, 'code_needed')
+          : { status: 200, body: { user: { id: 'hester' }, studio: {}, csrfToken: 'x' } },
+    )
+    page = await mounted(SignInPage)
+    await flushPromises()
+    await fill('[type=email]', 'hester@harbour.example')
+    await fill('[type=password]', 'ferry steps')
+    await submit()
+    expect(document.activeElement).toBe(document.querySelector('[autocomplete=one-time-code]'))
+    await fill('[autocomplete=one-time-code]', '287082')
+    await submit()
+    const typed = { email: 'hester@harbour.example', password: 'ferry steps' }
+    expect(sent.filter((s) => s.method === 'POST').map((s) => s.body)).toEqual([
+      typed,
+      { ...typed, code: '287082' },
+    ])
+  })
+
+  it('takes a key out of its link, and out of the address at once', async () => {
+    await door(null, '/sign-in#email=wren%40harbour.example&key=ABCD-EFGH')
+    expect(page.router.currentRoute.value.hash).toBe('')
+    await fill('[autocomplete=new-password]', 'ferry steps at midnight')
+    await submit()
+    const body = { email: 'wren@harbour.example', key: 'ABCD-EFGH', password: 'ferry steps at midnight' }
+    expect(sent.at(-1)).toMatchObject({
+      method: 'POST',
+      path: expect.stringMatching(/\/key$/) as string,
+      body,
+    })
   })
 
   it('offers no demo elsewhere', async () => {

@@ -46,8 +46,8 @@
         asks for six figures from your phone.
       </p>
       <p v-else class="soft">
-        With it, somebody who has your password does not come in: six figures from a program on your phone are
-        asked for too. Any program of codes will do.
+        Whoever has your password does not come in by it alone. Six figures from your phone are asked for too,
+        by any program of codes.
       </p>
       <form
         :aria-label="factor.since ? 'End the second factor' : 'Begin a second factor'"

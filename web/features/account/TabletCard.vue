@@ -8,7 +8,7 @@
           In the same network, hold its camera before this code, or type
           <strong class="address">{{ address }}</strong>
         </p>
-        <p v-if="!isSecure" class="caution">
+        <p v-if="!isSecure" class="heed">
           Over plain HTTP a tablet cannot listen, and passwords go in the clear. Ask whoever runs the server
           for HTTPS.
         </p>
@@ -55,6 +55,18 @@ const isSecure = computed(() => address.value?.startsWith('https:') === true)
 </script>
 
 <style scoped>
+.eyebrow {
+  margin-bottom: 10px;
+}
+
+.found p {
+  margin: 0 0 10px;
+}
+
+ol {
+  margin: 0 0 10px;
+}
+
 .found {
   display: grid;
   grid-template-columns: minmax(140px, 200px) minmax(0, 1fr);
@@ -67,10 +79,6 @@ const isSecure = computed(() => address.value?.startsWith('https:') === true)
 
 ol {
   padding-left: 20px;
-}
-
-.caution {
-  color: var(--fault, inherit);
 }
 
 @media (width <= 560px) {

@@ -64,7 +64,7 @@ h2 {
 
 .key {
   margin-top: 0;
-  font: 600 24px/1.3 var(--font-title);
+  font: 600 22px/1.3 var(--font-text);
   letter-spacing: 0.04em;
 }
 

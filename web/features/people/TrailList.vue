@@ -112,7 +112,7 @@ async function all(): Promise<AuditEntry[]> {
     if (!page.hasMore) return found
   }
 }
-defineExpose({ all, more: () => hasMore.value && more() })
+defineExpose({ all, more: () => hasMore.value && more(), again: () => read() })
 </script>
 
 <style scoped>

@@ -6,6 +6,9 @@
   <div id="account-menu" ref="menu" popover class="menu" aria-label="Account">
     <p class="soft small" dir="auto">{{ session.session?.studio.name }}</p>
     <RouterLink :to="{ name: 'account' }" @click="close">Account and sessions</RouterLink>
+    <RouterLink v-if="session.session?.isOperator" :to="{ name: 'server' }" @click="close"
+      >The server</RouterLink
+    >
     <button type="button" @click="turn">{{ theme.isDark ? 'Light theme' : 'Dark theme' }}</button>
     <button type="button" @click="signOut">Sign out</button>
   </div>

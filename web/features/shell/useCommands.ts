@@ -174,6 +174,28 @@ export function useCommands() {
       hint: 'action',
       run: () => router.push({ name: 'account' }),
     },
+    ...(session.session?.user.role === 'owner'
+      ? [
+          {
+            id: 'people',
+            title: 'Who teaches here: people, keys, who saw and changed what',
+            kind: 'invite audit log owner colleague',
+            hint: 'action',
+            run: () => router.push({ name: 'people' }),
+          },
+        ]
+      : []),
+    ...(session.session?.isOperator
+      ? [
+          {
+            id: 'server',
+            title: 'How the server is',
+            kind: 'backup cluster metrics operator',
+            hint: 'action',
+            run: () => router.push({ name: 'server' }),
+          },
+        ]
+      : []),
     {
       id: 'theme',
       title: theme.isDark ? 'Light theme' : 'Dark theme',
