@@ -2,34 +2,10 @@ import type { Express } from 'express'
 import { QueryTypes } from 'sequelize'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { v7 as uuid } from 'uuid'
-import {
-  ROUTES,
-  type Attachment,
-  type BodyFit,
-  type Check,
-  type Endpoint,
-  type HandMeasurement,
-  type Instrument,
-  type OpenSession,
-  type Pain,
-  type Person,
-  type Plan,
-  type RingFind,
-  type RouteName,
-  type SetupRound,
-  type TapeEvent,
-} from '#contracts'
+import { ROUTES, type Endpoint, type OpenSession, type RouteName } from '#contracts'
 import { ENDPOINTS } from '#contracts/endpoints'
-import {
-  checkDraft,
-  heardDraft,
-  setupRound,
-  silence,
-  startHarness,
-  weekPlan,
-  type Client,
-  type Harness,
-} from './testing/harness'
+import { oneOfEverything } from './testing/one-of-everything'
+import { checkDraft, silence, startHarness, type Client, type Harness } from './testing/harness'
 
 /** They need the password of this moment, a code of somebody's phone, or the server itself: other tests go through them. */
 const OF_ONE_PERSON: readonly RouteName[] = [
@@ -69,91 +45,7 @@ beforeAll(async () => {
   harness = await startHarness()
   theirs = await harness.studio('Lantern Studio')
   mine = await harness.studio('Ferry Studio')
-  const { student, instrument } = await theirs.player('Zephyrine Quay')
-  const check = await theirs.make<Check>('POST', `/students/${student.id}/checks`, heardDraft(instrument.id))
-  await theirs.make('POST', `/instruments/${instrument.id}/tape-sets`, {
-    schoolId: 'first',
-    system: 'fifths',
-    tapeWidthMm: 3,
-    laidOn: '2026-11-28',
-  })
-  const [event] = await theirs.make<TapeEvent[]>('GET', `/instruments/${instrument.id}/tape-events`)
-  const find = await theirs.make<RingFind>('POST', `/instruments/${instrument.id}/ring-finds`, {
-    string: 'D4',
-    note: 'E4',
-    system: 'fifths',
-    placeMm: 32.1,
-    foundOn: '2026-11-28',
-  })
-  const hand = await theirs.make<HandMeasurement>('POST', `/students/${student.id}/hands`, {
-    measuredOn: '2026-11-28',
-    comfortableSpanMm: 63.25,
-  })
-  await theirs.make('POST', `/students/${student.id}/mastery`, {
-    marks: [{ kind: 'pattern', item: 'fourth/1234/212', state: 'secure' }],
-  })
-  await theirs.make('POST', '/fingerings', {
-    line: {
-      family: 'violin',
-      tuning: ['G3', 'D4', 'A4', 'E5'],
-      frameId: 'fourth',
-      keyId: 'G:major',
-      figure: 'arpeggio',
-      octaves: 1,
-    },
-    notes: [0, 2, 0, 3, 0, 2, 0].map((finger, i) => ({ stringIndex: [0, 0, 1, 1, 1, 0, 0][i], finger })),
-    settled: [3],
-  })
-  const round = await theirs.make<SetupRound>('POST', `/students/${student.id}/setup-rounds`, setupRound())
-  const pain = await theirs.make<Pain>('POST', `/students/${student.id}/pains`, {
-    toldOn: '2026-11-28',
-    place: 'left wrist',
-  })
-  const fit = await theirs.make<BodyFit>('POST', `/students/${student.id}/body-fits`, {
-    family: 'violin',
-    fittedOn: '2026-11-28',
-    handsOff: 5,
-  })
-  await theirs.make('POST', `/students/${student.id}/gate-marks`, {
-    gate: 'vibrato',
-    item: 'steady_bow',
-    state: 'yes',
-  })
-  const plan = await theirs.make<Plan>('POST', `/students/${student.id}/plans`, weekPlan())
-  await theirs.make('POST', `/students/${student.id}/practice`, {
-    entries: [{ exerciseId: 'shake_out', on: '2026-11-28', isDone: true, minutes: 5 }],
-  })
-  const [session] = await theirs.make<OpenSession[]>('GET', '/sessions')
-  await theirs.allowSound(student)
-  const file = await theirs.make<Attachment>('POST', `/attachments/check/${check.id}`, silence())
-  const spare = await theirs.make<Instrument>('POST', '/instruments', {
-    label: 'with nobody',
-    family: 'violin',
-    sizeId: '1/2',
-  })
-  const { person } = await theirs.make<{ person: Person }>('POST', '/people', {
-    name: 'Zephyrine’s other teacher',
-    email: `${uuid()}@lantern.example`,
-  })
-  ids = {
-    userId: person.id,
-    spareId: spare.id,
-    record: 'check',
-    recordId: check.id,
-    attachmentId: file.id,
-    studentId: student.id,
-    instrumentId: instrument.id,
-    checkId: check.id,
-    eventId: event?.id ?? '',
-    findId: find.id,
-    handId: hand.id,
-    roundId: round.id,
-    painId: pain.id,
-    fitId: fit.id,
-    planId: plan.id,
-    sessionId: session?.id ?? '',
-    current: theirs.password,
-  }
+  ids = await oneOfEverything(theirs, 'Zephyrine Quay')
 })
 afterAll(() => harness.close())
 

@@ -22,6 +22,16 @@ async function read(xml: string) {
 }
 
 describe('a line read from MusicXML', () => {
+  it.each([
+    ['a document type that is not closed', /\/\/EN"/, '//EN'],
+    ['a declaration with a sign too many', '?>', '" encoding="utf-8"?>'],
+  ])('with %s is refused, not fallen over (found by npm run fuzz)', async (_, from, to) => {
+    expect(await readMusicXml(made('violin').replace(from, to))).toMatchObject({
+      ok: false,
+      fault: { code: 'not_xml' },
+    })
+  })
+
   it('is what another program wrote: names, fingers, ties and graces, on its first voice', async () => {
     const { title, notes, leftOut } = await read(made('violin'))
     expect(title).toBe('Rocking & rolling')

@@ -80,7 +80,13 @@ export async function readMusicXml(text: string): Promise<ReadMusicXml> {
     parseTagValue: false,
     isArray: (name) => MANY.has(name),
   })
-  const score = (parser.parse(text) as Record<string, XmlScore | undefined>)['score-partwise']
+  let score: XmlScore | undefined
+  try {
+    score = (parser.parse(text) as Record<string, XmlScore | undefined>)['score-partwise']
+  } catch {
+    // The one checks less of a head than the other reads.
+    return fail({ code: 'not_xml', line: undefined })
+  }
   if (!score) return fail({ code: 'not_partwise' })
   const notes: ReadNote[] = []
   let leftOut = 0

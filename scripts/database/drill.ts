@@ -189,7 +189,7 @@ async function answers(database: Database): Promise<string> {
         await ask(`/students/${one.id}/checks`)
       }
     }
-    return `its tables are sound, and a server on it answers for ${studios.size} studios with ${students} students`
+    return `its tables are sound, and a server on it answers: ${students} students in ${studios.size} ${studios.size === 1 ? 'studio' : 'studios'}`
   } finally {
     await new Promise((resolve) => server.close(resolve))
   }

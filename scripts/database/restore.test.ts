@@ -445,7 +445,7 @@ describe('a drill', () => {
       'it loads, and every table has as many rows as were written',
       'written out again it is the same, byte by byte',
       expect.stringMatching(
-        /^its tables are sound, and a server on it answers for \d studios with \d\d+ students$/,
+        /^its tables are sound, and a server on it answers: \d\d+ students in \d studios$/,
       ),
     ])
     expect(report.isSound).toBe(true)

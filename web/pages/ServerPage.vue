@@ -34,7 +34,7 @@
           </thead>
           <tbody>
             <tr v-for="one in state.routes" :key="one.route">
-              <th scope="row">{{ one.route }}</th>
+              <th scope="row">{{ one.route === 'none' ? 'files of the page' : one.route }}</th>
               <td class="number">{{ milliseconds(one.p95Ms) }}</td>
               <td class="number">{{ one.count }}</td>
               <td class="number">{{ one.failed }}</td>
@@ -93,6 +93,7 @@ const OLD_DRILL_H = 24 * 45
 const ageH = (at: string) => (Date.now() - Date.parse(at)) / HOUR_MS
 const ago = (at: string) => {
   const hours = Math.floor(ageH(at))
+  if (hours < 1) return 'just now'
   return hours < 48 ? `${count(hours, 'hour')} ago` : `${Math.floor(hours / 24)} days ago`
 }
 const milliseconds = (ms: number) => (ms < 10 ? `${ms.toFixed(1)} ms` : `${Math.round(ms)} ms`)

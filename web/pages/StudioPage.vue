@@ -68,7 +68,6 @@
           />
         </div>
         <p class="soft">Weeks. Today tells what is due by these.</p>
-        <RetentionFields :retention="settings.retention" :set="(retention) => set({ retention })" />
       </section>
       <section class="card" aria-label="Sound and writing">
         <h2>Sound and writing</h2>
@@ -98,6 +97,7 @@
           What is typed without a unit is millimetres; 32.8 cm and 12 7/8 in are read as well. Keep tones in
           headphones quiet.
         </p>
+        <RetentionFields :retention="settings.retention" :set="(retention) => set({ retention })" />
       </section>
     </div>
     <section class="card block" aria-label="Exercises of your own">
