@@ -10,6 +10,7 @@ import {
   rmSync,
   writeFileSync,
 } from 'node:fs'
+import { isBuiltin } from 'node:module'
 import { join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { gzipSync } from 'node:zlib'
@@ -53,6 +54,11 @@ export async function build({ force = false, say = console.log } = {}) {
   })
   const circle = circleIn(metafile.inputs)
   if (circle) throw new Error(`These files import one another in a circle: ${circle.join(' → ')}`)
+  const missing = undeclared(metafile.inputs)
+  if (missing.length > 0)
+    throw new Error(
+      `What runs needs ${missing.join(', ')}, which is no dependency: a server without the tools lacks it.`,
+    )
   say('  building the page')
   const vite = await import('vite')
   await vite.build({
@@ -71,6 +77,23 @@ export async function build({ force = false, say = console.log } = {}) {
   swap(join(root, 'dist'), join(root, NEXT))
   writeFileSync(stamp, sources)
   return true
+}
+
+/** Packages that the server loads and that `npm prune --omit=dev` would take away. */
+function undeclared(inputs) {
+  const { dependencies } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8'))
+  const paths = Object.values(inputs).flatMap(({ imports }) =>
+    imports.filter((one) => one.external).map(({ path }) => path),
+  )
+  const names = paths
+    .filter((path) => !path.startsWith('node:') && !isBuiltin(path))
+    .map((path) =>
+      path
+        .split('/')
+        .slice(0, path.startsWith('@') ? 2 : 1)
+        .join('/'),
+    )
+  return [...new Set(names)].filter((name) => !(name in dependencies))
 }
 
 /** With a list of what was built: each file by its name, and what keeps its name by what is in it. */

@@ -1,13 +1,13 @@
 // `npm run db:backup [FILE]`, `npm run db:restore FILE` and `npm run db:drill [FILE]`, with mariadb-dump and mariadb underneath.
 import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join, resolve } from 'node:path'
+import { join } from 'node:path'
 import { createInterface } from 'node:readline/promises'
 import { parseArgs } from 'node:util'
 import mariadb from 'mariadb'
 import { addressThatAnswers } from '../server/db/hosts'
 import { backup } from './database/backup'
-import { openDataDirectory } from './database/data-directory'
+import { dataPath, openDataDirectory } from './database/data-directory'
 import { drill } from './database/drill'
 import { isLocked, unlockFile } from './database/locked-file'
 import { socketPath } from './database/private-server'
@@ -68,10 +68,6 @@ try {
   process.exitCode = 1
 } finally {
   rmSync(folder, { recursive: true })
-}
-
-function dataPath(): string {
-  return resolve(process.env['JADEFELL_DATA'] ?? '.jadefell')
 }
 
 /** From the environment, for a machine that does it at night, or from the keyboard: it stands in no history of commands. */

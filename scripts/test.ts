@@ -31,6 +31,7 @@ try {
   // long as they stand here.
   await Promise.all([
     (async () => {
+      await quietStep('known faults', 'npm', ['run', '--silent', 'advisories'])
       await quietStep('types', 'npm', ['run', '--silent', 'typecheck'])
       await quietStep('formatting and lint', 'npm', ['run', '--silent', 'lint'])
     })(),

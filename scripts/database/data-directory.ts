@@ -32,6 +32,11 @@ export interface DataDirectory {
   file(name: string): string
 }
 
+/** Where everything of an installation lies, as long as nobody says otherwise. */
+export function dataPath(): string {
+  return resolve(process.env['JADEFELL_DATA'] ?? '.jadefell')
+}
+
 const MARKER = 'jadefell.json'
 
 /** Opens the folder, or makes it. Refuses one that holds something else. */

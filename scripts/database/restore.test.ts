@@ -464,7 +464,7 @@ describe('a drill', () => {
     const said = async (options: DrillOptions) => (await drill(url, { signer, ...options })).steps.at(-1)!
     expect(await said({ file: locked })).toMatchObject({
       isSound: false,
-      said: expect.stringMatching(/locked/),
+      said: expect.stringMatching(/locked/) as string,
     })
     expect(await said({ file: locked, passphrase: 'not this one at all' })).toMatchObject({ isSound: false })
     const bytes = readFileSync(locked)
@@ -492,7 +492,7 @@ describe('a drill', () => {
     writeFileSync(forged, own)
     expect(await said({ file: forged })).toMatchObject({
       isSound: false,
-      said: expect.stringMatching(/changed/),
+      said: expect.stringMatching(/changed/) as string,
     })
   })
 

@@ -1,13 +1,13 @@
 import { existsSync, readFileSync } from 'node:fs'
-import { join, resolve } from 'node:path'
+import { join } from 'node:path'
 import { isAlive } from '../lib/processes'
-import { openDataDirectory } from './data-directory'
+import { dataPath, openDataDirectory } from './data-directory'
 
 /** Address of the database in use: the one of DATABASE_URL, or the private one while it runs. Throws when there is none. */
 export function runningDatabaseUrl(): string {
   const given = process.env['DATABASE_URL']
   if (given) return given
-  const path = resolve(process.env['JADEFELL_DATA'] ?? '.jadefell')
+  const path = dataPath()
   const note = join(path, 'mariadb.json')
   const running = existsSync(note)
     ? (JSON.parse(readFileSync(note, 'utf8')) as { pid: number; port: number })

@@ -53,10 +53,16 @@ const SCALA = `! meantone.scl\n!\n1/4-comma meantone\n 12\n!\n 76.04900\n 193.15
 const INSTRUMENTS = `Name,Family,Size,String length (mm),Strings\nQ1,violin,1/2,"278,5",G D A E\nQ2;x,cello,4/4,690,\n"Q ""3""",bass,3/4,104 cm,EADG\n`
 const PRACTICE = `student,day,exercise,minutes,times\nOrla,2026-11-28,shake_out,5,\n"Zoë ""=""",2026-11-29,open_and_first,,12\n`
 
+let folder: string | undefined
+function ownFolder(): string {
+  if (folder !== undefined) return folder
+  const made = mkdtempSync(join(tmpdir(), 'jadefell-fuzz-'))
+  process.once('exit', () => rmSync(made, { recursive: true, force: true }))
+  return (folder = made)
+}
+
 export function readers(): readonly Reader[] {
-  const folder = mkdtempSync(join(tmpdir(), 'jadefell-fuzz-'))
-  process.once('exit', () => rmSync(folder, { recursive: true, force: true }))
-  const file = join(folder, 'backup.sql')
+  const file = join(ownFolder(), 'backup.sql')
   const book = exerciseBook([])
   const samples = Float32Array.from({ length: 600 }, (_, at) => Math.sin(at / 9) / 2)
   const track = encodeTrack({

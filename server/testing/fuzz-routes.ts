@@ -75,7 +75,7 @@ function drawn(route: RouteName, source: Source, ids: Record<string, string>): D
       name,
       isWild() || asked?.[name] === undefined ? mutatedText(source, asked?.[name] ?? '1') : asked[name],
     ])
-  const search = parts.length > 0 ? `?${new URLSearchParams(parts as [string, string][]).toString()}` : ''
+  const search = parts.length > 0 ? `?${new URLSearchParams(parts).toString()}` : ''
   if (upload) {
     const bytes = mutatedBytes(source, silence())
     return {

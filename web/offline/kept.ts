@@ -9,6 +9,11 @@ const NOT_KEPT = new Set<RouteName>([
   'checks.track',
   'sessions.list',
   'sound.stored',
+  'room.read',
+  'secondFactor.read',
+  'people.list',
+  'audit.list',
+  'server.read',
 ])
 
 const KEPT = Object.entries(ROUTES)
