@@ -43,7 +43,7 @@ export async function apiAgainstSql({ base, bare, written }: BenchServer): Promi
 const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[0-9a-f]{4}-[0-9a-f]{12}/g
 
 /** The same save with new ids for the rows it made, which are the ids that nothing read or wrote before it inserted them. */
-function withNewIds(statements: readonly Statement[], known: ReadonlySet<string>): Statement[] {
+export function withNewIds(statements: readonly Statement[], known: ReadonlySet<string>): Statement[] {
   const made = new Map<string, string>()
   const renew = (text: string) =>
     text.replace(UUID, (id) => {
@@ -58,7 +58,7 @@ function withNewIds(statements: readonly Statement[], known: ReadonlySet<string>
   }))
 }
 
-function checkOn(student: Student) {
+export function checkOn(student: Student) {
   return {
     instrumentId: student.instrument?.id,
     takenAt: new Date().toISOString(),

@@ -2,7 +2,7 @@ import { fork } from 'node:child_process'
 import { once } from 'node:events'
 import { fileURLToPath } from 'node:url'
 import { DEMO_EMAIL, DEMO_PASSWORD } from '../server/demo/seed'
-import { addLargeStudio, LARGE_EMAIL } from './large-studio'
+import { addLargeStudio, LARGE_EMAIL } from '../server/demo/large'
 import { asyncRatioOf, times, type Ratio } from './ratio'
 import { play, signIn, type BenchServer } from './server'
 

@@ -2,7 +2,7 @@ import { chromium, type Page } from '@playwright/test'
 import { isoDay } from '../core'
 import { DEMO_PASSWORD } from '../server/demo/seed'
 import { installedChromium } from '../scripts/lib/chromium'
-import { LARGE_EMAIL } from './large-studio'
+import { LARGE_EMAIL } from '../server/demo/large'
 import type { Ratio } from './ratio'
 import type { BenchServer } from './server'
 

@@ -56,6 +56,31 @@ const VIEWS: [string, (page: Page) => Promise<void>][] = [
     },
   ],
   [
+    'who teaches, and who saw and changed what',
+    async (page) => {
+      await page.goto('/studio/people')
+      await page.getByLabel('What', { exact: true }).selectOption('Both')
+      await expect(page.locator('.trail li').first()).toBeVisible()
+    },
+  ],
+  [
+    'the server',
+    async (page) => {
+      await page.goto('/server')
+      await expect(page.getByRole('region', { name: 'Backup' })).toBeVisible()
+    },
+  ],
+  [
+    'a second factor under way',
+    async (page) => {
+      await page.goto('/account')
+      await page.keyboard.press('f')
+      await page.keyboard.type('lantern-round')
+      await page.keyboard.press('Enter')
+      await expect(page.getByRole('img', { name: 'The secret as a code for a camera' })).toBeVisible()
+    },
+  ],
+  [
     'a week’s plan',
     async (page) => {
       await openFile(page, 'Orla Venn')

@@ -1,16 +1,22 @@
-// `npm run torture -- [--rounds 1000] [--seed 1]`: a school that works while its servers, nodes and connections are killed, round by round.
-import { mkdtempSync, rmSync } from 'node:fs'
+// `npm run torture -- [--rounds 1000] [--seed 1] [--only cut]`: a school that works while its servers, nodes and connections are killed, round by round.
+import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { openDatabase } from '../../server/db/database'
 import { migrate } from '../../server/db/migrate'
 import { startCluster } from '../database/cluster'
-import { drawnFaults, torture } from './torture'
+import { aptInstall } from '../lib/apt'
+import { drawnFaults, FAKED_TIME, torture, type Fault } from './torture'
 
 const { values } = parseArgs({
-  options: { rounds: { type: 'string', default: '1000' }, seed: { type: 'string', default: '1' } },
+  options: {
+    rounds: { type: 'string', default: '1000' },
+    seed: { type: 'string', default: '1' },
+    only: { type: 'string' },
+  },
 })
+if (!existsSync(FAKED_TIME)) aptInstall(['libfaketime'], 'Without it no clock jumps.')
 const folder = mkdtempSync(join(tmpdir(), 'jadefell-torture-'))
 const cluster = await startCluster(folder)
 try {
@@ -18,7 +24,9 @@ try {
   await migrate(database.sequelize)
   await database.close()
   const outcome = await torture(cluster, {
-    faults: drawnFaults(Number(values.rounds), Number(values.seed)),
+    faults: values.only
+      ? Array<Fault>(Number(values.rounds)).fill(values.only as Fault)
+      : drawnFaults(Number(values.rounds), Number(values.seed)),
     seed: Number(values.seed),
     say: (line) => console.log(line),
   })

@@ -1,4 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process'
+import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { dirname, join } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
 import mariadb from 'mariadb'
 import { QueryTypes } from 'sequelize'
@@ -8,11 +11,20 @@ import { readAddress, withInFront } from '../../server/db/hosts'
 import { addStudio } from '../../server/features/session/accounts'
 import { Client } from '../../server/testing/harness'
 import type { Cluster, ClusterNode } from '../database/cluster'
-import { portToKeep } from '../database/private-server'
+import { portToKeep, socketPath } from '../database/private-server'
 import { openSchool, type Kept } from './school'
 
 /** What is done to a school in a round, and how often among the others. */
-const FAULTS = { server: 4, connections: 4, node: 2, hang: 0.5 } as const
+const FAULTS = {
+  server: 4,
+  connections: 4,
+  node: 2,
+  hang: 0.5,
+  cut: 1,
+  apart: 0.5,
+  bare: 0.3,
+  clock: 1,
+} as const
 export type Fault = keyof typeof FAULTS
 
 export interface Outcome {
@@ -28,9 +40,15 @@ export interface Outcome {
   readonly longestMs: number
 }
 
+/** Of Debian's `libfaketime`: where it is, a server's clock can be set wrong. */
+export const FAKED_TIME = '/usr/lib/x86_64-linux-gnu/faketime/libfaketime.so.1'
+
 const SERVERS = 2
 const TEACHERS = 4
 const LANDINGS = 4
+/** A machine whose battery is empty, or that was set to another year's day. */
+const JUMP_S = 26 * 3600
+const JUMPED_MS = 3000
 /** Longer than a node is suspected before the others go on without it. */
 const HANG_MS = 5000
 const SAVED_WITHIN_MS = 60_000
@@ -54,7 +72,16 @@ export async function torture(
   const urls = () => servers.map(({ url }) => url)
   const clients = await signedIn(cluster.url, servers[0]!.url, TEACHERS)
   const school = openSchool(clients, urls)
-  const done: Record<Fault, number> = { server: 0, connections: 0, node: 0, hang: 0 }
+  const done: Record<Fault, number> = {
+    server: 0,
+    connections: 0,
+    node: 0,
+    hang: 0,
+    cut: 0,
+    apart: 0,
+    bare: 0,
+    clock: 0,
+  }
   try {
     await school.untilAllSaved(SAVED_WITHIN_MS)
     for (const [round, fault] of faults.entries()) {
@@ -122,6 +149,8 @@ async function signedIn(databaseUrl: string, url: string, count: number): Promis
 function serverOn(databaseUrl: string) {
   let [port, child]: [number, ChildProcess | undefined] = [0, undefined]
   let said = ''
+  const clock = join(mkdtempSync(join(tmpdir(), 'jadefell-clock-')), 'offset')
+  writeFileSync(clock, '+0')
   /** One that ended without being asked to is a fault of its own, however well the others went on. */
   let diedOf: string | undefined
   async function start(): Promise<void> {
@@ -135,6 +164,14 @@ function serverOn(databaseUrl: string) {
         DATABASE_URL: databaseUrl,
         SESSION_SECRET: 'the secret of a school in a storm',
         LOG_LEVEL: 'silent',
+        ...(existsSync(FAKED_TIME)
+          ? {
+              LD_PRELOAD: FAKED_TIME,
+              FAKETIME_TIMESTAMP_FILE: clock,
+              FAKETIME_NO_CACHE: '1',
+              FAKETIME_DONT_FAKE_MONOTONIC: '1',
+            }
+          : {}),
       },
     })
     said = ''
@@ -166,11 +203,20 @@ function serverOn(databaseUrl: string) {
     },
     start,
     insistOnLife,
+    /** Its clock is wrong for a while. */
+    async jump(seconds: number) {
+      writeFileSync(clock, `${seconds > 0 ? '+' : ''}${seconds}`)
+      await sleep(JUMPED_MS)
+      writeFileSync(clock, '+0')
+    },
     async killAndStart() {
       await kill()
       await start()
     },
-    end: kill,
+    async end() {
+      await kill()
+      rmSync(dirname(clock), { recursive: true })
+    },
   }
 }
 
@@ -195,6 +241,10 @@ async function hang(node: ClusterNode): Promise<void> {
   process.kill(node.pid!, 'SIGSTOP')
   await sleep(HANG_MS)
   process.kill(node.pid!, 'SIGCONT')
+  await untilSynced(node)
+}
+
+async function untilSynced(node: ClusterNode): Promise<void> {
   const until = performance.now() + READY_MS
   for (;;) {
     const state = await bare(node)
@@ -210,6 +260,33 @@ async function hang(node: ClusterNode): Promise<void> {
     if (performance.now() > until) throw new Error(`${node.name} did not come back: ${state}`)
     await sleep(100)
   }
+}
+
+/**
+ * These nodes hear nobody of their cluster, as behind a cut cable, and then again: by Galera's own means for trying it. One of three is left
+ * by the others; of three that are all apart none may keep anything, and afterwards they are one again.
+ */
+async function cutOff(nodes: readonly ClusterNode[]): Promise<void> {
+  const isolate = async (node: ClusterNode, value: 0 | 1) => {
+    const connection = await mariadb.createConnection({
+      socketPath: socketPath(node.data),
+      user: 'root',
+      password: node.data.secrets.rootPassword,
+    })
+    await connection.query(`SET GLOBAL wsrep_provider_options = 'gmcast.isolate=${value}'`)
+    await connection.end()
+  }
+  await Promise.all(nodes.map((node) => isolate(node, 1)))
+  await sleep(HANG_MS)
+  await Promise.all(nodes.map((node) => isolate(node, 0)))
+  for (const node of nodes) await untilSynced(node)
+}
+
+/** A node that was away so long that nobody has what it missed, or whose disk was replaced: it is given everything. */
+async function returnBare(node: ClusterNode): Promise<void> {
+  await node.kill()
+  rmSync(node.data.file('mariadb'), { recursive: true })
+  await node.start()
 }
 
 /** What every node has of what was acknowledged. */
