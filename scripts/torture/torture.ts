@@ -91,7 +91,11 @@ export async function torture(
       else if (fault === 'node') {
         await node.kill()
         await node.start()
-      } else await hang(node)
+      } else if (fault === 'hang') await hang(node)
+      else if (fault === 'cut') await cutOff([node])
+      else if (fault === 'apart') await cutOff(cluster.nodes)
+      else if (fault === 'bare') await returnBare(node)
+      else await servers[below(SERVERS)]!.jump(source() < 0.5 ? -JUMP_S : JUMP_S)
       done[fault]++
       await school.untilAllSaved(SAVED_WITHIN_MS)
       for (const server of servers) server.insistOnLife()
