@@ -6,19 +6,20 @@ export type ParsedLength =
   | { readonly ok: true; readonly lengthMm: number; readonly number: number; readonly unit: LengthUnit }
   | { readonly ok: false; readonly code: 'length_empty' | 'length_not_a_number' | 'length_not_positive' }
 
-const UNITS: Record<string, LengthUnit> = {
-  mm: 'mm',
-  cm: 'cm',
-  in: 'in',
-  inch: 'in',
-  inches: 'in',
-  '"': 'in',
-  '″': 'in',
-  '”': 'in',
-  "''": 'in',
-  '’’': 'in',
-  '′′': 'in',
-}
+/** A map, since people type anything: an object has a `constructor`. */
+const UNITS: ReadonlyMap<string, LengthUnit> = new Map([
+  ['mm', 'mm'],
+  ['cm', 'cm'],
+  ['in', 'in'],
+  ['inch', 'in'],
+  ['inches', 'in'],
+  ['"', 'in'],
+  ['″', 'in'],
+  ['”', 'in'],
+  ["''", 'in'],
+  ['’’', 'in'],
+  ['′′', 'in'],
+])
 const FRACTION_SIGNS: Record<string, string> = {
   '½': '1/2',
   '¼': '1/4',
@@ -47,7 +48,7 @@ export function parseLength(text: string, defaultUnit: LengthUnit = 'mm'): Parse
     /^([-−])?(\d+(?:[.,]\d+)?|[.,]\d+)?(?:(?<![.,]\d*)\s+(\d+)\s*\/\s*([1-9]\d*))?\s*([a-z"″”'’′]*)$/.exec(
       splitWholeFromFraction(plain),
     )
-  const unit = match && (match[5] ? UNITS[match[5]] : defaultUnit)
+  const unit = match && (match[5] ? UNITS.get(match[5]) : defaultUnit)
   if (!match || !unit || (match[2] === undefined && match[3] === undefined))
     return { ok: false, code: 'length_not_a_number' }
   const whole = match[2] ?? '0'

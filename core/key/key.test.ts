@@ -110,6 +110,8 @@ describe('a key as somebody types it', () => {
 
   it('says what it cannot read', () => {
     expect(parseKey('H major')).toEqual({ ok: false, fault: { code: 'key_tonic', text: 'H major' } })
+    // Found by npm run fuzz: every object has one.
+    expect(parseKey('D constructor')).toMatchObject({ ok: false, fault: { code: 'key_mode' } })
     expect(parseKey('D majestic')).toEqual({ ok: false, fault: { code: 'key_mode', text: 'majestic' } })
     expect(parseKey('')).toMatchObject({ ok: false })
   })

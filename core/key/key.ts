@@ -40,16 +40,17 @@ export type KeyFault =
 export type ParsedKey =
   { readonly ok: true; readonly key: Key } | { readonly ok: false; readonly fault: KeyFault }
 
-const WRITTEN_MODES: Record<string, ModeId> = {
-  '': 'major',
-  maj: 'major',
-  m: 'natural_minor',
-  min: 'natural_minor',
-  minor: 'natural_minor',
-  aeolian: 'natural_minor',
-  ionian: 'major',
-  pentatonic: 'major_pentatonic',
-}
+/** A map, since people type anything: an object has a `constructor`. */
+const WRITTEN_MODES: ReadonlyMap<string, ModeId> = new Map([
+  ['', 'major'],
+  ['maj', 'major'],
+  ['m', 'natural_minor'],
+  ['min', 'natural_minor'],
+  ['minor', 'natural_minor'],
+  ['aeolian', 'natural_minor'],
+  ['ionian', 'major'],
+  ['pentatonic', 'major_pentatonic'],
+])
 
 /** Reads `D`, `D major`, `f# harmonic minor`, `E flat`, `C sharp minor`, `Dm`, `Bb dorian`, or an id as in `F♯:dorian`. Without a mode it is major. */
 export function parseKey(text: string): ParsedKey {
@@ -65,7 +66,7 @@ export function parseKey(text: string): ParsedKey {
     .trim()
     .toLowerCase()
     .replace(/[\s_]+/g, '_')
-  const modeId = MODE_IDS.find((id) => id === written) ?? WRITTEN_MODES[written]
+  const modeId = MODE_IDS.find((id) => id === written) ?? WRITTEN_MODES.get(written)
   if (!modeId) return { ok: false, fault: { code: 'key_mode', text: (match[2] ?? '').trim() } }
   return { ok: true, key: keyOf(tonic, modeId) }
 }

@@ -83,7 +83,10 @@ export function readers(): readonly Reader[] {
     {
       name: 'parseLength',
       corpus: ['328', '32,8 cm', '12 7/8 in', "12-7/8''"],
-      read: (input) => parseLength(text(input)),
+      read: (input) => {
+        const length = parseLength(text(input))
+        if (length.ok && !Number.isFinite(length.lengthMm)) throw new Error(`read as ${length.lengthMm} mm`)
+      },
     },
     {
       name: 'readMeasure',

@@ -17,6 +17,11 @@ const { values } = parseArgs({
   },
 })
 if (!existsSync(FAKED_TIME)) aptInstall(['libfaketime'], 'Without it no clock jumps.')
+let isOver = false
+process.once('SIGINT', () => {
+  console.log('after this round it is looked for what was kept')
+  isOver = true
+})
 const folder = mkdtempSync(join(tmpdir(), 'jadefell-torture-'))
 const cluster = await startCluster(folder)
 try {
@@ -29,6 +34,7 @@ try {
       : drawnFaults(Number(values.rounds), Number(values.seed)),
     seed: Number(values.seed),
     say: (line) => console.log(line),
+    isOver: () => isOver,
   })
   const { rounds, saves, longestMs, ...faults } = outcome
   console.log(

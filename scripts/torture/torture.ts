@@ -43,6 +43,14 @@ export interface Outcome {
 /** Of Debian's `libfaketime`: where it is, a server's clock can be set wrong. */
 export const FAKED_TIME = '/usr/lib/x86_64-linux-gnu/faketime/libfaketime.so.1'
 
+export interface Storm {
+  readonly faults: readonly Fault[]
+  readonly seed: number
+  readonly say: (line: string) => void
+  /** Asked before each round: what was kept until then is looked for all the same. */
+  readonly isOver?: () => boolean
+}
+
 const SERVERS = 2
 const TEACHERS = 4
 const LANDINGS = 4
@@ -63,7 +71,7 @@ const READY_MS = 60_000
  */
 export async function torture(
   cluster: Cluster,
-  { faults, seed, say }: { faults: readonly Fault[]; seed: number; say: (line: string) => void },
+  { faults, seed, say, isOver = () => false }: Storm,
 ): Promise<Outcome> {
   const source = seededSource(seed)
   const below = (count: number) => Math.floor(source() * count)
@@ -85,6 +93,7 @@ export async function torture(
   try {
     await school.untilAllSaved(SAVED_WITHIN_MS)
     for (const [round, fault] of faults.entries()) {
+      if (isOver()) break
       const node = cluster.nodes[below(cluster.nodes.length)]!
       if (fault === 'server') await servers[below(SERVERS)]!.killAndStart()
       else if (fault === 'connections') await endConnections(node)
@@ -290,6 +299,8 @@ async function cutOff(nodes: readonly ClusterNode[]): Promise<void> {
 async function returnBare(node: ClusterNode): Promise<void> {
   await node.kill()
   rmSync(node.data.file('mariadb'), { recursive: true })
+  // Nobody replaces a disk before the others have noticed.
+  await sleep(HANG_MS)
   await node.start()
 }
 

@@ -111,14 +111,16 @@ export function mutatedJson(source: Source, value: unknown): unknown {
   for (let times = 1 + Math.floor(source() * 2); times > 0; times--) {
     const [parent, key] = pick(source, placesIn(holder, 'root'))
     const old = (parent as Record<string, unknown>)[key]
-    const put = (next: unknown) => void ((parent as Record<string, unknown>)[key] = next)
+    // What is drawn is not shared: another draw would change it.
+    const put = (next: unknown) => void ((parent as Record<string, unknown>)[key] = structuredClone(next))
     const kind = Math.floor(source() * 6)
     if (kind === 0 && parent !== holder) delete (parent as Record<string, unknown>)[key]
     else if (kind === 1) put(typeof old === 'string' ? mutatedText(source, old) : pick(source, VALUES))
     else if (kind === 2)
       put(typeof old === 'number' ? old * pick(source, [-1, 0, 0.5, 10, 1e6, NaN]) : pick(source, VALUES))
     else if (kind === 3) put([old])
-    else if (kind === 4 && Array.isArray(old)) put(Array.from({ length: 300 }, () => old[0] as unknown))
+    else if (kind === 4 && Array.isArray(old))
+      put(Array.from({ length: 300 }, () => structuredClone(old[0]) as unknown))
     else put(pick(source, VALUES))
   }
   return holder.root

@@ -14,14 +14,15 @@ export interface ReadText {
   readonly fault: string | undefined
 }
 
-const SIDE_OF: Readonly<Record<string, Side>> = {
-  b: 'behind',
-  behind: 'behind',
-  o: 'on',
-  on: 'on',
-  p: 'past',
-  past: 'past',
-}
+/** A map, since people type anything: an object has a `constructor`. */
+const SIDE_OF: ReadonlyMap<string, Side> = new Map([
+  ['b', 'behind'],
+  ['behind', 'behind'],
+  ['o', 'on'],
+  ['on', 'on'],
+  ['p', 'past'],
+  ['past', 'past'],
+])
 const UNIT: Readonly<Record<ReadBy, string>> = { meter: 'c', ruler: 'mm', eye: '' }
 const ASKS: Readonly<Record<ReadBy, string>> = {
   meter: 'type cents, as in −12',
@@ -69,7 +70,7 @@ function letters(word: string): string[] {
 }
 
 function parseWord(word: string, by: ReadBy): Told | undefined {
-  const side = SIDE_OF[word.toLowerCase()]
+  const side = SIDE_OF.get(word.toLowerCase())
   if (side) return { side }
   const match = /^([+-]?\d+(?:\.\d+)?)(c|mm)?$/i.exec(word)
   if (!match) return undefined

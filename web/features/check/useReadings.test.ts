@@ -49,6 +49,11 @@ describe('readings as typed', () => {
 
   it('of an open string are cents, however the fingers are read', () => {
     expect(parseReadings('-4', { by: 'ruler', isOpen: true }).told).toEqual(cents(-4))
+    // Every object has one.
+    expect(parseReadings('constructor', { by: 'eye' })).toMatchObject({
+      told: [],
+      fault: expect.any(String) as string,
+    })
     expect(parseReadings('b', { by: 'eye', isOpen: true }).fault).toContain('no place')
   })
 })
