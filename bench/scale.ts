@@ -97,7 +97,7 @@ async function idsOf(client: Awaited<ReturnType<typeof signIn>>): Promise<Record
     studentId: student.id,
     checkId: check?.id ?? '',
     handId: hand?.id ?? '',
-    instrumentId: (student as Student).instrument?.id ?? rows[0]!.id,
+    instrumentId: student.instrument?.id ?? rows[0]!.id,
     record: 'student',
     recordId: student.id,
   }

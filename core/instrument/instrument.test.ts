@@ -99,6 +99,7 @@ describe('a length as typed', () => {
     ['about 300', 'length_not_a_number'],
     ['328 miles', 'length_not_a_number'],
     ['328 constructor', 'length_not_a_number'],
+    ['9'.repeat(400), 'length_not_a_number'],
     ['1.27/8 in', 'length_not_a_number'],
     ['12.5 7/8 in', 'length_not_a_number'],
     ['12 7/0 in', 'length_not_a_number'],

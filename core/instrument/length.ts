@@ -55,6 +55,8 @@ export function parseLength(text: string, defaultUnit: LengthUnit = 'mm'): Parse
   const number =
     Number(unit === 'mm' && THOUSANDS.test(whole) ? whole.replace(',', '') : whole.replace(',', '.')) +
     (match[3] ? Number(match[3]) / Number(match[4]) : 0)
+  // Four hundred figures are more than a number holds.
+  if (!Number.isFinite(number * MM_PER_UNIT[unit])) return { ok: false, code: 'length_not_a_number' }
   if (match[1] || !(number > 0)) return { ok: false, code: 'length_not_positive' }
   return { ok: true, lengthMm: number * MM_PER_UNIT[unit], number, unit }
 }
