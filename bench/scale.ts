@@ -11,7 +11,6 @@ import {
   type Instrument,
   type Page,
   type RouteName,
-  type Student,
 } from '#contracts'
 import { openDataDirectory } from '../scripts/database/data-directory'
 import { startPrivateServer } from '../scripts/database/private-server'
