@@ -2,14 +2,13 @@
   <QuickDialog v-model="isOpen" :label="title">
     <form @submit.prevent="form.save()">
       <h2>{{ title }}</h2>
-      <div v-if="form.theirs.value" class="conflict" role="alert">
-        <p>
-          <strong>Somebody changed this file meanwhile.</strong> It now says “{{ form.theirs.value.name }}”.
-          What you typed is still here.
-        </p>
-        <ElButton native-type="submit">Save mine over it</ElButton>
-        <ElButton @click="form.takeTheirs()">Take theirs</ElButton>
-      </div>
+      <TwoVersions
+        v-if="form.theirs.value"
+        :differences="form.differences.value"
+        :words="wordsOf"
+        @choose="form.choose"
+        @theirs="form.takeTheirs()"
+      />
       <FieldRow label="Name" :fault="form.fault('name')">
         <template #default="{ id, invalid }">
           <ElInput
@@ -116,7 +115,12 @@
       <p v-if="form.generalFault.value" class="fault" role="alert">{{ form.generalFault.value }}</p>
       <div class="acts">
         <ElButton @click="isOpen = false">Cancel</ElButton>
-        <ElButton v-if="!form.theirs.value" type="primary" native-type="submit" :loading="form.busy.value">
+        <ElButton
+          type="primary"
+          native-type="submit"
+          :loading="form.busy.value"
+          :disabled="!form.isDecided.value"
+        >
           {{ student ? 'Save' : 'Enrol' }}
         </ElButton>
       </div>
@@ -136,11 +140,24 @@ import { countsSentence } from '../../words/verdict'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import FieldRow from '../../ui/FieldRow.vue'
 import QuickDialog from '../../ui/QuickDialog.vue'
-import { AS_USUAL, NO_INSTRUMENT, useStudentForm } from './useStudentForm'
+import TwoVersions from './TwoVersions.vue'
+import { AS_USUAL, NO_INSTRUMENT, useStudentForm, type FileField } from './useStudentForm'
 
 /** From memory: a beginner within about 20 cents, a trained player within 10, ears notice from about 5. */
 const FAMILIES = FAMILY_IDS.map((id) => ({ value: id, label: FAMILY_NAMES[id] }))
 const DAYS = [{ value: -1, label: 'No fixed day' }, ...WEEKDAYS.map((label, value) => ({ value, label }))]
+
+/** What a field holds, as its choice says it. */
+function wordsOf(field: FileField, value: string | number): string {
+  const among: Partial<Record<FileField, readonly { readonly value: unknown; readonly label: string }[]>> = {
+    family: FAMILIES,
+    weekday: DAYS,
+    within: form.tolerances.value,
+    tapeSchoolId: form.schools.value,
+    system: form.systems.value,
+  }
+  return among[field]?.find((option) => option.value === value)?.label ?? String(value)
+}
 
 const isOpen = defineModel<boolean>({ required: true })
 const props = defineProps<{ student: Student | undefined }>()
@@ -207,15 +224,5 @@ form {
   display: flex;
   justify-content: end;
   gap: 8px;
-}
-
-.conflict {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  padding: 12px 14px;
-  border-radius: 8px;
-  background: var(--brass-wash);
-  color: var(--ink);
 }
 </style>

@@ -121,8 +121,8 @@ it('sends an enrolment again under the same key when nobody answered: enrolled o
   expect(onSaved).toHaveBeenCalledTimes(1)
 })
 
-it('shows what somebody else saved meanwhile, and lets the teacher keep either', async () => {
-  const theirs = { ...A_STUDENT, version: 4, name: 'Orla Venn-Marsh' }
+it('takes over what only somebody else changed, and lets the teacher choose where both did', async () => {
+  const theirs = { ...A_STUDENT, version: 4, name: 'Orla Venn-Marsh', note: 'theirs' }
   const conflict = {
     status: 409,
     body: { status: 409, code: 'changed_meanwhile', title: 'No', data: theirs },
@@ -132,17 +132,39 @@ it('shows what somebody else saved meanwhile, and lets the teacher keep either',
   form.open(A_STUDENT)
   form.fields.note = 'mine'
   await form.save()
-  expect(form.theirs.value?.name).toBe('Orla Venn-Marsh')
-  expect(form.fields.note).toBe('mine')
+  // The name was not touched here: theirs is no guess.
+  expect(form.fields.name).toBe('Orla Venn-Marsh')
+  expect(form.differences.value).toEqual([
+    { field: 'note', mine: 'mine', theirs: 'theirs', chosen: undefined },
+  ])
+  expect([form.fields.note, form.isDecided.value]).toEqual(['mine', false])
+  form.choose('note', 'theirs')
+  expect([form.fields.note, form.isDecided.value]).toEqual(['theirs', true])
+  form.choose('note', 'mine')
   await form.save()
-  expect(sent[1]?.body).toMatchObject({ version: 4, note: 'mine', name: 'Orla Venn' })
+  expect(sent[1]?.body).toMatchObject({ version: 4, note: 'mine', name: 'Orla Venn-Marsh' })
 
   form.open(A_STUDENT)
   fakeServer(conflict)
   await form.save()
   form.takeTheirs()
   expect(form.fields.name).toBe('Orla Venn-Marsh')
-  expect(form.theirs.value).toBeUndefined()
+  expect([form.theirs.value, form.differences.value]).toEqual([undefined, []])
+})
+
+it('compares a third save with the second, not with what was opened', async () => {
+  const saved = (version: number, note: string) => ({
+    status: 409,
+    body: { status: 409, code: 'changed_meanwhile', title: 'No', data: { ...A_STUDENT, version, note } },
+  })
+  fakeServer(saved(4, 'second'), saved(5, 'third'))
+  const form = useStudentForm(vi.fn())
+  form.open(A_STUDENT)
+  form.fields.name = 'Mine'
+  await form.save()
+  expect(form.fields.note).toBe('second')
+  await form.save()
+  expect([form.fields.note, form.fields.name, form.differences.value]).toEqual(['third', 'Mine', []])
 })
 
 it('offers the tape schools of the family that is chosen', () => {

@@ -35,7 +35,7 @@ const NEW: Fields = {
   length: '',
 }
 
-interface Fields {
+export interface Fields {
   name: string
   birthYear: string
   family: FamilyId
@@ -54,6 +54,20 @@ interface Fields {
   length: string
 }
 
+/** What a file already has: an instrument is brought along by who is new. */
+export type FileField = Exclude<keyof Fields, 'sizeId' | 'length'>
+const FILE_FIELDS = (Object.keys(NEW) as (keyof Fields)[]).filter(
+  (field): field is FileField => field !== 'sizeId' && field !== 'length',
+)
+
+/** One field that two teachers changed to different things at the same time. */
+export interface Difference {
+  readonly field: FileField
+  readonly mine: Fields[FileField]
+  readonly theirs: Fields[FileField]
+  readonly chosen: 'mine' | 'theirs' | undefined
+}
+
 /** The form of a student's file: what is typed, what is wrong with it, and saving without losing anybody's change. */
 export function useStudentForm(onSaved: (student: Student) => void) {
   const outbox = useOutbox()
@@ -63,6 +77,8 @@ export function useStudentForm(onSaved: (student: Student) => void) {
   const problem = ref<ApiProblem>()
   /** What somebody else saved while this form was open. */
   const theirs = ref<Student>()
+  /** What both changed, to choose from; what only the other one changed is taken over. */
+  const differences = ref<Difference[]>([])
   const busy = ref(false)
   const editing = shallowRef<Student>()
   /** A length that does not suit its size was measured twice. */
@@ -72,6 +88,7 @@ export function useStudentForm(onSaved: (student: Student) => void) {
     editing.value = student
     problem.value = undefined
     theirs.value = undefined
+    differences.value = []
     keepsLength.value = false
     Object.assign(fields, student ? fieldsOf(student) : NEW)
   }
@@ -96,15 +113,39 @@ export function useStudentForm(onSaved: (student: Student) => void) {
     } catch (error) {
       if (!(error instanceof ApiProblem) || error.code === 'not_signed_in') throw error
       problem.value = error
-      if (error.code === 'changed_meanwhile') theirs.value = error.problem?.data as Student
+      if (error.code === 'changed_meanwhile') meet(error.problem?.data as Student)
     } finally {
       busy.value = false
     }
   }
 
+  /** Somebody else's save meets what is typed here, field by field: nothing is guessed that both have changed. */
+  function meet(saved: Student) {
+    const [was, now] = [fieldsOf(theirs.value ?? editing.value!), fieldsOf(saved)]
+    const mine: Fields = { ...fields }
+    for (const field of FILE_FIELDS) if (mine[field] === was[field]) put(field, now[field])
+    differences.value = FILE_FIELDS.filter(
+      (field) => mine[field] !== was[field] && now[field] !== was[field] && mine[field] !== now[field],
+    ).map((field) => ({ field, mine: mine[field], theirs: now[field], chosen: undefined }))
+    theirs.value = saved
+  }
+  function put(field: FileField, value: Fields[FileField]) {
+    Object.assign(fields, { [field]: value })
+  }
+
   return {
     fields,
     theirs,
+    differences,
+    choose(field: FileField, whose: 'mine' | 'theirs') {
+      differences.value = differences.value.map((one) =>
+        one.field === field ? { ...one, chosen: whose } : one,
+      )
+      const one = differences.value.find((other) => other.field === field)
+      if (one) put(field, one[whose])
+    },
+    /** Every field that two have changed is decided. */
+    isDecided: computed(() => differences.value.every(({ chosen }) => chosen !== undefined)),
     busy,
     open,
     save,
