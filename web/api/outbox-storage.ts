@@ -21,12 +21,16 @@ export interface OutboxEntry {
 
 const PREFIX = 'jadefell.outbox.'
 
-/** Each save lies under a name of its own, so that two tabs never write over one another. */
-export function writeEntry(entry: OutboxEntry): void {
+/**
+ * Each save lies under a name of its own, so that two tabs never write over one another. False where the browser has no room, or keeps
+ * nothing: it is still sent, as long as the page is open.
+ */
+export function writeEntry(entry: OutboxEntry): boolean {
   try {
     localStorage.setItem(PREFIX + entry.id, JSON.stringify(entry))
+    return true
   } catch {
-    // A browser that keeps nothing still sends it, as long as the page is open.
+    return false
   }
 }
 

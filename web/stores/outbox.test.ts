@@ -67,6 +67,34 @@ describe('a save', () => {
     expect(await answer).toEqual(A_STUDENT)
   })
 
+  it('that this browser has no room for is told of, held in the page, and written once there is room', async () => {
+    const { outbox, send, sent } = page(AWAY, AWAY, AWAY, OK)
+    const roomy = localStorage
+    vi.stubGlobal('localStorage', {
+      setItem() {
+        throw new DOMException('full', 'QuotaExceededError')
+      },
+      removeItem: (name: string) => roomy.removeItem(name),
+      getItem: (name: string) => roomy.getItem(name),
+    })
+    const answer = send('2026-11-28')
+    await vi.advanceTimersByTimeAsync(100)
+    expect(outbox.isLoose).toBe(true)
+    const closing = new Event('beforeunload', { cancelable: true })
+    window.dispatchEvent(closing)
+    expect(closing.defaultPrevented).toBe(true)
+    vi.stubGlobal('localStorage', roomy)
+    expect(kept()).toEqual([])
+    await vi.advanceTimersByTimeAsync(2000)
+    expect([outbox.isLoose, kept().length]).toEqual([false, 1])
+    await vi.runAllTimersAsync()
+    expect(await answer).toEqual(A_STUDENT)
+    expect(new Set(keys(sent)).size).toBe(1)
+    const later = new Event('beforeunload', { cancelable: true })
+    window.dispatchEvent(later)
+    expect(later.defaultPrevented).toBe(false)
+  })
+
   it('waits for those before it', async () => {
     const { send, sent } = page(AWAY, AWAY, OK)
     const all = Promise.all(['2026-11-01', '2026-11-02', '2026-11-03'].map((on) => send(on)))

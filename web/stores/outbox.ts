@@ -39,6 +39,9 @@ export const useOutbox = defineStore('outbox', () => {
   const entries = shallowRef<readonly OutboxEntry[]>([])
   /** Left by another version of the page, in a form that this one cannot read. */
   const unreadable = ref<readonly string[]>([])
+  /** What this browser had no room for, by its id: it is lost with the page. */
+  const loose = shallowRef<Readonly<Record<string, OutboxEntry>>>({})
+  const isLoose = computed(() => Object.keys(loose.value).length > 0)
   const isAway = ref(false)
   /** Why it waits. */
   const awayBecause = ref<ApiProblem['code']>()
@@ -50,7 +53,11 @@ export const useOutbox = defineStore('outbox', () => {
   let wake = () => {}
   /** The page is closed: what waits is sent by the next one. */
   let isClosed = false
+  /** The browser asks before it closes the page. */
+  const holdPage = (event: BeforeUnloadEvent) => isLoose.value && event.preventDefault()
+  window.addEventListener('beforeunload', holdPage)
   onScopeDispose(() => {
+    window.removeEventListener('beforeunload', holdPage)
     isClosed = true
     wake()
   })
@@ -73,7 +80,7 @@ export const useOutbox = defineStore('outbox', () => {
       what: sending.what,
       draft: sending.draft ?? null,
     }
-    writeEntry(entry)
+    write(entry)
     entries.value = [...entries.value, entry]
     const answer = new Promise<unknown>((resolve, reject) => callers.set(entry.id, { resolve, reject }))
     pump()
@@ -90,6 +97,11 @@ export const useOutbox = defineStore('outbox', () => {
     const found = kept.entries.filter((entry) => !known.has(entry.id))
     entries.value = [...entries.value, ...found].sort((a, b) => a.at - b.at)
     pump()
+  }
+
+  function write(entry: OutboxEntry) {
+    const { [entry.id]: _, ...others } = loose.value
+    loose.value = writeEntry(entry) ? others : { ...others, [entry.id]: entry }
   }
 
   function pump() {
@@ -117,6 +129,8 @@ export const useOutbox = defineStore('outbox', () => {
     } catch (error) {
       const problem = error instanceof ApiProblem ? error : undefined
       if (problem?.isPassing) {
+        // There may be room by now.
+        for (const one of Object.values(loose.value)) write(one)
         isAway.value = true
         awayBecause.value = problem.code
         if (!unwanted.has(entry.id))
@@ -161,13 +175,15 @@ export const useOutbox = defineStore('outbox', () => {
 
   function remove({ id }: OutboxEntry) {
     removeEntry(id)
+    const { [id]: _, ...others } = loose.value
+    loose.value = others
     callers.delete(id)
     unwanted.delete(id)
     entries.value = entries.value.filter((entry) => entry.id !== id)
   }
 
   function replace(entry: OutboxEntry) {
-    writeEntry(entry)
+    write(entry)
     entries.value = entries.value.map((one) => (one.id === entry.id ? entry : one))
   }
 
@@ -177,6 +193,8 @@ export const useOutbox = defineStore('outbox', () => {
     unreadable,
     isAway,
     awayBecause,
+    /** Something that waits lies nowhere but in this page. */
+    isLoose,
     send,
     resume,
     /** Whether a draft is on its way. */

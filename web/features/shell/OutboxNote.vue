@@ -2,7 +2,12 @@
   <section v-if="isShown" class="outbox" role="status" aria-label="On its way">
     <p class="head">
       <strong>{{ headline }}</strong>
-      <span v-if="outbox.isAway">{{ why }}; what you kept is safe on this device and is sent by itself.</span>
+      <span v-if="outbox.isAway && outbox.isLoose"
+        >{{ why }}, and this device has no room left. Keep this page open until it is sent.</span
+      >
+      <span v-else-if="outbox.isAway"
+        >{{ why }}; what you kept is safe on this device and is sent by itself.</span
+      >
       <button type="button" :aria-expanded="isOpen" @click="isOpen = !isOpen">
         {{ isOpen ? 'Hide' : 'Show' }}
       </button>
