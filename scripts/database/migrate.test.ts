@@ -16,9 +16,9 @@ import {
   type StringingSnapshot,
 } from '#core'
 import { openDatabase, type Database } from '../../server/db/database'
-import { migrate } from '../../server/db/migrate'
+import { migrate, MIGRATION_BEFORE } from '../../server/db/migrate'
 import { openDataDirectory } from './data-directory'
-import { startPrivateServer, type PrivateServer } from './private-server'
+import { socketPath, startPrivateServer, type PrivateServer } from './private-server'
 import { databasePrograms } from './programs'
 
 /** The demo studio as version 0.1.0 kept it, before checks were exercises and landings. */
@@ -262,5 +262,55 @@ describe('addresses and sessions', () => {
     })
     const found = await rows("SELECT id FROM user WHERE email = 'twicé@harbour.example'")
     expect(found).toEqual([])
+  })
+})
+
+describe('a server of the version before', () => {
+  interface Column {
+    readonly name: string
+    readonly type: string
+    readonly isFree: number
+  }
+  /** Every column as `table.column`, and whether a row may be written that does not name it. */
+  const columns = () =>
+    rows<Column>(
+      `SELECT CONCAT(table_name, '.', column_name) AS name, column_type AS type,
+              (is_nullable = 'YES' OR column_default IS NOT NULL) AS isFree
+       FROM information_schema.columns WHERE table_schema = DATABASE() ORDER BY 1`,
+    )
+
+  it('finds all it knows as it was, and may write its rows, while the new one is there already', async () => {
+    const data = openDataDirectory(path)
+    const root = await mariadb.createConnection({
+      socketPath: socketPath(data),
+      user: 'root',
+      password: data.secrets.rootPassword,
+    })
+    await root.query("GRANT ALL ON `jadefell\\_side`.* TO 'jadefell'@'127.0.0.1'")
+    await root.end()
+    await bare.query('CREATE OR REPLACE DATABASE jadefell_side')
+    await bare.query('USE jadefell_side')
+    const url = new URL(server.url)
+    url.pathname = '/jadefell_side'
+    const side = openDatabase(url.href)
+    await migrate(side.sequelize, { upTo: MIGRATION_BEFORE })
+    const before = await columns()
+    expect(await migrate(side.sequelize)).toHaveLength(1)
+    const after = new Map((await columns()).map((column) => [column.name, column]))
+    for (const { name, type } of before) expect(after.get(name)?.type, name).toBe(type)
+    const tables = new Set(before.map(({ name }) => name.split('.')[0]))
+    const known = new Set(before.map(({ name }) => name))
+    const added = [...after.values()].filter(({ name }) => !known.has(name) && tables.has(name.split('.')[0]))
+    expect(added.filter(({ isFree }) => !isFree).map(({ name }) => name)).toEqual([])
+    // A cluster carries no table without a primary key.
+    const bareTables = await rows<{ name: string }>(
+      `SELECT t.table_name AS name FROM information_schema.tables t LEFT JOIN information_schema.table_constraints c
+         ON c.table_schema = t.table_schema AND c.table_name = t.table_name AND c.constraint_type = 'PRIMARY KEY'
+       WHERE t.table_schema = DATABASE() AND c.table_name IS NULL`,
+    )
+    expect(bareTables).toEqual([])
+    await side.close()
+    await bare.query('USE jadefell')
+    await bare.query('DROP DATABASE jadefell_side')
   })
 })

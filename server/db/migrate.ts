@@ -42,6 +42,9 @@ const MIGRATIONS: Readonly<Record<string, { readonly steps: readonly Step[] }>> 
   '0017-trust': trust,
 }
 
+/** The one before the last: what a server of the version before has. */
+export const MIGRATION_BEFORE = Object.keys(MIGRATIONS).at(-2)!
+
 /** Of this version or one before it. */
 export function isKnownMigration(name: string): boolean {
   return name in MIGRATIONS
@@ -52,6 +55,8 @@ export interface MigrateOptions {
   readonly report?: Report
   /** Done once the schema is up to date, before another server may look at it. */
   readonly then?: () => Promise<unknown>
+  /** Only as far as this one, as a server of an earlier version did. */
+  readonly upTo?: string
   /** How long to wait for a server that is at it already, s. */
   readonly lockWaitS?: number
   /** How often to say that it waits, s. */
@@ -67,7 +72,7 @@ const TELL_EVERY_S = 10
  * works, the others wait for it. Throws where another does not come to an end.
  */
 export async function migrate(sequelize: Sequelize, options: MigrateOptions = {}): Promise<string[]> {
-  const { report = () => {}, then, lockWaitS = LOCK_WAIT_S, tellEveryS = TELL_EVERY_S } = options
+  const { report = () => {}, then, upTo, lockWaitS = LOCK_WAIT_S, tellEveryS = TELL_EVERY_S } = options
   const umzug = new Umzug({
     migrations: Object.entries(MIGRATIONS).map(([name, { steps }]) => ({
       name,
@@ -82,7 +87,9 @@ export async function migrate(sequelize: Sequelize, options: MigrateOptions = {}
     logger: undefined,
   })
   return withLock(sequelize, { lockWaitS, tellEveryS, report }, async () => {
-    const ran = (await umzug.up()).map((migration) => migration.name)
+    const ran = (await umzug.up(upTo === undefined ? undefined : { to: upTo })).map(
+      (migration) => migration.name,
+    )
     await then?.()
     return ran
   })
