@@ -12,6 +12,7 @@ import {
 } from '../instrument'
 import type { MasteryState } from '../pattern/mastery'
 import type { TuningSystem } from '../pitch'
+import type { GateCheck } from './gate-check'
 import { whenWithin, type Reach } from './reach'
 import type { SetupAnswer } from './answers'
 import type { SetupItemId } from './items'
@@ -23,18 +24,6 @@ export type GateId = (typeof GATE_IDS)[number]
 /** What nobody can measure here and the teacher says. */
 export const SAID_ITEMS = ['thumb_follows', 'steady_bow', 'easy_shift', 'swings_down', 'arm_reaches'] as const
 export type SaidItem = (typeof SAID_ITEMS)[number]
-
-/** One string of a kept check: how far off each finger was on average, cents. */
-export interface GateCheck {
-  readonly takenOn: string
-  /** The open string’s name. */
-  readonly string: string
-  /** Where the hand lay. */
-  readonly positionId: string
-  readonly tapesCovered: boolean
-  readonly toleranceCents: number
-  readonly fingers: readonly { readonly finger: Finger; readonly meanCents: number }[]
-}
 
 /** A check as it is kept. */
 export interface KeptCheckLike {

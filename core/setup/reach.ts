@@ -2,7 +2,7 @@ import { groups } from 'd3-array'
 import { dayNumber, dayOf } from '../calendar'
 import type { Finger } from '../instrument'
 import { fitLine, slopeInterval, whereLineReaches } from '../stats'
-import type { GateCheck } from './gates'
+import type { GateCheck } from './gate-check'
 
 /** Days between which something may be reached, ISO dates: four times in five, if it goes on as it did. */
 export interface Reach {
