@@ -11,6 +11,7 @@ test('an owner lets a colleague in by a key; she takes a second factor, and the 
   await page.keyboard.press('8')
   await page.getByRole('heading', { name: 'Studio', level: 1 }).waitFor()
   await page.keyboard.press('w')
+  await page.getByRole('heading', { name: 'Who teaches here' }).waitFor()
   await page.keyboard.press('n')
   const email = `wren-${Date.now()}@port-ellery.example`
   await page.keyboard.type('Wren Tallow')
@@ -32,6 +33,7 @@ test('an owner lets a colleague in by a key; she takes a second factor, and the 
   await expect(hers.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible()
 
   await hers.goto(`${app.url}/account`)
+  await hers.getByRole('form', { name: 'Begin a second factor' }).waitFor()
   await hers.keyboard.press('f')
   await hers.keyboard.type(PASSWORD)
   await hers.keyboard.press('Enter')

@@ -74,6 +74,7 @@ const VIEWS: [string, (page: Page) => Promise<void>][] = [
     'a second factor under way',
     async (page) => {
       await page.goto('/account')
+      await expect(page.getByRole('form', { name: 'Begin a second factor' })).toBeVisible()
       await page.keyboard.press('f')
       await page.keyboard.type('lantern-round')
       await page.keyboard.press('Enter')

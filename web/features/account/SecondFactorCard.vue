@@ -40,8 +40,8 @@
         </div>
       </form>
     </template>
-    <template v-else-if="factor">
-      <p v-if="factor.since">
+    <template v-else>
+      <p v-if="factor?.since">
         On since {{ shortDay(factor.since) }}; {{ count(factor.spareCodes, 'spare code') }} left. Signing in
         asks for six figures from your phone.
       </p>
@@ -50,7 +50,7 @@
         by any program of codes.
       </p>
       <form
-        :aria-label="factor.since ? 'End the second factor' : 'Begin a second factor'"
+        :aria-label="factor?.since ? 'End the second factor' : 'Begin a second factor'"
         @submit.prevent="go"
       >
         <FieldRow label="Your password" :fault="fault">
@@ -66,8 +66,8 @@
             />
           </template>
         </FieldRow>
-        <ElButton native-type="submit" :disabled="!current">
-          {{ factor.since ? 'End it' : 'Set it up' }}<KeyHint of="Enter" on-button />
+        <ElButton native-type="submit" :disabled="!current || !factor">
+          {{ factor?.since ? 'End it' : 'Set it up' }}<KeyHint of="Enter" on-button />
         </ElButton>
       </form>
     </template>
@@ -116,6 +116,8 @@ async function trying(work: () => Promise<void>) {
 
 const go = () =>
   trying(async () => {
+    // Whoever types faster than the answer comes is asked once more: what the button would do was not known.
+    if (!factor.value) return
     const body = { current: current.value }
     if (factor.value?.since) {
       await call('secondFactor.end', { body })
