@@ -4,8 +4,10 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { ENDPOINTS } from '#contracts/endpoints'
 import {
   ROUTES,
+  type Endpoint,
   type Check,
   type HandMeasurement,
   type Instrument,
@@ -39,11 +41,11 @@ const APART: readonly RouteName[] = [
   'room.read',
 ]
 
-/** Some reads are of a day, an exercise or a place. */
-const QUERIES: Partial<Record<RouteName, string>> = {
-  'students.lessons': '?from=1',
-  'practice.class': '?week=2026-11-23',
-  'checks.latest': '',
+/** Asked as the example of its contract has it: some reads are of a day, a line or a family. */
+function queryOf(name: RouteName): string {
+  const { query }: Endpoint = ENDPOINTS[name]
+  const [example] = (query?.meta()?.examples ?? []) as Record<string, string>[]
+  return example ? `?${new URLSearchParams(example).toString()}` : ''
 }
 
 const path = mkdtempSync(join(tmpdir(), 'jadefell-scale-'))
@@ -66,7 +68,7 @@ try {
     readonly [string, string],
   ][]) {
     if (method !== 'GET' || APART.includes(name)) continue
-    const address = template.replace(/:(\w+)/g, (_, key: string) => ids[key] ?? '') + (QUERIES[name] ?? '')
+    const address = template.replace(/:(\w+)/g, (_, key: string) => ids[key] ?? '') + queryOf(name)
     const call = () => client.get(address)
     const sql = await app.written(call)
     const [ours, theirs] = [await p95(call), await p95(() => play(app.bare, sql))]

@@ -31,6 +31,9 @@ export interface Serving {
   readonly tls?: Tls | undefined
 }
 
+/** Longer than a proxy in front keeps a line open (nginx a minute): else it asks on one that is just being closed. */
+const LINE_KEPT_MS = 75_000
+
 /** Serves with these settings. The schema must be up to date. */
 export async function startServer(
   config: Config,
@@ -59,6 +62,7 @@ export async function startServer(
   })
   const secure = tls && createSecureServer({ key: tls.key, cert: tls.cert }, app)
   const server = secure ?? createServer(app)
+  server.keepAliveTimeout = LINE_KEPT_MS
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject)
     server.listen(config.port, config.host, resolve)
