@@ -30,7 +30,7 @@ test('an owner lets a colleague in by a key; she takes a second factor, and the 
   expect(hers.url()).not.toContain(words)
   await hers.keyboard.type(PASSWORD)
   await hers.keyboard.press('Enter')
-  await expect(hers.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible()
+  await expect(hers.getByRole('navigation', { name: 'Rooms' })).toBeVisible()
 
   await hers.goto(`${app.url}/account`)
   await hers.getByRole('form', { name: 'Begin a second factor' }).waitFor()
@@ -52,7 +52,7 @@ test('an owner lets a colleague in by a key; she takes a second factor, and the 
   await expect(hers.getByLabel('Code')).toBeFocused()
   await hers.keyboard.type(spare)
   await hers.keyboard.press('Enter')
-  await expect(hers.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible()
+  await expect(hers.getByRole('navigation', { name: 'Rooms' })).toBeVisible()
   await hers.goto(`${app.url}/studio/people`)
   await expect(hers.getByText('Owners of the studio let people in')).toBeVisible()
   await context.close()
