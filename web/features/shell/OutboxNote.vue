@@ -2,12 +2,7 @@
   <section v-if="isShown" class="outbox" role="status" aria-label="On its way">
     <p class="head">
       <strong>{{ headline }}</strong>
-      <span v-if="outbox.isAway && outbox.isLoose"
-        >{{ why }}, and this device has no room left. Keep this page open until it is sent.</span
-      >
-      <span v-else-if="outbox.isAway"
-        >{{ why }}; what you kept is safe on this device and is sent by itself.</span
-      >
+      <span v-if="outbox.isAway">{{ why }}{{ outbox.isLoose ? NO_ROOM : SAFE }}</span>
       <button type="button" :aria-expanded="isOpen" @click="isOpen = !isOpen">
         {{ isOpen ? 'Hide' : 'Show' }}
       </button>
@@ -58,6 +53,8 @@ const WHY: Partial<Record<NonNullable<typeof outbox.awayBecause>, string>> = {
   being_restored: 'A backup is being put back',
 }
 const why = computed(() => WHY[outbox.awayBecause ?? 'unreachable'] ?? 'The server is away')
+const SAFE = '; what you kept is safe on this device and is sent by itself.'
+const NO_ROOM = ', and this device has no room left. Keep this page open until it is sent.'
 function time(at: number): string {
   return new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 }
