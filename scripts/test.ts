@@ -6,17 +6,14 @@ import { galeraPackages } from './database/cluster'
 import { databasePrograms } from './database/programs'
 import { aptInstall, findProgram } from './lib/apt'
 import { installedChromium } from './lib/chromium'
+import { browserOutcome, unitOutcome, type Outcome } from './testing/outcome'
 import { soundPrograms } from './testing/sound-programs'
 
-interface Counts {
-  readonly passed: number
-  readonly failed: number
-  readonly skipped: number
-}
-
 const folder = mkdtempSync(join(tmpdir(), 'jadefell-test-'))
-const counts: Counts[] = []
-let isSound = true
+const outcomes: Outcome[] = []
+/** Lines of a faulty part's end that are told again when all is done. */
+const TOLD_LINES = 15
+const faulty: string[] = []
 
 try {
   const chromium = installedChromium()
@@ -43,21 +40,24 @@ try {
       `--outputFile=${units}`,
     ]),
   ])
-  counts.push(vitestCounts(units))
+  outcomes.push(unitOutcome(readFileSync(units, 'utf8')))
   step('build', process.execPath, ['scripts/build.mjs'])
   const ends = join(folder, 'playwright.json')
   step('end to end', 'npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts'], {
     JADEFELL_COUNTS: ends,
     CHROMIUM: chromium,
   })
-  counts.push(playwrightCounts(ends))
+  outcomes.push(browserOutcome(readFileSync(ends, 'utf8')))
 } finally {
   rmSync(folder, { recursive: true })
 }
 
-const sum = (key: keyof Counts) => counts.reduce((total, c) => total + c[key], 0)
+// Named last: of a long run's words often only the end is kept.
+const faults = [...faulty, ...outcomes.flatMap((outcome) => outcome.faults)]
+if (faults.length > 0) console.log(`\nWhat failed:\n${faults.join('\n')}`)
+const sum = (key: 'passed' | 'failed' | 'skipped') => outcomes.reduce((total, o) => total + o[key], 0)
 console.log(`\nTests: ${sum('passed')} passed, ${sum('failed')} failed, ${sum('skipped')} skipped`)
-if (!isSound || sum('failed') > 0 || sum('passed') === 0) process.exit(1)
+if (faults.length > 0 || sum('failed') > 0 || sum('passed') === 0) process.exit(1)
 
 /** Runs one part and goes on after a failure: one run tells everything that is wrong. */
 function step(title: string, command: string, args: string[], env: Record<string, string> = {}): void {
@@ -67,7 +67,7 @@ function step(title: string, command: string, args: string[], env: Record<string
   console.log(
     `== ${title}: ${done.status === 0 ? 'sound' : 'FAULTY'}, ${((Date.now() - from) / 1000).toFixed(0)} s`,
   )
-  if (done.status !== 0) isSound = false
+  if (done.status !== 0) faulty.push(`- ${title}`)
 }
 
 /** The same beside other parts: what it prints comes in one piece when it ends. */
@@ -81,28 +81,11 @@ function quietStep(title: string, command: string, args: string[]): Promise<void
     child.once('error', reject)
     child.once('close', (code) => {
       const seconds = ((Date.now() - from) / 1000).toFixed(0)
-      console.log(`\n== ${title}\n${Buffer.concat(chunks).toString()}`)
+      const words = Buffer.concat(chunks).toString().trimEnd()
+      console.log(`\n== ${title}\n${words}\n`)
       console.log(`== ${title}: ${code === 0 ? 'sound' : 'FAULTY'}, ${seconds} s`)
-      if (code !== 0) isSound = false
+      if (code !== 0) faulty.push([`- ${title}`, ...words.split('\n').slice(-TOLD_LINES)].join('\n    '))
       resolve()
     })
   })
-}
-
-function vitestCounts(file: string): Counts {
-  const report = JSON.parse(readFileSync(file, 'utf8')) as Record<string, number>
-  return {
-    passed: report['numPassedTests'] ?? 0,
-    failed: report['numFailedTests'] ?? 0,
-    skipped: (report['numPendingTests'] ?? 0) + (report['numTodoTests'] ?? 0),
-  }
-}
-
-function playwrightCounts(file: string): Counts {
-  const { stats } = JSON.parse(readFileSync(file, 'utf8')) as { stats: Record<string, number> }
-  return {
-    passed: (stats['expected'] ?? 0) + (stats['flaky'] ?? 0),
-    failed: stats['unexpected'] ?? 0,
-    skipped: stats['skipped'] ?? 0,
-  }
 }
