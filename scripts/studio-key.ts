@@ -1,18 +1,14 @@
 // `npm run studio:key -- --email …`: a key for somebody who has lost password or phone, where no owner of the studio can give one. It is
 // for whoever runs the server, in place of a mail.
 import { parseArgs } from 'node:util'
-import { v7 as uuid } from 'uuid'
 import { openDatabase } from '../server/db/database'
 import type { UserRow } from '../server/db/rows'
-import { KEY_MS } from '../server/features/people/routes'
+import { StudioStore } from '../server/db/studio-store'
+import { giveKey } from '../server/features/people/one-time-key'
 import { normalEmail } from '../server/features/session/email'
-import { plainKey, readableKey } from '../server/features/session/second-factor'
-import { KEY_PURPOSE } from '../server/features/session/service'
 import { secretsOf } from '../server/http/secrets'
 import { dataPath, openDataDirectory } from './database/data-directory'
 import { runningDatabaseUrl } from './database/running'
-
-const KEY_CHARACTERS = 20
 
 const { values } = parseArgs({ options: { email: { type: 'string' } } })
 const database = openDatabase(runningDatabaseUrl())
@@ -24,25 +20,15 @@ try {
     raw: true,
   })) as unknown as UserRow | null
   if (!user) throw new Error(`Nobody has the address ${email}. Nothing was made.`)
-  const now = new Date()
-  const key = readableKey(KEY_CHARACTERS)
   const secret = process.env['SESSION_SECRET'] ?? openDataDirectory(dataPath()).secrets.sessionSecret
-  const untilAt = new Date(now.getTime() + KEY_MS)
-  const whose = { studioId: user.studioId, userId: user.id }
-  await database.models.oneTimeKey.update({ usedAt: now }, { where: { ...whose, usedAt: null } })
-  await database.models.oneTimeKey.create({
-    ...whose,
-    id: uuid(),
-    hash: secretsOf(secret).hash(KEY_PURPOSE, plainKey(key)),
-    madeBy: user.id,
-    madeAt: now,
-    untilAt,
-    usedAt: null,
-  })
-  console.log(`The key of ${email} is ${key}`)
-  console.log(
-    `It opens once, until ${untilAt.toISOString()}, by “I have a key from my studio” on the sign-in page.`,
+  const { key, until } = await database.inTransaction((transaction) =>
+    giveKey(new StudioStore(database, user.studioId, transaction), secretsOf(secret), user, {
+      by: user.id,
+      now: new Date(),
+    }),
   )
+  console.log(`The key of ${email} is ${key}`)
+  console.log(`It opens once, until ${until}, by “I have a key from my studio” on the sign-in page.`)
   console.log('Be sure who asks before you hand it over.')
 } catch (error) {
   console.error((error as Error).message)

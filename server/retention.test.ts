@@ -91,7 +91,11 @@ it('erases a student from every table there is; who saw and changed what stays, 
   )
   expect(Object.keys(await saying(gone.id)).sort()).toEqual(['audit', 'erasure'])
   expect(await saying('Tansy')).toEqual({})
-  expect(await saying(stays.id)).toEqual(before)
+  // Who looked is written a moment after the answer: there may be one line more by now.
+  const { audit: lines, ...others } = await saying(stays.id)
+  const { audit: linesBefore, ...othersBefore } = before
+  expect(others).toEqual(othersBefore)
+  expect(lines).toBeGreaterThanOrEqual(linesBefore!)
   const orphans = await query<{ n: number }>(
     `SELECT (SELECT COUNT(*) FROM landing l LEFT JOIN hand_check c ON c.id = l.check_id WHERE c.id IS NULL)
           + (SELECT COUNT(*) FROM attachment_chunk k LEFT JOIN attachment a ON a.id = k.attachment_id WHERE a.id IS NULL)

@@ -6,7 +6,7 @@ import mariadb from 'mariadb'
 import { aptInstall, aptUnpack, findProgram } from '../lib/apt'
 import { endProcess, isAlive } from '../lib/processes'
 import { openDataDirectory, writePrivate, type DataDirectory } from './data-directory'
-import { portToKeep, installFiles, spawnServer, untilReady } from './private-server'
+import { portToKeep, installFiles, logTail, spawnServer, untilReady } from './private-server'
 import { databasePrograms } from './programs'
 
 /** One MariaDB of a cluster. */
@@ -152,8 +152,12 @@ function clusterNode(place: Place, group: readonly string[], tools: Tools) {
     mkdirSync(data.file('mariadb'), { recursive: true })
     const child = spawnServer(data, databasePrograms(), port, { settings, args, env })
     pid = child.pid
-    await untilReady(data, port, isRunning)
-    await untilJoined(data, port, isRunning)
+    try {
+      await untilReady(data, port, isRunning)
+      await untilJoined(data, port, isRunning)
+    } catch (error) {
+      throw new Error(`${name}: ${(error as Error).message}\n${logTail(data)}`, { cause: error })
+    }
     rmSync(data.file('mariadb-first.sql'), { force: true })
   }
   return {
@@ -200,9 +204,8 @@ async function untilJoined(data: DataDirectory, port: number, stillRunning: () =
   for (;;) {
     const state = await stateOf(data, port).catch(() => '')
     if (state === 'Synced') return
-    if (!stillRunning()) throw new Error(`A node ended while it joined: see ${data.file('mariadb.log')}`)
-    if (Date.now() > until)
-      throw new Error(`A node did not join within ${JOIN_MS / 1000} s: see ${data.file('mariadb.log')}`)
+    if (!stillRunning()) throw new Error(`A node ended while it joined`)
+    if (Date.now() > until) throw new Error(`A node did not join within ${JOIN_MS / 1000} s`)
     await sleep(JOIN_POLL_MS)
   }
 }

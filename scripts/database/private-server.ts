@@ -31,6 +31,8 @@ const DATABASE = 'jadefell'
 const READY_MS = 60_000
 const STOP_MS = 60_000
 const START_TRIES = 3
+/** Of a log's end, when a server does not start. Galera says a dozen lines after the one that matters. */
+const LOG_LINES = 30
 const WATCH_MS = 300
 
 /**
@@ -155,7 +157,7 @@ async function launch(data: DataDirectory, programs: DatabasePrograms, samePort?
     }
   }
   const reason = fault instanceof Error ? fault.message : String(fault)
-  throw new Error(`${reason}\nThe end of ${data.file('mariadb.log')}:\n${logTail(data)}`)
+  throw new Error(`${reason}\n${logTail(data)}`)
 }
 
 /** What a server is told beyond what each is. */
@@ -305,9 +307,9 @@ export async function portToKeep(): Promise<number> {
   }
 }
 
-function logTail(data: DataDirectory): string {
+/** What a server said last, under the path of all that it said. */
+export function logTail(data: DataDirectory): string {
   const log = data.file('mariadb.log')
-  return existsSync(log)
-    ? readFileSync(log, 'utf8').split('\n').slice(-12).join('\n')
-    : `(no ${basename(log)})`
+  if (!existsSync(log)) return `(no ${basename(log)})`
+  return `The end of ${log}:\n${readFileSync(log, 'utf8').split('\n').slice(-LOG_LINES).join('\n')}`
 }

@@ -49,10 +49,10 @@
         :loading="busy"
         >{{ step === 'key' ? 'Choose it and come in' : 'Sign in' }}</ElButton
       >
-      <button v-if="step === 'password'" type="button" class="plain" @click="step = 'key'">
+      <button v-if="step === 'password'" type="button" class="word-button" @click="step = 'key'">
         I have a key from my studio
       </button>
-      <button v-else type="button" class="plain" @click="again">Back to the password</button>
+      <button v-else type="button" class="word-button" @click="again">Back to the password</button>
       <div v-if="session.demo && step === 'password'" class="demo">
         <ElButton type="primary" size="large" :loading="busy" @click="enterDemo"
           >Look round the demo studio</ElButton
@@ -188,15 +188,8 @@ label .hint {
   font-size: 14.5px;
 }
 
-.plain {
+.word-button {
   justify-self: start;
-  border: 0;
-  padding: 2px 0;
-  background: none;
-  color: var(--brass-ink);
-  font: inherit;
-  text-decoration: underline;
-  cursor: pointer;
 }
 
 label {

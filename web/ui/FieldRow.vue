@@ -17,7 +17,7 @@ import { FIELD } from './field'
  * A label, what it names, and what is wrong with it. Whatever control takes the id is labelled and, while there is a fault,
  * described by it; a group of several has its own names.
  */
-const props = defineProps<{ label: string; fault?: string | undefined; hint?: string }>()
+const props = defineProps<{ label: string; fault?: string | undefined; hint?: string | undefined }>()
 const id = useId()
 const faultId = `${id}-fault`
 let isClaimed = false

@@ -1,37 +1,20 @@
 import { Op } from 'sequelize'
 import { v7 as uuid } from 'uuid'
-import type { OneTimeKey, Person, PersonChange } from '#contracts'
+import type { Person, PersonChange } from '#contracts'
 import type { UserRow } from '../../db/rows'
 import type { StudioStore } from '../../db/studio-store'
 import type { Call, Handlers } from '../../http/call'
 import { ProblemError } from '../../http/problem-error'
 import type { Secrets } from '../../http/secrets'
 import { normalEmail } from '../session/email'
-import { plainKey, readableKey } from '../session/second-factor'
-import { KEY_PURPOSE } from '../session/service'
-
-/** A key that is given out on Thursday opens on Saturday. */
-export const KEY_MS = 2 * 24 * 3600_000
-/** A hundred bits: nobody guesses one, with or without a limit. */
-const KEY_CHARACTERS = 20
+import { giveKey } from './one-time-key'
 
 /** Who teaches in the studio. */
 export function peopleRoutes(
   secrets: Secrets,
 ): Pick<Handlers, 'people.list' | 'people.invite' | 'people.change' | 'people.key'> {
-  async function giveKey({ store, signedIn, now }: Call, user: UserRow): Promise<OneTimeKey> {
-    const { oneTimeKey } = store.models
-    const key = readableKey(KEY_CHARACTERS)
-    const untilAt = new Date(now.getTime() + KEY_MS)
-    // Of two keys the older one may be in the wrong hands.
-    await store.update(oneTimeKey, { userId: user.id, usedAt: null }, { usedAt: now })
-    const hash = secrets.hash(KEY_PURPOSE, plainKey(key))
-    const madeBy = signedIn.session.user.id
-    await store.insert(oneTimeKey, [
-      { id: uuid(), userId: user.id, hash, madeBy, madeAt: now, untilAt, usedAt: null },
-    ])
-    return { email: user.email, key, until: untilAt.toISOString() }
-  }
+  const keyFor = ({ store, signedIn, now }: Call, user: UserRow) =>
+    giveKey(store, secrets, user, { by: signedIn.session.user.id, now })
 
   return {
     'people.list': (call) => peopleOf(call),
@@ -52,7 +35,7 @@ export function peopleRoutes(
             'Somebody has this address already. Who left comes back by the list; otherwise take another.',
         })
       await store.insert(store.models.user, [user])
-      const key = await giveKey(call, { ...user, studioId })
+      const key = await keyFor(call, { ...user, studioId })
       return { person: await personOf(call, user.id), key }
     },
     async 'people.change'(call, { params: { userId }, body }) {
@@ -71,7 +54,7 @@ export function peopleRoutes(
     async 'people.key'(call, { params: { userId } }) {
       const user = await userOf(call.store, userId)
       if (user.leftAt) throw new ProblemError('not_found')
-      return giveKey(call, user)
+      return keyFor(call, user)
     },
   }
 }

@@ -19,7 +19,7 @@
         <p class="secret">{{ grouped }}</p>
       </div>
       <form aria-label="The first code" @submit.prevent="confirm">
-        <FieldRow label="The six figures that it shows now" :fault="fault">
+        <FieldRow label="The six figures that it shows now" :fault="faults['code'] ?? told">
           <template #default="{ id, invalid }">
             <ElInput
               :id="id"
@@ -53,19 +53,12 @@
         :aria-label="factor?.since ? 'End the second factor' : 'Begin a second factor'"
         @submit.prevent="go"
       >
-        <FieldRow label="Your password" :fault="fault">
-          <template #default="{ id, invalid }">
-            <ElInput
-              :id="id"
-              ref="passwordField"
-              v-model="current"
-              type="password"
-              autocomplete="current-password"
-              maxlength="500"
-              :aria-invalid="invalid"
-            />
-          </template>
-        </FieldRow>
+        <PasswordField
+          ref="passwordField"
+          v-model="current"
+          label="Your password"
+          :fault="faults['current'] ?? told"
+        />
         <ElButton native-type="submit" :disabled="!current || !factor">
           {{ factor?.since ? 'End it' : 'Set it up' }}<KeyHint of="Enter" on-button />
         </ElButton>
@@ -78,12 +71,14 @@
 import type { InputInstance } from 'element-plus'
 import { computed, nextTick, ref, shallowRef } from 'vue'
 import type { SecondFactorKey } from '#contracts'
-import { ApiProblem, call } from '../../api/client'
+import { call } from '../../api/client'
 import { useLoaded } from '../../api/useLoaded'
+import { useSending } from '../../api/useSending'
 import { saveFile } from '../../files/tables'
 import { useNotices } from '../../stores/notices'
 import FieldRow from '../../ui/FieldRow.vue'
 import KeyHint from '../../ui/KeyHint.vue'
+import PasswordField from '../../ui/PasswordField.vue'
 import QrCode from '../../ui/QrCode.vue'
 import { shortDay } from '../../words/dates'
 import { count } from '../../words/numbers'
@@ -98,24 +93,16 @@ const made = shallowRef<SecondFactorKey>()
 const codes = shallowRef<readonly string[]>()
 const current = ref('')
 const code = ref('')
-const fault = ref<string>()
-const passwordField = ref<InputInstance>()
+const { faults, fault, send } = useSending()
+/** Each step has one field: what is said of the whole is said of it. */
+const told = computed(() => fault.value || undefined)
+const passwordField = ref<InstanceType<typeof PasswordField>>()
 const codeField = ref<InputInstance>()
 
 const grouped = computed(() => made.value?.secret.replace(/.{4}(?=.)/g, '$& '))
 
-async function trying(work: () => Promise<void>) {
-  fault.value = undefined
-  try {
-    await work()
-  } catch (error) {
-    if (!(error instanceof ApiProblem) || error.code === 'not_signed_in') throw error
-    fault.value = error.field('current') ?? error.message
-  }
-}
-
 const go = () =>
-  trying(async () => {
+  send(async () => {
     // Whoever types faster than the answer comes is asked once more: what the button would do was not known.
     if (!factor.value) return
     const body = { current: current.value }
@@ -133,7 +120,7 @@ const go = () =>
   })
 
 const confirm = () =>
-  trying(async () => {
+  send(async () => {
     codes.value = (await call('secondFactor.confirm', { body: { code: code.value } })).codes
     made.value = undefined
     await loaded.reload()

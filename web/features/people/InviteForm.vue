@@ -14,7 +14,7 @@
     <ElButton
       type="primary"
       native-type="submit"
-      :loading="isSaving"
+      :loading="isSending"
       :disabled="!name.trim() || !email.trim()"
       >Let in and give a key<KeyHint of="Enter" on-button
     /></ElButton>
@@ -25,7 +25,8 @@
 import type { InputInstance } from 'element-plus'
 import { ref } from 'vue'
 import type { OneTimeKey } from '#contracts'
-import { ApiProblem, call } from '../../api/client'
+import { call } from '../../api/client'
+import { useSending } from '../../api/useSending'
 import FieldRow from '../../ui/FieldRow.vue'
 import KeyHint from '../../ui/KeyHint.vue'
 
@@ -33,27 +34,15 @@ const emit = defineEmits<{ invited: [key: OneTimeKey] }>()
 const first = ref<InputInstance>()
 const name = ref('')
 const email = ref('')
-const faults = ref<Record<string, string>>({})
-const fault = ref('')
-const isSaving = ref(false)
+const { faults, fault, isSending, send } = useSending()
 
-async function invite() {
-  isSaving.value = true
-  faults.value = {}
-  fault.value = ''
-  try {
+const invite = () =>
+  send(async () => {
     const { key } = await call('people.invite', { body: { name: name.value, email: email.value } })
     name.value = ''
     email.value = ''
     emit('invited', key)
-  } catch (error) {
-    if (!(error instanceof ApiProblem) || error.code === 'not_signed_in') throw error
-    faults.value = Object.fromEntries((error.problem?.fields ?? []).map((f) => [f.path, f.message]))
-    if (Object.keys(faults.value).length === 0) fault.value = error.message
-  } finally {
-    isSaving.value = false
-  }
-}
+  })
 
 defineExpose({ begin: () => first.value?.focus() })
 </script>

@@ -8,7 +8,7 @@
     </FieldRow>
     <p v-if="student" class="of">
       Of <strong dir="auto">{{ student }}</strong>
-      <button type="button" class="plain" @click="emit('all')">everybody</button>
+      <button type="button" class="word-button" @click="emit('all')">everybody</button>
     </p>
   </div>
   <ol v-if="days.length > 0" class="trail">
@@ -125,16 +125,6 @@ defineExpose({ all, more: () => hasMore.value && more(), again: () => read() })
 
 .of {
   margin: 0 0 6px;
-}
-
-.plain {
-  border: 0;
-  padding: 2px 0;
-  background: none;
-  color: var(--brass-ink);
-  font: inherit;
-  text-decoration: underline;
-  cursor: pointer;
 }
 
 .trail,

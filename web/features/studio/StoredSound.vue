@@ -9,7 +9,7 @@
   <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
   <p v-else-if="stored && stored.recordings > 0" class="stored">
     {{ amount }} stored{{ keeps ? '' : ', though no more are kept' }}.
-    <button type="button" @click="isAsking = true">Remove …</button>
+    <button type="button" class="word-button" @click="isAsking = true">Remove …</button>
   </p>
   <QuickDialog v-model="isAsking" label="Stored sound">
     <h2>{{ amount }} stored</h2>
@@ -76,16 +76,6 @@ async function remove() {
 </script>
 
 <style scoped>
-.stored button {
-  border: 0;
-  padding: 2px 0;
-  background: none;
-  color: var(--brass-ink);
-  font: inherit;
-  text-decoration: underline;
-  cursor: pointer;
-}
-
 h2 {
   margin-bottom: 8px;
   font-size: 21px;
