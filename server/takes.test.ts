@@ -11,7 +11,11 @@ let instrument: Instrument
 const statements: string[] = []
 beforeAll(async () => {
   const onStatement = (sql: string) => void statements.push(sql)
-  harness = await startHarness({ database: openDatabase(process.env['DATABASE_URL'] ?? '', { onStatement }) })
+  harness = await startHarness({
+    database: openDatabase(process.env['DATABASE_URL'] ?? '', { onStatement }),
+    // Who looked is written a moment after the answer, and so into another’s count.
+    seen: { saw: () => Promise.resolve(), waiting: () => 0, flush: () => Promise.resolve() },
+  })
 })
 afterAll(() => harness.close())
 beforeEach(async () => {

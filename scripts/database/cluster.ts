@@ -36,6 +36,7 @@ export interface Cluster {
 const STOP_MS = 60_000
 const JOIN_MS = 120_000
 const JOIN_POLL_MS = 100
+const JOIN_TRIES = 3
 const PROVIDER = '/usr/lib/galera/libgalera_smm.so'
 /**
  * A node that says nothing for so long is suspected, and then left out, by the others; the usual five and fifteen seconds are for
@@ -169,7 +170,15 @@ function clusterNode(place: Place, group: readonly string[], tools: Tools) {
       return isRunning() ? pid : undefined
     },
     begin: () => launch(['--wsrep-new-cluster']),
-    start: () => launch(positionArgs(data)),
+    async start() {
+      // A node may end while it joins, as where the one that sends it its files is asked by another: its service starts it again.
+      for (let attempt = 1; ; attempt++)
+        try {
+          return await launch(positionArgs(data))
+        } catch (error) {
+          if (attempt === JOIN_TRIES || isRunning()) throw error
+        }
+    },
     async stop() {
       if (pid !== undefined && !(await endProcess(pid, STOP_MS)))
         throw new Error(`${name} (process ${pid}) did not end within ${STOP_MS / 1000} s`)
