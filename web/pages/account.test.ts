@@ -60,6 +60,42 @@ afterEach(() => {
   vi.unstubAllGlobals()
 })
 
+describe('a second factor', () => {
+  it.each([
+    [null, ['/api/v1/second-factor']],
+    ['2026-11-01T09:00:00.000Z', []],
+  ])(
+    'is begun by whoever is faster than the answer how it stands, and never ended unread (%s)',
+    async (since, changed) => {
+      freshStores()
+      signedIn()
+      sent = fakeServer(({ method, path }) => ({
+        status: 200,
+        body:
+          method !== 'GET'
+            ? { secret: 'JBSW', uri: 'otpauth://totp/x' }
+            : path.endsWith('/second-factor')
+              ? { since, spareCodes: 3 }
+              : kept(path),
+      }))
+      // The page's own question is still on its way when Enter is pressed.
+      const { fetch: answered } = globalThis
+      let isFirst = true
+      vi.stubGlobal('fetch', (path: string, init: RequestInit) => {
+        const isLate = isFirst && path.endsWith('/second-factor')
+        if (isLate) isFirst = false
+        return isLate ? new Promise(() => {}) : answered(path, init)
+      })
+      page = await mounted(AccountPage)
+      await flushPromises()
+      await type('Your password', 'ferry steps')
+      page.named('Begin a second factor').dispatchEvent(new Event('submit', { cancelable: true }))
+      await flushPromises()
+      expect(sent.filter((s) => s.method !== 'GET').map((s) => s.path)).toEqual(changed)
+    },
+  )
+})
+
 describe('where one is signed in', () => {
   it('is told by device and day, and ended one by one or all but this', async () => {
     const { named, press, text } = await account()

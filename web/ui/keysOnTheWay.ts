@@ -57,10 +57,17 @@ function press(pressed: KeyboardEventInit) {
   if (key === 'Escape')
     target.closest('dialog[open]')?.dispatchEvent(new Event('cancel', { cancelable: true }))
   if (key === 'Enter' && target.matches('button, a')) (target as HTMLElement).click()
+  if (key === 'Enter' && target instanceof HTMLInputElement) submitBy(target)
   if (!(target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement)) return
   if (key.length > 1 && key !== 'Backspace') return
   const [from, to] = [target.selectionStart ?? 0, target.selectionEnd ?? 0]
   if (key !== 'Backspace') target.setRangeText(key, from, to, 'end')
   else target.setRangeText('', from === to ? Math.max(0, from - 1) : from, to, 'end')
   target.dispatchEvent(new Event('input', { bubbles: true }))
+}
+
+/** As the browser does at an Enter in a field: by the form’s button, and not while that is shut. */
+function submitBy({ form }: HTMLInputElement) {
+  const button = form?.querySelector<HTMLButtonElement>('button:not([type]), [type=submit]')
+  if (form && !button?.disabled) form.requestSubmit(button)
 }

@@ -110,6 +110,26 @@ it('keeps the keys pressed while a page is on its way, and gives them to it as i
   expect(ran).toEqual(['y', '1'])
 })
 
+it.each([
+  [false, 1],
+  [true, 0],
+])(
+  'submits the form at an Enter that was kept, as the browser does: not while its button is shut (%s)',
+  async (disabled, times) => {
+    let submitted = 0
+    const onSubmit = (event: Event) => (event.preventDefault(), submitted++)
+    const Asked = defineComponent({
+      setup: () => () => h('form', { onSubmit }, [h('input'), h('button', { disabled })]),
+    })
+    shown = mount(Asked, { attachTo: document.body })
+    holdKeys()
+    for (const key of ['M', 'a', 'Enter']) press(key)
+    const input = focus()
+    await releaseKeys()
+    expect([input.value, submitted]).toEqual(['Ma', times])
+  },
+)
+
 it('goes on keeping where a kept key leads to yet another page, some moments later', async () => {
   const Leads: Component = {
     setup() {

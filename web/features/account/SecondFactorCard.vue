@@ -59,7 +59,7 @@
           label="Your password"
           :fault="faults['current'] ?? told"
         />
-        <ElButton native-type="submit" :disabled="!current || !factor">
+        <ElButton native-type="submit" :disabled="!current">
           {{ factor?.since ? 'End it' : 'Set it up' }}<KeyHint of="Enter" on-button />
         </ElButton>
       </form>
@@ -103,10 +103,12 @@ const grouped = computed(() => made.value?.secret.replace(/.{4}(?=.)/g, '$& '))
 
 const go = () =>
   send(async () => {
-    // Whoever types faster than the answer comes is asked once more: what the button would do was not known.
-    if (!factor.value) return
+    // Whoever types faster than the answer comes has read “Set it up”: that is done, and nothing is ended by it.
+    const { value: shown } = factor
+    const { since } = shown ?? (await call('secondFactor.read', {}))
+    if (!shown && since) return
     const body = { current: current.value }
-    if (factor.value?.since) {
+    if (since) {
       await call('secondFactor.end', { body })
       notices.say('The second factor has ended: the password alone lets you in.')
       await loaded.reload()
