@@ -203,7 +203,8 @@ describe('an error', () => {
 describe('a lease over the nodes of a cluster', () => {
   const waiting = { lockWaitS: 1, tellEveryS: 1, report: () => {} }
   const run = (sql: string) => harness.database.sequelize.query(sql, { type: QueryTypes.RAW })
-  const held = (work: () => Promise<unknown>) => withLease(harness.database.sequelize, waiting, work)
+  const held = (work: () => Promise<unknown>) =>
+    withLease(harness.database.sequelize, 'migrate', waiting, work)
   const since = async () => {
     const [row] = await harness.database.sequelize.query<{ left: number }>(
       'SELECT TIMESTAMPDIFF(SECOND, UTC_TIMESTAMP(3), until_at) AS `left` FROM lease',

@@ -1,16 +1,21 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import mariadb, { type Connection } from 'mariadb'
 import { QueryTypes } from 'sequelize'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Student } from '#contracts'
 import { openDatabase, type Database } from '../../server/db/database'
+import { isUnavailable } from '../../server/db/errors'
 import { addressThatAnswers, withInFront } from '../../server/db/hosts'
 import { prepareDatabase } from '../../server/demo/prepare'
 import { checkDraft, startHarness, type Client, type Harness } from '../../server/testing/harness'
 import { endWith } from '../testing/guard'
 import { torture } from '../torture/torture'
-import { startCluster, type Cluster } from './cluster'
+import { backup } from './backup'
+import { startCluster, type Cluster, type ClusterNode } from './cluster'
+import { socketPath } from './private-server'
+import { restore } from './restore'
 
 let folder: string
 let cluster: Cluster
@@ -33,6 +38,11 @@ afterAll(async () => {
 
 async function rowsOf<Row extends object>(database: Database, sql: string): Promise<Row[]> {
   return database.sequelize.query<Row>(sql, { type: QueryTypes.SELECT })
+}
+
+function rootOf({ data }: ClusterNode): Promise<Connection> {
+  const { rootPassword: password } = data.secrets
+  return mariadb.createConnection({ socketPath: socketPath(data), user: 'root', password })
 }
 
 /** The same session at the other server. */
@@ -169,6 +179,84 @@ describe('three nodes of Galera', { shuffle: false, timeout: 180_000 }, () => {
       })
       .toEqual([{ checks: 20 }])
     await database.close()
+  })
+
+  it('leave one that is cut off in the middle of a statement, and refuses whoever comes to end that', async () => {
+    const [, , third] = cluster.nodes
+    const root = await rootOf(third!)
+    const isolate = (value: 0 | 1) =>
+      root.query(`SET GLOBAL wsrep_provider_options = 'gmcast.isolate=${value}'`)
+    const database = openDatabase(withInFront(cluster.url, 2))
+    await rowsOf(database, 'SELECT 1')
+    const status = async (name: string) =>
+      (await root.query<{ Value: string }[]>(`SHOW GLOBAL STATUS LIKE '${name}'`))[0]?.Value
+    const untilWhole = () => expect.poll(() => status('wsrep_cluster_size'), { timeout: 60_000 }).toBe('3')
+    // Of two that are left neither could go on without the third.
+    await untilWhole()
+    try {
+      const asked = rowsOf(database, 'SELECT @@wsrep_node_name AS node, SLEEP(12)').catch((fault: unknown) =>
+        isUnavailable(fault) ? 'to be asked again' : fault,
+      )
+      await isolate(1)
+      // Another answers, or nobody yet; the line to the third is cut, and this process lives.
+      expect([
+        [{ node: expect.stringMatching(/node-[12]/) as string, 'SLEEP(12)': 0 }],
+        'to be asked again',
+      ]).toContainEqual(await asked)
+    } finally {
+      await isolate(0)
+      await database.close()
+    }
+    await untilWhole()
+    await expect.poll(() => status('wsrep_local_state_comment'), { timeout: 60_000 }).toBe('Synced')
+    await root.end()
+  })
+
+  it('take a backup back over one of them: every node has it, nobody restores beside it over another', async () => {
+    const [one, two, three] = cluster.nodes
+    const file = join(folder, 'backup.sql')
+    await backup(new URL(one!.url), file)
+    // Right after a node was gone the first word may meet a line to it.
+    await expect
+      .poll(() =>
+        hester!
+          .send(
+            'POST',
+            '/students',
+            { name: 'After The Backup', family: 'violin' },
+            { key: 'after-the-backup' },
+          )
+          .then(({ status }) => status),
+      )
+      .toBe(200)
+    const root = await rootOf(two!)
+    await root.query("GRANT ALL ON `jadefell\\_%`.* TO 'jadefell'@'127.0.0.1'")
+    await root.end()
+    let beside: unknown
+    await restore(new URL(two!.url), file, {
+      async agree(sentences) {
+        expect(sentences.length).toBeGreaterThan(0)
+        beside = await restore(new URL(three!.url), file).catch((error: Error) => error.message)
+        return true
+      },
+      ownKey: 'of this installation, which signed nothing yet',
+    })
+    expect(beside).toBe('Another restore is under way. Nothing was changed.')
+    for (const node of [1, 2, 0]) {
+      const database = openDatabase(withInFront(cluster.url, node))
+      const rows = (sql: string) => rowsOf<Record<string, unknown>>(database, sql)
+      expect(await rows('SELECT COUNT(*) AS checks FROM hand_check')).toEqual([{ checks: 20 }])
+      expect(await rows("SELECT id FROM student WHERE name = 'After The Backup'")).toEqual([])
+      expect(await rows("SHOW DATABASES LIKE 'jadefell\\_%'")).toEqual([])
+      // What may not be changed may be so on no node.
+      await expect(database.sequelize.query('DELETE FROM audit')).rejects.toThrow()
+      await database.close()
+    }
+    // Whoever was signed in before signs in again, at either server.
+    for (const client of [hester!, elsewhere!]) {
+      expect((await client.signIn()).status).toBe(200)
+      expect((await client.send('GET', '/students')).status).toBe(200)
+    }
   })
 
   it('have everything after they were stopped, and after the power went for all at once', async () => {

@@ -131,6 +131,8 @@ function clusterNode(place: Place, group: readonly string[], tools: Tools) {
   const settings = [
     'binlog_format = ROW',
     'innodb_autoinc_lock_mode = 2',
+    // A cluster counts as a binary log: without it only an administrator may have the trail kept by triggers.
+    'log_bin_trust_function_creators = ON',
     'wsrep_on = ON',
     `wsrep_provider = ${tools.provider}`,
     'wsrep_cluster_name = jadefell',

@@ -1,7 +1,9 @@
 import { existsSync } from 'node:fs'
 import type { Connection } from 'mariadb'
-import { DROP_TRIGGERS, keepAppendOnly } from '../../server/db/append-only'
+import { DROP_TRIGGERS_OF, keepAppendOnly } from '../../server/db/append-only'
 import { openDatabase } from '../../server/db/database'
+import { withLease } from '../../server/db/lease'
+import { standingOf } from '../../server/db/standing'
 import { freeze, FREEZE_MS, thaw } from '../../server/maintenance'
 import { carryOver, whatReturns } from './carry-over'
 import { readBackup, type SignedBy } from './backup-file'
@@ -45,23 +47,30 @@ export async function restore(
   if (!existsSync(file)) throw new Error(`There is no ${file}. Nothing was changed.`)
   const backup = await readBackup(file, ownKey)
   if (!backup.ok) throw new Error(`${file} is not restored: ${backup.reason}. Nothing was changed.`)
-  if (!backup.seal)
+  const { seal, signedBy } = backup
+  if (!seal)
     say(`${file} is of an earlier version: that every row is in it cannot be counted, only that it loads.`)
   const { live, scratch, before } = schemasOf(url)
   await allow([scratch, before])
   const connection = await connect(url)
   try {
-    await insistOnLock(connection)
+    await alone(url, connection, putInPlace)
+    for (const schema of [before, scratch]) await connection.query(`DROP DATABASE \`${schema}\``)
+  } finally {
+    await connection.end()
+  }
+
+  async function putInPlace() {
     const tables = await tablesOf(connection, live)
     let frozen: Frozen | undefined
     try {
       await emptySchemas(connection, [scratch, before])
       say('loading beside the database in use')
       await load(url, scratch, file)
-      await insistOnCounts(connection, scratch, backup.seal)
+      await insistOnCounts(connection, scratch, seal)
       await bringUpToDate(url, scratch, say)
       const over = { connection, live, scratch, isKnown: tables.includes('sound_removal') }
-      const returns = [...strange(backup.signedBy, ownKey), ...(await whatReturns(over))]
+      const returns = [...strange(signedBy, ownKey), ...(await whatReturns(over))]
       if (returns.length > 0 && !(await agree(returns))) throw new Error('It was not agreed to.')
       // An empty database has nobody who saves.
       frozen = tables.includes('maintenance') ? await keepFrozen(url) : undefined
@@ -76,9 +85,6 @@ export async function restore(
     } finally {
       await frozen?.end()
     }
-    for (const schema of [before, scratch]) await connection.query(`DROP DATABASE \`${schema}\``)
-  } finally {
-    await connection.end()
   }
 }
 
@@ -106,11 +112,27 @@ async function undo(
   }
 }
 
-async function insistOnLock(connection: Connection): Promise<void> {
+/** Only one restores at a time, also where the database is a cluster, whose nodes know their own locks alone. */
+async function alone(url: URL, connection: Connection, work: () => Promise<void>): Promise<void> {
+  const fault = 'Another restore is under way. Nothing was changed.'
   const [row] = await connection.query<{ held: bigint | number | null }[]>('SELECT GET_LOCK(?, 0) AS held', [
     LOCK,
   ])
-  if (Number(row?.held) !== 1) throw new Error('Another restore is under way. Nothing was changed.')
+  if (Number(row?.held) !== 1) throw new Error(fault)
+  const database = openDatabase(url.href, { poolSize: 1 })
+  try {
+    const { nodes } = await standingOf(database.sequelize)
+    if (nodes === 0) await work()
+    else
+      await withLease(
+        database.sequelize,
+        'restore',
+        { lockWaitS: 0, tellEveryS: 0, report: () => {}, fault },
+        work,
+      )
+  } finally {
+    await database.close()
+  }
 }
 
 interface Frozen {
@@ -166,7 +188,8 @@ async function swap(
   const move = (table: string, from: string, to: string) =>
     `\`${from}\`.\`${table}\` TO \`${to}\`.\`${table}\``
   await connection.query(`SET SESSION lock_wait_timeout = ${SWAP_WAIT_S}`)
-  for (const drop of DROP_TRIGGERS) await connection.query(drop)
+  const drops = await connection.query<{ statement: string }[]>(DROP_TRIGGERS_OF, [live])
+  for (const { statement } of drops) await connection.query(statement)
   await connection.query(
     `RENAME TABLE ${[
       ...old.map((table) => move(table, live, before)),

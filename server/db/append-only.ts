@@ -30,5 +30,9 @@ export async function keepAppendOnly(sequelize: Sequelize): Promise<boolean> {
   }
 }
 
-/** A table with triggers does not change its schema: a restore takes them off, and puts them on again. */
-export const DROP_TRIGGERS = Object.keys(TRIGGERS).map((name) => `DROP TRIGGER IF EXISTS ${name}`)
+/**
+ * A table with triggers does not change its schema: a restore takes off those that `schema` has, and puts them on again. Where the
+ * database would not be told to keep them there are none, and it need not be told to drop them either.
+ */
+export const DROP_TRIGGERS_OF = `SELECT CONCAT('DROP TRIGGER \`', trigger_schema, '\`.\`', trigger_name, '\`') AS statement
+  FROM information_schema.triggers WHERE trigger_schema = ?`

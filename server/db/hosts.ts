@@ -1,4 +1,5 @@
-import mariadb, { type Connection, type ConnectionConfig } from 'mariadb'
+import { connect, type Socket } from 'node:net'
+import mariadb, { type Connection, type ConnectionConfig, type StreamCallback } from 'mariadb'
 import { within } from '../within'
 import { errorCodeOf, NOT_OF_CLUSTER } from './errors'
 import { readStanding, STANDING, type Standing } from './standing'
@@ -108,16 +109,39 @@ export async function addressThatAnswers(url: string): Promise<string> {
   throw fault
 }
 
+/** A connection, and how to be rid of it whatever it is at. */
+interface Line {
+  readonly connection: Connection
+  /**
+   * What is under way fails. The connector's own `destroy` would ask the server to kill it over a second connection; where a node that
+   * is out of its cluster refuses that too, nobody hears of it and the process ends.
+   */
+  readonly cut: () => void
+}
+
+async function lineTo(options: ConnectionConfig): Promise<Line> {
+  const { host = '127.0.0.1', port = USUAL_PORT } = options
+  let socket: Socket | undefined
+  const connection = await mariadb.createConnection({
+    ...options,
+    stream: (use: StreamCallback) => use(undefined, (socket = connect({ host, port, noDelay: true }))),
+  })
+  // Whoever asked something hears of it; of a line that nobody uses nobody needs to.
+  connection.on('error', () => {})
+  return { connection, cut: () => void socket?.destroy(silentNode()) }
+}
+
 async function connectedTo(options: ConnectionConfig): Promise<Connection> {
-  const connection = await mariadb.createConnection(options)
+  const line = await lineTo(options)
+  const { connection, cut } = line
   try {
     const { isReady, nodes } = await askedStanding(connection)
     if (nodes === 0) return connection
     if (!isReady) throw Object.assign(new Error('This node has no cluster.'), { code: NOT_OF_CLUSTER })
     for (const statement of IN_STEP) await connection.query(statement)
-    return leavingWhenOut(connection, () => isReadyAt(options))
+    return leavingWhenOut(line, () => isReadyAt(options))
   } catch (error) {
-    connection.destroy()
+    cut()
     throw error
   }
 }
@@ -130,7 +154,7 @@ async function askedStanding(connection: Connection): Promise<Standing> {
 async function isReadyAt(options: ConnectionConfig): Promise<boolean> {
   try {
     const { host, port, user, password } = options
-    const connection = await mariadb.createConnection({
+    const { connection, cut } = await lineTo({
       ...(host !== undefined && { host }),
       ...(port !== undefined && { port }),
       ...(user !== undefined && { user }),
@@ -140,7 +164,7 @@ async function isReadyAt(options: ConnectionConfig): Promise<boolean> {
     try {
       return (await within(SILENT_MS / 2, askedStanding(connection)))?.isReady ?? false
     } finally {
-      connection.destroy()
+      cut()
     }
   } catch {
     return false
@@ -151,7 +175,7 @@ async function isReadyAt(options: ConnectionConfig): Promise<boolean> {
 const SILENT_MS = 3000
 
 /** Ends once its node has left the cluster, or hangs: then what was asked fails, and is asked again of another. */
-function leavingWhenOut(connection: Connection, isThere: () => Promise<boolean>): Connection {
+function leavingWhenOut({ connection, cut }: Line, isThere: () => Promise<boolean>): Connection {
   for (const name of ['query', 'execute'] as const) {
     const ask = connection[name].bind(connection) as (...of: unknown[]) => Promise<unknown>
     const asking = async (...of: unknown[]) => {
@@ -159,14 +183,14 @@ function leavingWhenOut(connection: Connection, isThere: () => Promise<boolean>)
       const hanging = new Promise<never>((_resolve, reject) => {
         const look = async () => {
           if (await isThere()) timer = setTimeout(() => void look(), SILENT_MS)
-          else reject(Object.assign(new Error('the node hangs'), { code: 'ER_SOCKET_TIMEOUT' }))
+          else reject(silentNode())
         }
         timer = setTimeout(() => void look(), SILENT_MS)
       })
       try {
         return await Promise.race([ask(...of), hanging])
       } catch (error) {
-        if (ENDS.has(errorCodeOf(error) ?? '')) connection.destroy()
+        if (ENDS.has(errorCodeOf(error) ?? '')) cut()
         throw error
       } finally {
         clearTimeout(timer)
@@ -177,4 +201,6 @@ function leavingWhenOut(connection: Connection, isThere: () => Promise<boolean>)
   return connection
 }
 
-const ENDS = new Set([NOT_OF_CLUSTER, 'ER_SOCKET_TIMEOUT'])
+const SILENT = 'ER_SOCKET_TIMEOUT'
+const silentNode = () => Object.assign(new Error('the node hangs'), { code: SILENT })
+const ENDS = new Set([NOT_OF_CLUSTER, SILENT])

@@ -8,13 +8,15 @@ export interface Waiting {
   readonly lockWaitS: number
   readonly tellEveryS: number
   readonly report: (line: string) => void
+  /** What is said where it is never let go. */
+  readonly fault?: string
 }
 
 /**
  * Asks until it is held, saying now and then that it waits; `ask` takes at most so many seconds. Throws where it is never let go.
  */
 export async function untilHeld(
-  { lockWaitS: waitS, tellEveryS, report }: Waiting,
+  { lockWaitS: waitS, tellEveryS, report, fault }: Waiting,
   ask: (seconds: number) => Promise<boolean>,
 ): Promise<void> {
   let waited = Math.min(tellEveryS, waitS)
@@ -25,7 +27,8 @@ export async function untilHeld(
   }
   if (!isHeld)
     throw new Error(
-      `Another server has been preparing this database for ${waitS} seconds. Wait until it is done, or end it, and start again.`,
+      fault ??
+        `Another server has been preparing this database for ${waitS} seconds. Wait until it is done, or end it, and start again.`,
     )
 }
 
@@ -34,16 +37,20 @@ const LEASE_S = 30
 const RENEWED_EVERY_MS = 5000
 const ASKED_EVERY_MS = 250
 
+/** What only one may do at a time, each with a row of its own. */
+const LEASES = { migrate: 1, restore: 2 } as const
+
 /**
- * Runs `work` while nobody else does on any node of a cluster: a row says who, and until when unless it is said again. Of two that write
+ * Runs `work` while nobody else does the same on any node of a cluster: a row says who, and until when unless it is said again. Of two that write
  * it at once over different nodes, the cluster lets one pass and refuses the other.
  */
 export async function withLease<T>(
   sequelize: Sequelize,
+  what: keyof typeof LEASES,
   waiting: Waiting,
   work: () => Promise<T>,
 ): Promise<T> {
-  const owner = uuid()
+  const [owner, id] = [uuid(), LEASES[what]]
   await sequelize.query(
     'CREATE TABLE IF NOT EXISTS lease (id TINYINT PRIMARY KEY, owner CHAR(36) NOT NULL, until_at DATETIME(3) NOT NULL)',
     { type: QueryTypes.RAW },
@@ -53,7 +60,7 @@ export async function withLease<T>(
     try {
       // The time last: what stands before it compares with the one that was.
       await sequelize.query(
-        `INSERT INTO lease (id, owner, until_at) VALUES (1, :owner, ${until})
+        `INSERT INTO lease (id, owner, until_at) VALUES (${id}, :owner, ${until})
          ON DUPLICATE KEY UPDATE owner = IF(until_at < UTC_TIMESTAMP(3), VALUES(owner), owner),
            until_at = IF(owner = VALUES(owner), VALUES(until_at), until_at)`,
         { type: QueryTypes.INSERT, replacements: { owner } },
@@ -61,7 +68,7 @@ export async function withLease<T>(
     } catch (error) {
       if (!isUnavailable(error)) throw error
     }
-    const [row] = await sequelize.query<{ owner: string }>('SELECT owner FROM lease WHERE id = 1', {
+    const [row] = await sequelize.query<{ owner: string }>(`SELECT owner FROM lease WHERE id = ${id}`, {
       type: QueryTypes.SELECT,
     })
     return row?.owner === owner

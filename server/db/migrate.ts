@@ -110,7 +110,7 @@ async function withLock<T>(sequelize: Sequelize, waiting: Waiting, work: () => P
     try {
       // A node knows its own locks alone.
       return (await standingOf(sequelize)).nodes > 0
-        ? await withLease(sequelize, waiting, work)
+        ? await withLease(sequelize, 'migrate', waiting, work)
         : await work()
     } finally {
       await sequelize.query("SELECT RELEASE_LOCK(CONCAT('jadefell ', DATABASE())) AS released", {
