@@ -106,7 +106,7 @@ const go = () =>
     // Whoever types faster than the answer comes has read “Set it up”: that is done, and nothing is ended by it.
     const { value: shown } = factor
     const { since } = shown ?? (await call('secondFactor.read', {}))
-    if (!shown && since) return
+    if (!shown && since) return loaded.reload()
     const body = { current: current.value }
     if (since) {
       await call('secondFactor.end', { body })
