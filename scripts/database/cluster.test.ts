@@ -190,7 +190,12 @@ describe('three nodes of Galera', { shuffle: false, timeout: 180_000 }, () => {
     await rowsOf(database, 'SELECT 1')
     const status = async (name: string) =>
       (await root.query<{ Value: string }[]>(`SHOW GLOBAL STATUS LIKE '${name}'`))[0]?.Value
-    const untilWhole = () => expect.poll(() => status('wsrep_cluster_size'), { timeout: 60_000 }).toBe('3')
+    const size = async () => {
+      // One that hung may end once it finds that it was left out: its service starts it again.
+      for (const node of cluster.nodes) if (node.pid === undefined) await node.start()
+      return status('wsrep_cluster_size')
+    }
+    const untilWhole = () => expect.poll(size, { timeout: 60_000 }).toBe('3')
     // Of two that are left neither could go on without the third.
     await untilWhole()
     try {
@@ -249,7 +254,7 @@ describe('three nodes of Galera', { shuffle: false, timeout: 180_000 }, () => {
       expect(await rows("SELECT id FROM student WHERE name = 'After The Backup'")).toEqual([])
       expect(await rows("SHOW DATABASES LIKE 'jadefell\\_%'")).toEqual([])
       // What may not be changed may be so on no node.
-      await expect(database.sequelize.query('DELETE FROM audit')).rejects.toThrow()
+      await expect(database.sequelize.query('DELETE FROM audit')).rejects.toThrow('is kept')
       await database.close()
     }
     // Whoever was signed in before signs in again, at either server.

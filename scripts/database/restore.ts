@@ -4,6 +4,7 @@ import { DROP_TRIGGERS_OF, keepAppendOnly } from '../../server/db/append-only'
 import { openDatabase } from '../../server/db/database'
 import { withLease } from '../../server/db/lease'
 import { standingOf } from '../../server/db/standing'
+import { NOT_APPEND_ONLY } from '../../server/demo/prepare'
 import { freeze, FREEZE_MS, thaw } from '../../server/maintenance'
 import { carryOver, whatReturns } from './carry-over'
 import { readBackup, type SignedBy } from './backup-file'
@@ -77,7 +78,7 @@ export async function restore(
       await carryOver(over)
       await frozen?.insist()
       await swap(connection, { live, scratch, before })
-      await protect(url)
+      await protect(url, say)
     } catch (error) {
       throw new Error(`${(error as Error).message}\n${await undo(connection, { scratch, before })}`, {
         cause: error,
@@ -170,10 +171,10 @@ export async function keepFrozen(url: URL, now: () => number = Date.now): Promis
 }
 
 /** As the server does when it starts: what is in place now may not be changed either. */
-async function protect(url: URL): Promise<void> {
+async function protect(url: URL, say: (line: string) => void): Promise<void> {
   const database = openDatabase(url.href, { poolSize: 1 })
   try {
-    await keepAppendOnly(database.sequelize)
+    if (!(await keepAppendOnly(database.sequelize))) say(NOT_APPEND_ONLY)
   } finally {
     await database.close()
   }

@@ -4,7 +4,8 @@ import { migrate, type MigrateOptions } from '../db/migrate'
 import type { Report } from '../db/migrations/step'
 import { seedDemo } from './seed'
 
-const NOT_APPEND_ONLY =
+/** Said where the database would not be told to keep the trail by itself. */
+export const NOT_APPEND_ONLY =
   'who saw and changed what is kept, but the database would let it be changed: it needs log_bin_trust_function_creators = 1'
 
 /**
