@@ -29,8 +29,8 @@ try {
   await Promise.all([
     (async () => {
       await quietStep('known faults', 'npm', ['run', '--silent', 'advisories'])
-      await quietStep('types', 'npm', ['run', '--silent', 'typecheck'])
-      await quietStep('formatting and lint', 'npm', ['run', '--silent', 'lint'])
+      await quietStep('types, rules and formatting', 'npm', ['run', '--silent', 'lint'])
+      await quietStep('types of components', 'npm', ['run', '--silent', 'typecheck'])
     })(),
     quietStep('core, words and server', 'npx', [
       'vitest',

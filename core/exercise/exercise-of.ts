@@ -25,7 +25,8 @@ export type ExerciseFault =
   | 'out_of_range'
 
 export type MadeExercise =
-  { readonly ok: true; readonly exercise: Exercise } | { readonly ok: false; readonly code: ExerciseFault }
+  | { readonly ok: true; readonly exercise: Exercise }
+  | { readonly ok: false; readonly code: ExerciseFault }
 
 /** Times that a drill’s figure is played in one take, on each string. */
 const DRILL_TIMES = 4

@@ -25,7 +25,8 @@ export type SnapshotFault =
   | { readonly code: 'snapshot_lengths' }
 
 export type ReadSnapshot =
-  { readonly ok: true; readonly stringing: Stringing } | { readonly ok: false; readonly fault: SnapshotFault }
+  | { readonly ok: true; readonly stringing: Stringing }
+  | { readonly ok: false; readonly fault: SnapshotFault }
 
 /** What is kept of a stringing. */
 export function snapshotOf({

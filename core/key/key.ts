@@ -36,9 +36,11 @@ export function keyOf(tonic: Note, modeId: ModeId): Key {
 }
 
 export type KeyFault =
-  { readonly code: 'key_tonic'; readonly text: string } | { readonly code: 'key_mode'; readonly text: string }
+  | { readonly code: 'key_tonic'; readonly text: string }
+  | { readonly code: 'key_mode'; readonly text: string }
 export type ParsedKey =
-  { readonly ok: true; readonly key: Key } | { readonly ok: false; readonly fault: KeyFault }
+  | { readonly ok: true; readonly key: Key }
+  | { readonly ok: false; readonly fault: KeyFault }
 
 /** A map, since people type anything: an object has a `constructor`. */
 const WRITTEN_MODES: ReadonlyMap<string, ModeId> = new Map([

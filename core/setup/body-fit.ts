@@ -64,7 +64,13 @@ export const NO_BODY_FIT: BodyFitValues = {
 }
 
 export type BodyFitDoubt =
-  'steep_rest' | 'falling_rest' | 'falls' | 'too_far_front' | 'too_far_out' | 'pegs_off' | 'leans_far'
+  | 'steep_rest'
+  | 'falling_rest'
+  | 'falls'
+  | 'too_far_front'
+  | 'too_far_out'
+  | 'pegs_off'
+  | 'leans_far'
 
 /** The far end of the rest so much higher than the near one tilts the instrument steeply, mm. From memory. */
 const STEEP_REST_MM = 25

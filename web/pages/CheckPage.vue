@@ -106,9 +106,7 @@
         <section class="card sheet" aria-label="Readings">
           <ExerciseFields :chosen="choice">
             <span v-if="proposal && !proposal.isChosen && !student?.pains.length" class="proposal">
-              <span
-                >Next: <strong>{{ proposal.name }}</strong>, {{ proposal.why }}.</span
-              >
+              <span>Next: <strong>{{ proposal.name }}</strong>, {{ proposal.why }}.</span>
               <ElButton size="small" @click="accept">Take it<KeyHint of="e" on-button /></ElButton>
             </span>
           </ExerciseFields>

@@ -68,18 +68,14 @@
         >
       </template>
       <template #kind="{ id }">{{ kindOf(id) }}</template>
-      <template #length="{ id }"
-        ><span class="length numbers">{{ lengthOf(id) }}</span></template
-      >
+      <template #length="{ id }"><span class="length numbers">{{ lengthOf(id) }}</span></template>
       <template #tapes="{ id }"
         ><span class="numbers tapes">{{ withInstrument(id, cupboard.tapesOf) }}</span></template
       >
       <template #holder="{ id }"
         ><span dir="auto">{{ studio.instrument(id)?.holder?.name ?? '' }}</span></template
       >
-      <template #due="{ id }"
-        ><span class="due">{{ withInstrument(id, cupboard.dueOf) }}</span></template
-      >
+      <template #due="{ id }"><span class="due">{{ withInstrument(id, cupboard.dueOf) }}</span></template>
     </RowTable>
     <div v-else-if="list.total.value === 0" class="empty">
       <h2>{{ nothing.title }}</h2>

@@ -28,9 +28,7 @@
       <template v-if="staying.length > 0">
         <p class="soft">Under the hand before and after:</p>
         <ul class="staying">
-          <li v-for="n in staying" :key="n.note">
-            <b>{{ n.note }}</b> {{ n.how }}
-          </li>
+          <li v-for="n in staying" :key="n.note"><b>{{ n.note }}</b> {{ n.how }}</li>
         </ul>
       </template>
       <p v-else class="soft">No note is under the hand in both positions.</p>

@@ -27,9 +27,10 @@
           :list="listId"
           maxlength="160"
           autocomplete="off"
-          :placeholder="standing === undefined ? 'Nothing chosen' : `As agreed: ${standing}`" />
-        <datalist :id="listId"><option v-for="one in suggestions" :key="one" :value="one" /></datalist
-      ></label>
+          :placeholder="standing === undefined ? 'Nothing chosen' : `As agreed: ${standing}`"
+        />
+        <datalist :id="listId"><option v-for="one in suggestions" :key="one" :value="one" /></datalist>
+      </label>
       <div class="acts">
         <ElButton size="small" type="primary" native-type="submit">{{
           mode === 'overruled' ? 'Overrule' : 'Keep these words'

@@ -3,8 +3,7 @@
   <p v-else-if="by === 'ruler'" class="soft how">From its place; towards the bridge is positive.</p>
   <table class="ledger">
     <caption class="visually-hidden">
-      {{
-        CAPTIONS[by]
+      {{ CAPTIONS[by]
       }}, finger by finger
     </caption>
     <thead>

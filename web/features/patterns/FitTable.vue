@@ -1,9 +1,7 @@
 <template>
   <table class="ledger fit numbers">
     <caption class="visually-hidden">
-      {{
-        caption
-      }}
+      {{ caption }}
     </caption>
     <thead>
       <tr>
@@ -50,21 +48,12 @@
 </template>
 
 <script setup lang="ts">
-import type { SizeFit } from '#core'
 import { inUnit, signedInUnit, unitName } from '../../words/numbers'
 import { FIT_NAMES, FIT_SIGNS } from '../../words/hand-fit'
 import { FRAME_NAMES } from '../../words/patterns'
+import type { FitRow } from './useFit'
 
 /** Sizes or instruments against one hand. */
-export interface FitRow {
-  readonly id: string
-  readonly name: string
-  readonly about: string
-  readonly fit: SizeFit
-  readonly isOwn: boolean
-  readonly instrumentId?: string
-}
-
 defineProps<{ caption: string; head: string; rows: readonly FitRow[]; isReachMeasured: boolean }>()
 </script>
 

@@ -1,8 +1,6 @@
 <template>
   <div class="mastery">
-    <span class="what"
-      >{{ what }} <span class="soft">{{ name }}</span></span
-    >
+    <span class="what">{{ what }} <span class="soft">{{ name }}</span></span>
     <ElSegmented
       :model-value="state"
       :options="OPTIONS"

@@ -5,7 +5,16 @@ import { studioStringing } from '../../stores/stringing'
 import { useInstrumentsOfSizes } from '../../stores/useInstrumentsOfSizes'
 import { length } from '../../words/numbers'
 import { instrumentKind, sizeName } from '../../words/trade'
-import type { FitRow } from './FitTable.vue'
+
+/** A size or an instrument against one hand. */
+export interface FitRow {
+  readonly id: string
+  readonly name: string
+  readonly about: string
+  readonly fit: SizeFit
+  readonly isOwn: boolean
+  readonly instrumentId?: string
+}
 
 /** A size in hand, with the strings it has. */
 export interface OwnSize {

@@ -19,9 +19,7 @@
           <span class="soft time">{{ clockTime(entry.at) }}</span>
           <span>
             <strong v-if="entry.by" dir="auto">{{ entry.by }}</strong> {{ DEED_WORDS[entry.deed]
-            }}<template v-if="entry.student"
-              >, <bdi>{{ entry.student }}</bdi></template
-            >
+            }}<template v-if="entry.student">, <bdi>{{ entry.student }}</bdi></template>
           </span>
         </li>
       </ul>

@@ -15,9 +15,7 @@
       <tr v-for="row in rows" :key="`${row.exerciseId} ${row.reason}`">
         <th scope="row">{{ practiceName(row.exerciseId) }}</th>
         <td>{{ reasonName(row.reason) }}</td>
-        <td class="number">
-          <b>{{ row.mended }}</b> of {{ row.tried }}
-        </td>
+        <td class="number"><b>{{ row.mended }}</b> of {{ row.tried }}</td>
         <td class="number">{{ percent(row.low) }} to {{ percent(row.high) }} %</td>
       </tr>
     </tbody>

@@ -64,8 +64,7 @@
         </FieldRow>
       </div>
       <p v-if="pointed" class="pointed" aria-hidden="true">
-        {{ pointed.before }}<mark>{{ pointed.at }}</mark
-        >{{ pointed.after }}
+        {{ pointed.before }}<mark>{{ pointed.at }}</mark>{{ pointed.after }}
       </p>
       <p v-if="fileSaid" :class="isFileFault ? 'fault' : 'soft'" role="status">{{ fileSaid }}</p>
       <NotationStaff v-if="score" :score="score" :at="undefined" label="The exercise as it is played" />

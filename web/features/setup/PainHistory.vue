@@ -18,8 +18,7 @@
       <li v-for="pain in pains" :key="pain.id">
         <time :datetime="pain.toldOn">{{ shortDay(pain.toldOn) }}</time>
         <span dir="auto"
-          ><b>{{ pain.place }}</b
-          ><template v-if="pain.since">, since {{ pain.since }}</template
+          ><b>{{ pain.place }}</b><template v-if="pain.since">, since {{ pain.since }}</template
           ><span class="soft">{{ endOf(pain) }}</span></span
         >
         <ElButton

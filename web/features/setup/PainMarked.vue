@@ -1,9 +1,8 @@
 <template>
   <section v-for="pain in pains" :key="pain.id" class="marked" aria-label="Pain that is not cleared">
     <p>
-      <b>Pain: {{ pain.place }}</b
-      ><template v-if="pain.since">, since {{ pain.since }}</template
-      >. Told on {{ shortDay(pain.toldOn) }} to {{ pain.by }}. {{ PAIN_CAUTION }}
+      <b>Pain: {{ pain.place }}</b><template v-if="pain.since">, since {{ pain.since }}</template>. Told on
+      {{ shortDay(pain.toldOn) }} to {{ pain.by }}. {{ PAIN_CAUTION }}
     </p>
     <form v-if="clearing === pain.id" @submit.prevent="clear(pain)">
       <FieldRow

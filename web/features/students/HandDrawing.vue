@@ -50,7 +50,7 @@
 </template>
 
 <script setup lang="ts">
-export type HandField = 'span' | 'reach' | 'length' | 'fingertip' | 'thumb'
+import type { HandField } from './useHandForm'
 
 /** The back of a left hand, and what is measured on it. */
 defineProps<{ shown: HandField }>()

@@ -11,8 +11,10 @@ import {
 } from '#core'
 import type { HandMeasurementDraft } from '#contracts'
 import { handFaultSentence } from '../../words/hand-fit'
-import type { HandField } from './HandDrawing.vue'
 import { studioDay } from '../../words/shown'
+
+/** What is drawn of a hand to show how it is measured. */
+export type HandField = 'span' | 'reach' | 'length' | 'fingertip' | 'thumb'
 
 /** A field of the form, as typed. */
 interface MeasureField {

@@ -14,9 +14,7 @@
       <SystemChoice v-model="setup.systemId" :tuning="bench.tuning" />
     </FieldRow>
     <details>
-      <summary>
-        Tape and finger <span class="soft">{{ tapeSummary }}</span>
-      </summary>
+      <summary>Tape and finger <span class="soft">{{ tapeSummary }}</span></summary>
       <div class="pair">
         <FieldRow label="Width">
           <ChoiceSelect v-model="setup.tapeWidthMm" label="Tape’s width" :options="tapeWidths" />
@@ -42,9 +40,7 @@
       </FieldRow>
     </details>
     <details>
-      <summary>
-        Pressing <span class="soft">{{ pressingSummary }}</span>
-      </summary>
+      <summary>Pressing <span class="soft">{{ pressingSummary }}</span></summary>
       <FieldRow label="Reckon with pressing">
         <ElSegmented
           v-model="setup.pressingMode"
@@ -103,9 +99,7 @@
       </ElButton>
     </details>
     <details>
-      <summary>
-        Strings and scale <span class="soft">{{ tuningNames }}</span>
-      </summary>
+      <summary>Strings and scale <span class="soft">{{ tuningNames }}</span></summary>
       <FieldRow label="Open strings" hint="lowest first, four to six" :fault="tuningFault">
         <template #default="{ id, invalid }">
           <ElInput

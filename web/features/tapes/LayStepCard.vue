@@ -2,9 +2,7 @@
   <section class="step">
     <div aria-live="polite">
       <p class="name">{{ markName(mark) }}</p>
-      <p class="figure numbers">
-        {{ inUnit(step.foundMm) }}<small>{{ ` ${unitName()}` }}</small>
-      </p>
+      <p class="figure numbers">{{ inUnit(step.foundMm) }}<small>{{ ` ${unitName()}` }}</small></p>
     </div>
     <p class="from soft numbers">
       <template v-if="Math.abs(step.foundMm - mark.middleMm) < 0.06">

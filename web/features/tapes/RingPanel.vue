@@ -36,9 +36,7 @@
         <th scope="row">
           <template v-if="tapes.rows[index - 1]?.mark.id !== row.mark.id">{{ markName(row.mark) }}</template>
         </th>
-        <td>
-          <strong>{{ noteLabel(row.stopped) }}</strong> on {{ shortName(row.open) }}
-        </td>
+        <td><strong>{{ noteLabel(row.stopped) }}</strong> on {{ shortName(row.open) }}</td>
         <td>
           <span v-for="ring in row.rings" :key="`${ring.kind} ${ring.stringIndex}`" class="heard">
             <span

@@ -113,7 +113,8 @@ export function pressingChoiceOf(setup: BenchSetup): PressingChoice {
 }
 
 export type ReadTuning =
-  { readonly ok: true; readonly notes: readonly Note[] } | { readonly ok: false; readonly message: string }
+  | { readonly ok: true; readonly notes: readonly Note[] }
+  | { readonly ok: false; readonly message: string }
 
 /** Open strings as typed, lowest first; nothing typed is no fault. */
 function readTuning(text: string): ReadTuning {
