@@ -25,10 +25,22 @@ export default defineConfig({
       {
         plugins: [vue()],
         test: {
-          name: 'unit',
+          name: 'page',
+          setupFiles: ['scripts/testing/far-date.ts', 'scripts/testing/clear-page.ts'],
+          include: ['web/**/*.test.ts'],
+          // One surrounding for all of them: where files differ in it a worker is ended for each that differs from the one before,
+          // and with it every module it had read, which was half of what these tests cost.
+          environment: 'happy-dom',
+          isolate: false,
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+        },
+      },
+      {
+        test: {
+          name: 'scripts',
           setupFiles: ['scripts/testing/far-date.ts'],
-          include: ['web/**/*.test.ts', 'scripts/**/*.test.ts'],
-          // Reading the page's modules anew for each file was half of what these tests cost.
+          include: ['scripts/**/*.test.ts'],
           isolate: false,
           // A limit is for what hangs. Nothing here takes two seconds on a machine of its own; a loaded one gets its time.
           testTimeout: 60_000,

@@ -13,7 +13,7 @@ import {
 import { isBuiltin } from 'node:module'
 import { join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { gzipSync } from 'node:zlib'
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
 
 const root = join(fileURLToPath(import.meta.url), '../..')
 const SOURCES = [
@@ -30,6 +30,10 @@ const SOURCES = [
 const NEXT = `dist/.next-${process.pid}`
 /** The first page's JavaScript, gzipped. */
 const FIRST_PAGE_LIMIT = 140_000
+/** A smaller file fits a packet of the network as it is. */
+const PACKED_FROM_BYTES = 1024
+/** Brotli's best, 11, takes four times as long for a twentieth less. */
+const BROTLI_QUALITY = 9
 
 export async function build({ force = false, say = console.log } = {}) {
   const stamp = join(root, 'dist/.sources')
@@ -68,6 +72,7 @@ export async function build({ force = false, say = console.log } = {}) {
     build: { outDir: join(root, NEXT, 'web') },
   })
   await buildServiceWorker(esbuild)
+  pack(join(root, NEXT, 'web'))
   const size = firstPageSize()
   say(`  first page: ${(size / 1000).toFixed(0)} kB of gzipped JavaScript`)
   if (size > FIRST_PAGE_LIMIT)
@@ -121,6 +126,21 @@ async function buildServiceWorker(esbuild) {
     define: { BUILT: JSON.stringify(built), 'process.env.NODE_ENV': '"production"' },
     logLevel: 'warning',
   })
+}
+
+/** Beside each file of letters the same packed, in both ways that browsers take. */
+function pack(page) {
+  for (const entry of readdirSync(page, { recursive: true, withFileTypes: true })) {
+    if (!entry.isFile() || !/\.(css|html|js|json|otf|svg|ttf|webmanifest)$/.test(entry.name)) continue
+    const path = join(entry.parentPath, entry.name)
+    const bytes = readFileSync(path)
+    if (bytes.length < PACKED_FROM_BYTES) continue
+    writeFileSync(`${path}.gz`, gzipSync(bytes, { level: 9 }))
+    writeFileSync(
+      `${path}.br`,
+      brotliCompressSync(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: BROTLI_QUALITY } }),
+    )
+  }
 }
 
 /** What builds that were interrupted left behind; one that still goes on is left alone. */

@@ -23,24 +23,19 @@ try {
   // Before anything runs beside another: of two that install at once one is turned away.
   galeraPackages()
   soundPrograms()
-  const units = join(folder, 'vitest.json')
-  // Reading the code and running it disturb each other only by the clock: side by side, each told when it ends. Both take about as
-  // long as they stand here.
+  // Reading the code and running it disturb each other only by the clock: side by side, each told when it ends. What waits for nodes
+  // and processes has a worker of its own beside those that reckon.
+  const [reckoned, waited] = [join(folder, 'reckoned.json'), join(folder, 'waited.json')]
   await Promise.all([
     (async () => {
       await quietStep('known faults', 'npm', ['run', '--silent', 'advisories'])
       await quietStep('types, rules and formatting', 'npm', ['run', '--silent', 'lint'])
       await quietStep('types of components', 'npm', ['run', '--silent', 'typecheck'])
     })(),
-    quietStep('core, words and server', 'npx', [
-      'vitest',
-      'run',
-      '--reporter=default',
-      '--reporter=json',
-      `--outputFile=${units}`,
-    ]),
+    tests('core, page and server', reckoned, ['--project=core', '--project=page', '--project=api']),
+    tests('scripts, databases and sound', waited, ['--project=scripts', '--maxWorkers=1']),
   ])
-  outcomes.push(unitOutcome(readFileSync(units, 'utf8')))
+  outcomes.push(unitOutcome(readFileSync(reckoned, 'utf8')), unitOutcome(readFileSync(waited, 'utf8')))
   step('build', process.execPath, ['scripts/build.mjs'])
   const ends = join(folder, 'playwright.json')
   step('end to end', 'npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts'], {
@@ -68,6 +63,18 @@ function step(title: string, command: string, args: string[], env: Record<string
     `== ${title}: ${done.status === 0 ? 'sound' : 'FAULTY'}, ${((Date.now() - from) / 1000).toFixed(0)} s`,
   )
   if (done.status !== 0) faulty.push(`- ${title}`)
+}
+
+/** Vitest's tests of some projects beside other parts, their outcome written to `file`. */
+function tests(title: string, file: string, args: string[]): Promise<void> {
+  return quietStep(title, 'npx', [
+    'vitest',
+    'run',
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile=${file}`,
+    ...args,
+  ])
 }
 
 /** The same beside other parts: what it prints comes in one piece when it ends. */

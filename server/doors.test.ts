@@ -2,7 +2,7 @@ import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { request as httpRequest } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { gzipSync } from 'node:zlib'
+import { brotliCompressSync, gzipSync } from 'node:zlib'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { API_BASE, CSRF_HEADER, IDEMPOTENCY_HEADER, ROUTES, type Student } from '#contracts'
 import { DESCRIPTION_READS } from './http/rate-limit'
@@ -16,6 +16,8 @@ beforeAll(async () => {
   mkdirSync(join(webRoot, 'assets'))
   writeFileSync(join(webRoot, 'index.html'), '<!doctype html><title>Jadefell</title>')
   writeFileSync(join(webRoot, 'assets/page-1.js'), 'export {}\n')
+  writeFileSync(join(webRoot, 'assets/page-1.js.br'), brotliCompressSync('export {}\n'))
+  writeFileSync(join(webRoot, 'assets/page-1.js.gz'), gzipSync('export {}\n'))
   harness = await startHarness({ webRoot })
   client = await harness.studio('Door Studio')
 })
@@ -32,6 +34,19 @@ const headers = () => ({
   cookie: client.cookie,
   [CSRF_HEADER]: client.session!.csrfToken,
   [IDEMPOTENCY_HEADER]: crypto.randomUUID(),
+})
+
+it.each([
+  ['br, gzip', 'br'],
+  ['gzip', 'gzip'],
+  ['identity', null],
+])('a caller that takes %s gets a file of the page as the build packed it: %s', async (taken, packed) => {
+  const answer = await fetch(`${harness.url}/assets/page-1.js`, { headers: { 'accept-encoding': taken } })
+  expect(answer.headers.get('content-encoding')).toBe(packed)
+  expect(answer.headers.get('vary')).toContain('Accept-Encoding')
+  expect(answer.headers.get('cache-control')).toContain('immutable')
+  expect(answer.headers.get('content-type')).toContain('javascript')
+  expect(await answer.text()).toBe('export {}\n')
 })
 
 describe('what makes no sense', () => {

@@ -21,6 +21,8 @@ export function errorHandler(logger: Logger): ErrorRequestHandler {
         stack: stackOf(error),
       })
     if (problem.status === 503 || problem.status === 507) response.setHeader('retry-after', '1')
+    // Set by what was to be sent packed, a file of the page, before it could not be.
+    response.removeHeader('content-encoding')
     response.status(problem.status).type('application/problem+json')
     response.send(
       JSON.stringify({ ...problem, requestId: response.locals['requestId'] as string } satisfies Problem),

@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { effectScope, type EffectScope } from 'vue'
 import type { PlayerParts } from './tone'

@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import { beforeEach, describe, expect, it } from 'vitest'
 import { note } from '#core'
 import { strung } from '../../core/testing'

@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import fc from 'fast-check'
 import { scaleLinear, scaleUtc } from 'd3-scale'
 import { describe, expect, it } from 'vitest'

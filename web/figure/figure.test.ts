@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import { beforeEach, describe, expect, it } from 'vitest'
 import { arrangedItems, FAMILY_IDS, isDrawnItem, setupFigure, USUAL_SCHOOLS, type Figure } from '#core'
 import { freshStores } from '../testing'

@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import { beforeEach, expect, it } from 'vitest'
 import { nextTick } from 'vue'
 import { StudioSettings } from '#contracts/settings'

@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import { nextTick } from 'vue'
 import { expect, it } from 'vitest'
 import { aCheck, freshStores } from '../testing'

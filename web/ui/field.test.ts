@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import { mount } from '@vue/test-utils'
 import ElementPlus from 'element-plus'
 import { expect, it } from 'vitest'

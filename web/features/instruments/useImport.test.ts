@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import { beforeEach, expect, it, vi } from 'vitest'
 import { effectScope } from 'vue'
 import { IMPORT_BATCH } from '#core'

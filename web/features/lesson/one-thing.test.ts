@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import { expect, it, vi } from 'vitest'
 import { A_STUDENT, fakeServer, freshStores, known, signedIn } from '../../testing'
 import { mounted } from '../../mounting'

@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Plan, PracticeSaid } from '#contracts'
 import { useNotices } from '../../stores/notices'

@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, expect, it, vi } from 'vitest'
 import { mounted } from '../../mounting'

@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import { afterEach, expect, it, vi } from 'vitest'
 import { effectScope } from 'vue'
 import { useNewerVersion } from './useNewerVersion'

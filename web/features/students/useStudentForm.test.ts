@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { IDEMPOTENCY_HEADER } from '#contracts'
 import { StudentChange } from '#contracts/students'

@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import { nextTick } from 'vue'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { bareSetup, useBench, BY_HAND, type BenchSetup } from '../../stores/bench'

@@ -1,4 +1,3 @@
-// @vitest-environment happy-dom
 import { beforeEach, describe, expect, it } from 'vitest'
 import { nextTick } from 'vue'
 import { note, placeOfNote } from '#core'
