@@ -272,6 +272,13 @@ describe('an exercise of the studio’s own', () => {
     expect(chosen(6, [joint, elbow])).toBe(false)
   })
 
+  it('is taken up to the thirtieth that is asked for; what goes beyond waits, and is named', () => {
+    const own = Array.from({ length: 33 }, (_, i) => ({ ...rock, id: `own-${i}`, minutes: 1 }))
+    const week = plan({ own, asked: own.map(({ id }) => id) }, 120)
+    expect(new Set(week.cards.map(({ exerciseId }) => exerciseId)).size).toBe(30)
+    expect(week.leftOut.map(({ why }) => why)).toEqual(Array(3).fill({ code: 'enough' }))
+  })
+
   it('that a child is too young for makes room for the next, and so does one of the tool’s', () => {
     const older = asked({ fromAge: 8 }, { age: 6, asked: [], found: [found(FOURTH)] })
     expect(older.cards[0]?.exerciseId).toBe('one_finger')

@@ -46,7 +46,8 @@ export function openSchool(clients: readonly Client[], urls: () => readonly stri
         const reply = await answered(client.send('POST', path, body, { key }))
         longestMs = Math.max(longestMs, performance.now() - from)
         if (reply?.status === 200) return reply.body as T
-        if (reply && reply.status !== 503) {
+        // “Try again”, and “the disk is full”, which another node's may not be.
+        if (reply && reply.status !== 503 && reply.status !== 507) {
           wrong.push(`${path}: ${reply.status} ${reply.text}`)
           return undefined
         }

@@ -1,18 +1,13 @@
-import { spawn, type ChildProcess } from 'node:child_process'
-import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { dirname, join } from 'node:path'
-import { setTimeout as sleep } from 'node:timers/promises'
-import mariadb from 'mariadb'
 import { QueryTypes } from 'sequelize'
 import { seededSource } from '#core'
 import { openDatabase } from '../../server/db/database'
-import { readAddress, withInFront } from '../../server/db/hosts'
+import { withInFront } from '../../server/db/hosts'
 import { addStudio } from '../../server/features/session/accounts'
 import { Client } from '../../server/testing/harness'
 import type { Cluster, ClusterNode } from '../database/cluster'
-import { portToKeep, socketPath } from '../database/private-server'
+import { cutOff, endConnections, fillDisk, hang, returnBare, slowDisk } from './nodes'
 import { openSchool, type Kept } from './school'
+import { serverOn } from './web-server'
 
 /** What is done to a school in a round, and how often among the others. */
 const FAULTS = {
@@ -24,6 +19,9 @@ const FAULTS = {
   apart: 0.5,
   bare: 0.3,
   clock: 1,
+  upgrade: 1,
+  slow: 0.5,
+  full: 0.5,
 } as const
 export type Fault = keyof typeof FAULTS
 
@@ -40,10 +38,11 @@ export interface Outcome {
   readonly longestMs: number
 }
 
-/** Of Debian's `libfaketime`: where it is, a server's clock can be set wrong. */
-export const FAKED_TIME = '/usr/lib/x86_64-linux-gnu/faketime/libfaketime.so.1'
-
 export interface Storm {
+  /** The name of the node whose disk is small enough to be filled; without one none is. */
+  readonly small: string | undefined
+  /** Where the sources of another version are, for servers that are replaced; without it they are of this one again. */
+  readonly other: string | undefined
   readonly faults: readonly Fault[]
   readonly seed: number
   readonly say: (line: string) => void
@@ -56,22 +55,18 @@ const TEACHERS = 4
 const LANDINGS = 4
 /** A machine whose battery is empty, or that was set to another year's day. */
 const JUMP_S = 26 * 3600
-const JUMPED_MS = 3000
-/** Longer than a node is suspected before the others go on without it. */
-const HANG_MS = 5000
 const SAVED_WITHIN_MS = 60_000
-const READY_MS = 60_000
 
 /**
- * Teachers save without a pause while in every round a server, a node or all connections of one are ended as a power cut does, or a node
- * hangs; a round is over when each of them has had a save kept since. Then every acknowledged save is looked for on every node.
+ * Teachers save without a pause while in every round a server, a node or all connections of one are ended as a power cut does, a disk is
+ * full or slow, or another version takes a server's place; a round is over when each of them has had a save kept since. Then every acknowledged save is looked for on every node.
  *
  * @param options.faults one a round
  * @param options.seed decides whom they meet
  */
 export async function torture(
   cluster: Cluster,
-  { faults, seed, say, isOver = () => false }: Storm,
+  { faults, seed, say, small, other, isOver = () => false }: Storm,
 ): Promise<Outcome> {
   const source = seededSource(seed)
   const below = (count: number) => Math.floor(source() * count)
@@ -80,31 +75,41 @@ export async function torture(
   const urls = () => servers.map(({ url }) => url)
   const clients = await signedIn(cluster.url, servers[0]!.url, TEACHERS)
   const school = openSchool(clients, urls)
-  const done: Record<Fault, number> = {
-    server: 0,
-    connections: 0,
-    node: 0,
-    hang: 0,
-    cut: 0,
-    apart: 0,
-    bare: 0,
-    clock: 0,
+  const done = Object.fromEntries(Object.keys(FAULTS).map((fault) => [fault, 0])) as Record<Fault, number>
+  const anyServer = () => servers[below(SERVERS)]!
+  let isReplaced = false
+  const befall: Record<Fault, (node: ClusterNode) => Promise<void>> = {
+    server: () => anyServer().killAndStart(),
+    connections: endConnections,
+    async node(node) {
+      await node.kill()
+      await node.start()
+    },
+    hang,
+    cut: (node) => cutOff([node]),
+    apart: () => cutOff(cluster.nodes),
+    bare: returnBare,
+    clock: () => anyServer().jump(source() < 0.5 ? -JUMP_S : JUMP_S),
+    /** One server after the other; between them the two versions work side by side. */
+    async upgrade() {
+      isReplaced = !isReplaced
+      for (const server of servers) {
+        await server.replace(isReplaced ? other : undefined)
+        await school.untilAllSaved(SAVED_WITHIN_MS)
+      }
+    },
+    slow: slowDisk,
+    async full() {
+      const node = cluster.nodes.find(({ name }) => name === small)
+      if (!node) throw new Error('No node has a disk that may be filled.')
+      await fillDisk(node)
+    },
   }
   try {
     await school.untilAllSaved(SAVED_WITHIN_MS)
     for (const [round, fault] of faults.entries()) {
       if (isOver()) break
-      const node = cluster.nodes[below(cluster.nodes.length)]!
-      if (fault === 'server') await servers[below(SERVERS)]!.killAndStart()
-      else if (fault === 'connections') await endConnections(node)
-      else if (fault === 'node') {
-        await node.kill()
-        await node.start()
-      } else if (fault === 'hang') await hang(node)
-      else if (fault === 'cut') await cutOff([node])
-      else if (fault === 'apart') await cutOff(cluster.nodes)
-      else if (fault === 'bare') await returnBare(node)
-      else await servers[below(SERVERS)]!.jump(source() < 0.5 ? -JUMP_S : JUMP_S)
+      await befall[fault](cluster.nodes[below(cluster.nodes.length)]!)
       done[fault]++
       await school.untilAllSaved(SAVED_WITHIN_MS)
       for (const server of servers) server.insistOnLife()
@@ -125,10 +130,10 @@ export async function torture(
   }
 }
 
-/** So many faults as they come, each as often as its weight. */
-export function drawnFaults(rounds: number, seed: number): Fault[] {
+/** So many faults as they come, each as often as its weight, but what this machine does not allow. */
+export function drawnFaults(rounds: number, seed: number, without: readonly Fault[] = []): Fault[] {
   const source = seededSource(seed)
-  const kinds = Object.entries(FAULTS) as [Fault, number][]
+  const kinds = (Object.entries(FAULTS) as [Fault, number][]).filter(([fault]) => !without.includes(fault))
   const whole = kinds.reduce((sum, [, weight]) => sum + weight, 0)
   return Array.from({ length: rounds }, () => {
     let left = source() * whole
@@ -156,154 +161,6 @@ async function signedIn(databaseUrl: string, url: string, count: number): Promis
       return client
     }),
   )
-}
-
-/** A web server in a process of its own, always at the same address. */
-function serverOn(databaseUrl: string) {
-  let [port, child]: [number, ChildProcess | undefined] = [0, undefined]
-  let said = ''
-  const clock = join(mkdtempSync(join(tmpdir(), 'jadefell-clock-')), 'offset')
-  writeFileSync(clock, '+0')
-  /** One that ended without being asked to is a fault of its own, however well the others went on. */
-  let diedOf: string | undefined
-  async function start(): Promise<void> {
-    port ||= await portToKeep()
-    child = spawn(process.execPath, ['--import', 'tsx', 'server/serve.ts'], {
-      stdio: ['ignore', 'ignore', 'pipe'],
-      env: {
-        ...process.env,
-        PORT: String(port),
-        HOST: '127.0.0.1',
-        DATABASE_URL: databaseUrl,
-        SESSION_SECRET: 'the secret of a school in a storm',
-        LOG_LEVEL: 'silent',
-        ...(existsSync(FAKED_TIME)
-          ? {
-              LD_PRELOAD: FAKED_TIME,
-              FAKETIME_TIMESTAMP_FILE: clock,
-              FAKETIME_NO_CACHE: '1',
-              FAKETIME_DONT_FAKE_MONOTONIC: '1',
-            }
-          : {}),
-      },
-    })
-    said = ''
-    child.stderr?.on('data', (chunk: Buffer) => (said = (said + chunk.toString()).slice(-4000)))
-    child.once('exit', (code) => {
-      if (code !== null) diedOf = `A server ended by itself (${code}):\n${said}`
-    })
-    const until = performance.now() + READY_MS
-    for (;;) {
-      insistOnLife()
-      const reply = await fetch(`http://127.0.0.1:${port}/api/health`).catch(() => undefined)
-      if (reply) return
-      if (performance.now() > until) throw new Error('A server did not start.')
-      await sleep(50)
-    }
-  }
-  async function kill(): Promise<void> {
-    if (!child || child.exitCode !== null || child.signalCode !== null) return
-    const gone = new Promise((resolve) => child?.once('exit', resolve))
-    child.kill('SIGKILL')
-    await gone
-  }
-  function insistOnLife(): void {
-    if (diedOf !== undefined) throw new Error(diedOf)
-  }
-  return {
-    get url() {
-      return `http://127.0.0.1:${port}`
-    },
-    start,
-    insistOnLife,
-    /** Its clock is wrong for a while. */
-    async jump(seconds: number) {
-      writeFileSync(clock, `${seconds > 0 ? '+' : ''}${seconds}`)
-      await sleep(JUMPED_MS)
-      writeFileSync(clock, '+0')
-    },
-    async killAndStart() {
-      await kill()
-      await start()
-    },
-    async end() {
-      await kill()
-      rmSync(dirname(clock), { recursive: true })
-    },
-  }
-}
-
-async function bare({ url }: ClusterNode) {
-  const { hosts, ...who } = readAddress(url)!
-  return mariadb.createConnection({ ...who, ...hosts[0] })
-}
-
-/** Every connection of ours to this node, whatever it is at. */
-async function endConnections(node: ClusterNode): Promise<void> {
-  const connection = await bare(node)
-  const open = await connection.query<{ id: bigint }[]>(
-    'SELECT id FROM information_schema.processlist WHERE user = SUBSTRING_INDEX(USER(), "@", 1) AND id <> CONNECTION_ID()',
-  )
-  // One that has ended meanwhile cannot be ended.
-  for (const { id } of open) await connection.query(`KILL ${id}`).catch(() => undefined)
-  await connection.end()
-}
-
-/** It says nothing, and takes nothing, as behind a cut cable; then it is there again, and finds that the others went on. */
-async function hang(node: ClusterNode): Promise<void> {
-  process.kill(node.pid!, 'SIGSTOP')
-  await sleep(HANG_MS)
-  process.kill(node.pid!, 'SIGCONT')
-  await untilSynced(node)
-}
-
-async function untilSynced(node: ClusterNode): Promise<void> {
-  const until = performance.now() + READY_MS
-  for (;;) {
-    // One that finds itself left out may end: its service starts it again.
-    if (node.pid === undefined) await node.start()
-    const state = await bare(node)
-      .then(async (connection) => {
-        const [row] = await connection.query<{ Value: string }[]>(
-          "SHOW GLOBAL STATUS LIKE 'wsrep_local_state_comment'",
-        )
-        await connection.end()
-        return row?.Value
-      })
-      .catch(() => undefined)
-    if (state === 'Synced') return
-    if (performance.now() > until) throw new Error(`${node.name} did not come back: ${state}`)
-    await sleep(100)
-  }
-}
-
-/**
- * These nodes hear nobody of their cluster, as behind a cut cable, and then again: by Galera's own means for trying it. One of three is left
- * by the others; of three that are all apart none may keep anything, and afterwards they are one again.
- */
-async function cutOff(nodes: readonly ClusterNode[]): Promise<void> {
-  const isolate = async (node: ClusterNode, value: 0 | 1) => {
-    const connection = await mariadb.createConnection({
-      socketPath: socketPath(node.data),
-      user: 'root',
-      password: node.data.secrets.rootPassword,
-    })
-    await connection.query(`SET GLOBAL wsrep_provider_options = 'gmcast.isolate=${value}'`)
-    await connection.end()
-  }
-  await Promise.all(nodes.map((node) => isolate(node, 1)))
-  await sleep(HANG_MS)
-  await Promise.all(nodes.map((node) => isolate(node, 0)))
-  for (const node of nodes) await untilSynced(node)
-}
-
-/** A node that was away so long that nobody has what it missed, or whose disk was replaced: it is given everything. */
-async function returnBare(node: ClusterNode): Promise<void> {
-  await node.kill()
-  rmSync(node.data.file('mariadb'), { recursive: true })
-  // Nobody replaces a disk before the others have noticed.
-  await sleep(HANG_MS)
-  await node.start()
 }
 
 /** What every node has of what was acknowledged. */

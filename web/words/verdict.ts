@@ -1,4 +1,3 @@
-import { mean, sum } from 'd3-array'
 import type { Finding } from '#core'
 import type { Check, CheckSummary, KeptVerdict, VerdictCounts } from '#contracts'
 import { shortDay } from './dates'
@@ -201,11 +200,9 @@ export const TOLD: Readonly<Record<string, string>> = {
 /** What became of verdicts within a tolerance; empty where nobody said anything to one. */
 export function countsSentence(counts: VerdictCounts, toleranceCents: number): string {
   const own = counts.filter((row) => row.toleranceCents === toleranceCents)
-  const [accepted, overruled, tooStrict] = [
-    sum(own, (row) => row.accepted),
-    sum(own, (row) => row.overruled),
-    sum(own, (row) => row.tooStrict),
-  ]
+  // Added up here: for two sums the first page would carry all of d3-array.
+  const all = (of: 'accepted' | 'overruled' | 'tooStrict') => own.reduce((sum, row) => sum + row[of], 0)
+  const [accepted, overruled, tooStrict] = [all('accepted'), all('overruled'), all('tooStrict')]
   if (accepted + overruled === 0) return ''
   const strict = tooStrict > 0 ? `, ${tooStrict} of them as too strict` : ''
   return `Within ${toleranceCents} cents ${count(accepted, 'verdict')} accepted and ${overruled} overruled${strict}, by everybody here.`
@@ -233,7 +230,9 @@ export function rejudgedSentence({ rejudged, verdict }: Pick<Check, 'rejudged' |
   if (!rejudged) return ''
   const [before, now] = [verdict, rejudged.verdict].map(verdictSentence)
   const says = before === now ? 'the verdict stands.' : `by that length, ${lowerFirst(now!)}`
-  return `Measured again on ${shortDay(rejudged.measuredOn)}, ${length(mean(rejudged.lengthsMm) ?? 0)}: ${says}`
+  const { lengthsMm, measuredOn } = rejudged
+  const meanMm = lengthsMm.reduce((sum, mm) => sum + mm, 0) / Math.max(1, lengthsMm.length)
+  return `Measured again on ${shortDay(measuredOn)}, ${length(meanMm)}: ${says}`
 }
 
 /** What else the same notes would allow, or an empty string. */

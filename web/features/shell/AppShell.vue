@@ -76,7 +76,6 @@ import OutboxNote from './OutboxNote.vue'
 import KeyHint from '../../ui/KeyHint.vue'
 import RefusedKey from './RefusedKey.vue'
 import { useShortcuts } from '../../ui/useShortcuts'
-import { useAhead } from './useAhead'
 import { useNewerVersion } from './useNewerVersion'
 
 const route = useRoute()
@@ -89,7 +88,6 @@ const PREFETCH_AFTER_MS = 300
 const paletteOpen = ref(false)
 const keysOpen = ref(false)
 
-const ahead = useAhead()
 const newer = useNewerVersion()
 const reload = () => window.location.reload()
 
@@ -110,7 +108,7 @@ onMounted(() => {
   // The palette knows a studio of usual size from the start; of a larger one it asks.
   void studio.findStudents({ limit: LONGEST_PAGE })
   // Pages are fetched before they are asked for, those of a lesson first: a room opens at its key.
-  window.setTimeout(() => void fetchPages().then(ahead.readAhead), PREFETCH_AFTER_MS)
+  window.setTimeout(() => void fetchPages().then(readAhead), PREFETCH_AFTER_MS)
 })
 
 /** Brings every page without going there, one after the other: what is asked for meanwhile comes between. */
@@ -121,6 +119,11 @@ async function fetchPages() {
     // One that does not come now is fetched when it is asked for.
     if (typeof page === 'function') await (page as () => Promise<unknown>)().catch(() => undefined)
   }
+}
+/** By what comes after the pages themselves; where it does not, another time. */
+async function readAhead() {
+  const ahead = await import('./useAhead').catch(() => undefined)
+  await ahead?.useAhead().readAhead()
 }
 const urgency = (name: unknown) => [undefined, 'tapes', 'student', 'check'].indexOf(name as string)
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
