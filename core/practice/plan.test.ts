@@ -273,7 +273,7 @@ describe('an exercise of the studio’s own', () => {
   })
 
   it('is taken up to the thirtieth that is asked for; what goes beyond waits, and is named', () => {
-    const own = Array.from({ length: 33 }, (_, i) => ({ ...rock, id: `own-${i}`, minutes: 1 }))
+    const own = Array.from({ length: 33 }, (_, i) => ({ ...rock, id: `own-${i}` as const, minutes: 1 }))
     const week = plan({ own, asked: own.map(({ id }) => id) }, 120)
     expect(new Set(week.cards.map(({ exerciseId }) => exerciseId)).size).toBe(30)
     expect(week.leftOut.map(({ why }) => why)).toEqual(Array(3).fill({ code: 'enough' }))

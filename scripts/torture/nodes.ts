@@ -86,7 +86,10 @@ export async function returnBare(node: ClusterNode): Promise<void> {
   await node.start()
 }
 
-/** A node's disk is full for a while, to the last byte; one that ended of it is started again once there is room. */
+/**
+ * A node's disk is full for a while, to the last byte. What it could not write the others have: it finds itself inconsistent and stays out
+ * of the cluster until somebody has made room and started it again, as docs/cluster.md says.
+ */
 export async function fillDisk(node: ClusterNode): Promise<void> {
   const filler = node.data.file('filler')
   const file = openSync(filler, 'w')
@@ -99,7 +102,8 @@ export async function fillDisk(node: ClusterNode): Promise<void> {
     closeSync(file)
     rmSync(filler)
   }
-  await untilSynced(node)
+  await node.stop()
+  await node.start()
 }
 
 function fill(file: number, piece: Buffer): void {

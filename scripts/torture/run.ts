@@ -58,7 +58,7 @@ try {
   }
 } finally {
   await cluster.stop()
-  if (small !== undefined) spawnSync('umount', [join(folder, small)])
+  if (small !== undefined) spawnSync('umount', ['--lazy', join(folder, small)])
   if (other !== undefined) git('worktree', 'remove', '--force', other)
   rmSync(folder, { recursive: true })
 }

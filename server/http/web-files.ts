@@ -1,11 +1,11 @@
 import { Router } from 'express'
-import expressStaticGzip from 'express-static-gzip'
+import expressStaticGzip, { type ExpressStaticGzipOptions } from 'express-static-gzip'
 import { join } from 'node:path'
 
 const YEAR_MS = 365 * 24 * 3600 * 1000
 
 /** A file stands packed beside itself, made by the build: nothing is packed anew for every caller. */
-const PACKED = { enableBrotli: true, orderPreference: ['br'], index: false } as const
+const PACKED: ExpressStaticGzipOptions = { enableBrotli: true, orderPreference: ['br'], index: false }
 
 /** The built page: hashed files for ever, `index.html` afresh each time and for every address of a room. */
 export function webFiles(root: string): Router {
