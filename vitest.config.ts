@@ -44,7 +44,8 @@ export default defineConfig({
           isolate: false,
           // A limit is for what hangs. Nothing here takes two seconds on a machine of its own; a loaded one gets its time.
           testTimeout: 60_000,
-          hookTimeout: 60_000,
+          // A database, or three, made and started; beside the other tests, and on a machine that others load.
+          hookTimeout: 240_000,
         },
       },
       {
